@@ -1,0 +1,28 @@
+import Papa from 'papaparse';
+import type { PegSheet } from '../field/peg-sheet.ts';
+import { orderRows, type OrderList } from '../order/order-list.ts';
+
+/** Rows as CSV for spreadsheets: a byte order mark for accents, and cells that would run as formulas made inert. */
+const write = (fields: readonly string[], rows: readonly (readonly (string | number)[])[]): string =>
+  `\uFEFF${Papa.unparse({ fields: [...fields], data: rows.map((row) => [...row]) }, { escapeFormulae: true, newline: '\r\n' })}\r\n`;
+
+/** The peg sheet as CSV, one peg a line in walking order. Chainages, offsets and sticks in metres. */
+export const pegSheetCsv = (sheets: readonly PegSheet[]): string =>
+  write(
+    ['planting', 'order', 'row', 'row name', 'walked', 'plant', 'chainage m', 'station', 'offset m', 'stick m', 'botanical', 'common', 'stock', 'planted'],
+    sheets.flatMap((sheet) =>
+      sheet.rows.flatMap((row) =>
+        row.pegs.map((peg) => [
+          sheet.planting, peg.order, row.number, row.name, row.walked, peg.number, peg.chainage.toFixed(2), peg.label,
+          row.offset.toFixed(2), row.stick.toFixed(3), peg.species, peg.common, peg.stock, '',
+        ]),
+      ),
+    ),
+  );
+
+/** The order list as CSV; money in whole units of the holding's currency. */
+export const orderListCsv = (list: OrderList, currency: string): string =>
+  write(
+    ['item', 'botanical', 'stock', 'on the plan', 'expected losses', 'to order', 'packs', 'quantity', `cost ${currency}`],
+    orderRows(list).map((row) => [row.item, row.botanical, row.stock, row.onPlan, row.losses ?? '', row.order, row.packs, row.quantity, (row.cents / 100).toFixed(2)]),
+  );

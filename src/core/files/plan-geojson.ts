@@ -1,0 +1,44 @@
+import { pointsOf } from '../ground/features.ts';
+import { planeAt } from '../ground/plane.ts';
+import type { Laid } from '../findings/judge.ts';
+import type { Point } from '../geometry/point.ts';
+import type { Holding } from '../holding/schema.ts';
+import { numberInRow, speciesIdOf } from '../ranks/stand.ts';
+import { speciesOf } from '../species/catalogue.ts';
+import { roundHalfUp } from '../units/rounding.ts';
+
+/** The plan as GeoJSON in WGS 84 degrees (8 places, about a millimetre): boundary, features, baselines and every plant. */
+export function planGeoJson(holding: Holding, laid: readonly Laid[]): string {
+  const plane = planeAt(holding.place);
+  const place = (p: Point): [number, number] => {
+    const [lon, lat] = plane.toDegrees(p);
+    return [roundHalfUp(lon * 1e8) / 1e8, roundHalfUp(lat * 1e8) / 1e8];
+  };
+  const ring = (points: readonly Point[]) => ({ type: 'Polygon', coordinates: [[...points, points[0]!].map(place)] });
+  const line = (points: readonly Point[]) => ({ type: 'LineString', coordinates: points.map(place) });
+  const features: { type: 'Feature'; properties: Record<string, unknown>; geometry: unknown }[] = [];
+  const add = (geometry: unknown, properties: Record<string, unknown>) => features.push({ type: 'Feature', properties, geometry });
+
+  if (holding.boundary) {
+    add(ring(holding.boundary.map(({ at }) => at)), { what: 'boundary', assumedCorners: holding.boundary.filter(({ pin }) => pin === 'assumed').length });
+  }
+  for (const feature of holding.features) {
+    const { id: _id, ...facts } = feature;
+    const points = pointsOf(feature);
+    const geometry = 'ring' in feature ? ring(points) : 'line' in feature ? line(points) : { type: 'Point', coordinates: place(points[0]!) };
+    const properties = Object.fromEntries(Object.entries(facts).filter(([key]) => !['ring', 'line', 'at'].includes(key)));
+    add(geometry, { what: feature.kind, ...properties });
+  }
+  for (const { planting, layout } of laid) {
+    if (layout.baseline) add(line(layout.baseline.line.points), { what: 'baseline', planting: planting.name });
+    const { stand } = layout;
+    for (let i = 0; i < stand.count; i++) {
+      const species = speciesOf(speciesIdOf(stand, i));
+      add(
+        { type: 'Point', coordinates: place([stand.x[i]!, stand.y[i]!]) },
+        { what: 'plant', planting: planting.name, row: stand.row[i]! + 1, plant: numberInRow(stand, i), chainage: roundHalfUp(stand.chainage[i]! * 100) / 100, species: species.botanical, stock: stand.stockIds[stand.stock[i]!] },
+      );
+    }
+  }
+  return `${JSON.stringify({ type: 'FeatureCollection', features })}\n`;
+}

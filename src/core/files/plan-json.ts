@@ -1,0 +1,145 @@
+import { z } from 'zod';
+import { cornersOf } from '../holding/ground-commands.ts';
+import { Refused } from '../holding/command.ts';
+import { newHolding } from '../holding/new-holding.ts';
+import { ANIMALS, HoldingSchema, PURPOSES, WEEDS, type Baseline, type Holding, type Row } from '../holding/schema.ts';
+import { checkBoundary } from '../ground/boundary.ts';
+import { newFeature } from '../ground/features.ts';
+import { drawnBaseline } from '../ranks/baseline.ts';
+import { speciesByName } from '../species/catalogue.ts';
+import { isStock, stocks } from '../species/stock.ts';
+import { Unreadable } from './problems.ts';
+
+const point = z.tuple([z.number(), z.number()]);
+const kinds = ['building', 'fence', 'overheadLine', 'buriedService', 'stream', 'wetGround', 'track', 'gate', 'tree', 'shelter', 'viewpoint'] as const;
+
+/**
+ * The small JSON that a plan is built from without a screen. Points are metres east and north of the place.
+ * A row's `species` is a sequence of counted runs, e.g. `[[2, "Viburnum opulus"], [1, "Euonymus europaeus"]]`.
+ */
+export const PlanSchema = z.strictObject({
+  name: z.string(),
+  latitude: z.number(),
+  longitude: z.number(),
+  units: z.enum(['metric', 'us']).default('metric'),
+  currency: z.string().default('EUR'),
+  animals: z.array(z.enum(ANIMALS)).default([]),
+  settings: z.record(z.string(), z.number()).default({}),
+  boundary: z.array(z.strictObject({ at: point, pin: z.enum(['found', 'assumed']).default('assumed') })).nullable().default(null),
+  features: z.array(z.looseObject({ kind: z.enum(kinds), name: z.string().default(''), points: z.array(point).min(1) })).default([]),
+  plantings: z
+    .array(
+      z.strictObject({
+        name: z.string(),
+        purpose: z.enum(PURPOSES).default('blank'),
+        baseline: z.union([
+          z.strictObject({ points: z.array(point), curved: z.boolean().default(false), closed: z.boolean().default(false) }),
+          z.strictObject({ besideSide: z.number().int().min(1), setback: z.number() }),
+          z.strictObject({ beside: z.string(), setback: z.number(), on: z.enum(['left', 'right']) }),
+        ]),
+        side: z.enum(['left', 'right']).default('right'),
+        weeds: z.enum(WEEDS).default('none'),
+        guarded: z.boolean().default(true),
+        rows: z.array(
+          z.strictObject({
+            name: z.string().optional(),
+            rowGap: z.number().default(0),
+            spacing: z.number(),
+            staggered: z.boolean().default(false),
+            inset: z.number().default(0),
+            ends: z.enum(['fit', 'keep']).default('keep'),
+            stock: z.string().default('whip'),
+            species: z.array(z.tuple([z.number(), z.string()])).min(1),
+            standards: z.strictObject({ species: z.string(), stock: z.string().default('feathered'), every: z.number(), first: z.number().default(0) }).nullable().default(null),
+          }),
+        ),
+        gaps: z.array(z.strictObject({ kind: z.enum(['gate', 'crossing', 'gap']).default('gap'), at: z.number(), width: z.number() })).default([]),
+      }),
+    )
+    .default([]),
+});
+type Plan = z.infer<typeof PlanSchema>;
+
+/** The holding that a plan JSON called `name` describes. The same JSON gives the same holding, ids and all. */
+export function holdingFromPlan(json: unknown, name: string): Holding {
+  const parsed = PlanSchema.safeParse(json);
+  if (!parsed.success) {
+    const { path, message } = parsed.error.issues[0]!;
+    throw new Unreadable(`${name}: ${path.join('.') || 'the whole'}: ${message}. Mend it and run this again.`);
+  }
+  try {
+    return build(parsed.data);
+  } catch (problem) {
+    if (problem instanceof Refused) throw new Unreadable(`${name}: ${problem.message}`);
+    throw problem;
+  }
+}
+
+function build(plan: Plan): Holding {
+  const slug = plan.name.toLowerCase().replace(/[^a-z0-9]+/g, '-').replace(/^-|-$/g, '') || 'holding';
+  let corners = 0;
+  if (plan.boundary) checkBoundary(plan.boundary.map(({ at }) => at));
+  const features = plan.features.map(({ kind, points, ...given }, i) => newFeature(kind, `f${i + 1}`, points, given));
+  const holding = {
+    ...newHolding({ ...plan, id: slug }),
+    animals: plan.animals,
+    settings: plan.settings,
+    boundary: plan.boundary && plan.boundary.flatMap(({ at, pin }) => cornersOf([at], pin, () => `c${++corners}`)),
+    features,
+    plantings: plan.plantings.map((planting, p) => ({
+      ...planting,
+      id: `p${p + 1}`,
+      baseline: baselineOf(planting.baseline, features, plan),
+      rows: planting.rows.map((row, r) => rowOf(row, `p${p + 1}r${r + 1}`, r)),
+      gaps: planting.gaps.map((gap, g) => ({ ...gap, id: `p${p + 1}g${g + 1}` })),
+    })),
+  };
+  const checked = HoldingSchema.safeParse(holding);
+  if (checked.success) return checked.data;
+  const { path, message } = checked.error.issues[0]!;
+  throw new Refused(`${path.join('.')}: ${message}.`);
+}
+
+function rowOf({ species, standards, ...row }: Plan['plantings'][number]['rows'][number], id: string, r: number): Row {
+  return {
+    ...row,
+    id,
+    name: row.name ?? `Row ${r + 1}`,
+    stock: stockNamed(row.stock),
+    runs: species.map(([count, name]) => ({ species: speciesNamed(name), count })),
+    standards: standards && { ...standards, species: speciesNamed(standards.species), stock: stockNamed(standards.stock) },
+    swaps: [],
+  };
+}
+
+function speciesNamed(name: string): string {
+  const species = speciesByName(name);
+  if (!species) throw new Refused(`'${name}' is not in the catalogue. Give its accepted botanical name, for example 'Corylus avellana'.`);
+  return species.id;
+}
+
+function stockNamed(id: string): string {
+  if (!isStock(id)) throw new Refused(`'${id}' is not a stock type. Use one of ${stocks.map((stock) => stock.id).join(', ')}.`);
+  return id;
+}
+
+function baselineOf(baseline: Plan['plantings'][number]['baseline'], features: Holding['features'], plan: Plan): Baseline {
+  if ('points' in baseline) return drawnBaseline(baseline.points, baseline);
+  if ('besideSide' in baseline) {
+    if (!plan.boundary || baseline.besideSide > plan.boundary.length) throw new Refused(`there is no boundary side ${baseline.besideSide}. Number the sides from 1, corner 1 to 2 first.`);
+    return { kind: 'beside', of: { what: 'boundary', corner: `c${baseline.besideSide}` }, setback: baseline.setback, side: inward(plan.boundary.map(({ at }) => at)) };
+  }
+  const feature = features.find(({ name }) => name === baseline.beside);
+  if (!feature || !('line' in feature)) throw new Refused(`there is no fence, stream or track called '${baseline.beside}' to follow.`);
+  return { kind: 'beside', of: { what: 'feature', feature: feature.id }, setback: baseline.setback, side: baseline.on };
+}
+
+/** The side on which the inside of a boundary lies when its corners are walked in order. */
+export function inward(corners: readonly (readonly [number, number])[]): 'left' | 'right' {
+  let twice = 0;
+  corners.forEach(([x, y], i) => {
+    const [nx, ny] = corners[(i + 1) % corners.length]!;
+    twice += x * ny - nx * y;
+  });
+  return twice > 0 ? 'left' : 'right';
+}

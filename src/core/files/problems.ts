@@ -1,0 +1,20 @@
+import { readProblemSentence, type ReadProblem } from '../holding/migrate.ts';
+
+/** Largest file that is read, megabytes: a plan of thousands of trees takes less than one. */
+export const MOST_MEGABYTES = 50;
+
+/** A file that cannot be read, with the sentence that says what is wrong, where, and what to do. */
+export class Unreadable extends Error {
+  override readonly name = 'Unreadable';
+}
+
+/** Throws the problem of a file called `name` as its sentence. */
+export function refuse(name: string, problem: ReadProblem): never {
+  throw new Unreadable(readProblemSentence(problem, name));
+}
+
+/** Refuses what no reader should start on: nothing at all, or far too much. */
+export function checkSize(name: string, bytes: number): void {
+  if (bytes === 0) refuse(name, { code: 'empty' });
+  if (bytes > MOST_MEGABYTES * 1e6) refuse(name, { code: 'too-big', megabytes: Math.round(bytes / 1e6), most: MOST_MEGABYTES });
+}

@@ -1,0 +1,33 @@
+import { judge, layHolding } from '../findings/judge.ts';
+import type { Holding } from '../holding/schema.ts';
+import { quantities } from '../order/quantities.ts';
+import { speciesOf } from '../species/catalogue.ts';
+import { roundHalfUp } from '../units/rounding.ts';
+
+/** What a holding adds up to, as plain data for scripts: totals, positions by row, findings. Metres and minor units. */
+export function report(holding: Holding) {
+  const all = layHolding(holding);
+  const plantings = all.map((laid) => {
+    const { planting, layout } = laid;
+    const sum = quantities(planting, layout, holding);
+    const { stand } = layout;
+    const round = (metres: number) => roundHalfUp(metres * 1000) / 1000;
+    return {
+      name: planting.name,
+      plants: sum.plants,
+      baseline: round(sum.length),
+      costMinor: sum.cents,
+      species: sum.kinds.map(({ species, stock, count }) => ({ species: speciesOf(species).botanical, stock, count })),
+      rows: stand.rows.map(({ row, offset, spacing, line, from, to }) => ({
+        name: row.name,
+        offset: round(offset),
+        spacing: round(spacing),
+        length: round(line?.length ?? 0),
+        plants: to - from,
+        positions: Array.from({ length: to - from }, (_, k) => [round(stand.chainage[from + k]!), round(stand.x[from + k]!), round(stand.y[from + k]!)]),
+      })),
+      findings: judge(holding, laid, all).map(({ id, severity, what, why, remedies }) => ({ id, severity, what, why, remedies: remedies.map(({ label }) => label) })),
+    };
+  });
+  return { holding: holding.name, plants: plantings.reduce((sum, { plants }) => sum + plants, 0), plantings };
+}

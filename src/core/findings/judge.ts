@@ -1,0 +1,76 @@
+import { take } from '../holding/command.ts';
+import type { Holding, Planting } from '../holding/schema.ts';
+import { layOut, type Layout } from '../ranks/lay-out.ts';
+import { bears, speciesOf } from '../species/catalogue.ts';
+import { finding, SEVERITIES, type Finding, type Judged, type Remedy, type Rule } from './finding.ts';
+import { building } from './rules/building.ts';
+import { buriedService } from './rules/buried-service.ts';
+import { mower } from './rules/mower.ts';
+import { overBoundary } from './rules/over-boundary.ts';
+import { overheadLine } from './rules/overhead-line.ts';
+import { partner } from './rules/partner.ts';
+import { assumedCorner, setback } from './rules/setback.ts';
+import { spacingRule } from './rules/spacing.ts';
+import { speciesShare } from './rules/species-share.ts';
+import { wetGround } from './rules/wet-ground.ts';
+
+/** Every rule, in the order in which equals are listed. A new rule is a file in rules/ and a line here. */
+export const rules: readonly Rule[] = [overBoundary, overheadLine, buriedService, building, wetGround, setback, assumedCorner, mower, spacingRule, speciesShare, partner];
+
+/** A planting with its layout, as {@link layHolding} gives them. */
+export interface Laid {
+  readonly planting: Planting;
+  readonly layout: Layout;
+}
+
+/** Every planting of a holding laid out. */
+export const layHolding = (holding: Holding): Laid[] => holding.plantings.map((planting) => ({ planting, layout: layOut(planting, holding) }));
+
+/** All findings about one planting, most severe first, then what is right, said once. */
+export function judge(holding: Holding, { planting, layout }: Laid, all: readonly Laid[]): Finding[] {
+  const judged: Judged = { holding, planting, layout, all };
+  if (layout.problem)
+    return [finding('layout', judged, layout.problem.code, { severity: 'fault', what: 'The rows cannot be laid', why: layout.problem.sentence })];
+  const found = rules.flatMap((rule) => rule(judged));
+  const sorted = found.sort((a, b) => SEVERITIES.indexOf(a.severity) - SEVERITIES.indexOf(b.severity));
+  return [...sorted, ...good(judged, sorted)];
+}
+
+function good(judged: Judged, found: readonly Finding[]): Finding[] {
+  const { stand } = judged.layout;
+  if (stand.count === 0) return [];
+  const wet = judged.holding.features.some(({ kind }) => kind === 'wetGround');
+  if (found.some(({ rule }) => rule === 'wet-ground') || !wet) return [];
+  const names = stand.speciesIds.filter((id) => bears(speciesOf(id), 'wet')).map((id) => speciesOf(id).common);
+  return [
+    finding('ground', judged, 'suits', {
+      severity: 'good',
+      what: 'Every plant suits the ground it stands on',
+      why: names.length > 0 ? `Nothing stands in wet ground that does not bear it; ${names.join(', ')} would.` : 'Nothing stands in wet ground.',
+    }),
+  ];
+}
+
+/** What a remedy would do, and whether it is worth offering. */
+export interface Trial {
+  readonly holding: Holding;
+  /** Its effect in words: plants and findings more or fewer. */
+  readonly effect: string;
+}
+
+/** Tries a remedy on a copy: the plan after it, and what changes. Throws Refused when it cannot be done. */
+export function tryRemedy(holding: Holding, planting: string, remedy: Remedy): Trial {
+  const after = take(holding, remedy.command).holding;
+  const [was, is] = [holding, after].map((version) => weigh(version, planting));
+  const plants = is!.plants - was!.plants;
+  const findings = is!.findings - was!.findings;
+  const say = (n: number, one: string) => `${Math.abs(n)} ${one}${Math.abs(n) === 1 ? '' : 's'} ${n > 0 ? 'more' : 'fewer'}`;
+  const parts = [plants === 0 ? 'same number of plants' : say(plants, 'plant'), ...(findings === 0 ? [] : [say(findings, 'finding')])];
+  return { holding: after, effect: parts.join(', ') };
+}
+
+function weigh(holding: Holding, id: string): { plants: number; findings: number } {
+  const all = layHolding(holding);
+  const laid = all.find(({ planting }) => planting.id === id)!;
+  return { plants: laid.layout.stand.count, findings: judge(holding, laid, all).filter(({ severity }) => severity !== 'good').length };
+}

@@ -1,0 +1,38 @@
+import { distanceToArea } from '../../geometry/polygon.ts';
+import { settingOf } from '../../holding/settings.ts';
+import { speciesIdOf } from '../../ranks/stand.ts';
+import { speciesOf, type Species } from '../../species/catalogue.ts';
+import { formatLength } from '../../units/quantities.ts';
+import { finding, type Finding, type Rule } from '../finding.ts';
+import { gapsOver, isNear, plantAt, plantsWhere, sayStand, substitutes, swapPlants } from '../plants.ts';
+
+/** Stems so near a building that the grown crown touches it, or nearer than the least distance. */
+export const building: Rule = (judged) => {
+  const { holding, layout } = judged;
+  const { stand } = layout;
+  const least = settingOf(holding, 'setback.building');
+  const room = (species: Species) => Math.max(least, species.width[1] / 2);
+  const widest = Math.max(least, ...stand.speciesIds.map((id) => room(speciesOf(id))));
+  return holding.features.flatMap((feature): Finding[] => {
+    if (feature.kind !== 'building' || !isNear(stand, feature.ring, widest)) return [];
+    const away = (i: number) => distanceToArea(feature.ring, plantAt(stand, i));
+    const near = plantsWhere(stand, (i) => away(i) < room(speciesOf(speciesIdOf(stand, i))) - 1e-6);
+    if (near.length === 0) return [];
+    const nearest = near.reduce((a, b) => (away(b) < away(a) ? b : a));
+    const species = speciesOf(speciesIdOf(stand, nearest));
+    const narrow = away(nearest) >= least ? substitutes(judged, species, (other) => room(other) <= away(nearest))[0] : undefined;
+    const length = (metres: number) => formatLength(metres, holding.units);
+    return [
+      finding('building', judged, feature.id, {
+        severity: away(nearest) < least ? 'fault' : 'caution',
+        what: `Crowns will touch ${feature.name || 'the building'}`,
+        why: `${sayStand(stand, near)} as near as ${length(away(nearest))}; ${species.common} grows ${length(species.width[1])} wide and stems keep ${length(least)} from a building.`,
+        plants: near,
+        remedies: [
+          ...(narrow ? [{ label: `Swap for ${narrow.common}`, command: swapPlants(judged, near, narrow) }] : []),
+          { label: 'Leave a gap', command: gapsOver(judged, near, 'gap at the building') },
+        ],
+      }),
+    ];
+  });
+};

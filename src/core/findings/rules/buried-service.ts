@@ -1,0 +1,28 @@
+import { distanceTo, polyline } from '../../geometry/polyline.ts';
+import { settingOf } from '../../holding/settings.ts';
+import { formatLength } from '../../units/quantities.ts';
+import { finding, type Finding, type Rule } from '../finding.ts';
+import { gapsOver, isNear, plantAt, plantsWhere, sayStand } from '../plants.ts';
+
+/** Planting holes over or beside a buried service; worse while its place on the ground is not marked. */
+export const buriedService: Rule = (judged) => {
+  const { holding, layout } = judged;
+  const { stand } = layout;
+  const wanted = settingOf(holding, 'setback.service');
+  return holding.features.flatMap((feature): Finding[] => {
+    if (feature.kind !== 'buriedService' || !isNear(stand, feature.line, wanted)) return [];
+    const service = polyline(feature.line);
+    const near = plantsWhere(stand, (i) => distanceTo(service, plantAt(stand, i)) < wanted - 1e-6);
+    if (near.length === 0) return [];
+    const length = formatLength(wanted, holding.units);
+    return [
+      finding('buried-service', judged, feature.id, {
+        severity: feature.marked ? 'caution' : 'fault',
+        what: `Holes would be dug at ${feature.name || 'a buried service'}`,
+        why: `${sayStand(stand, near)} within ${length} of it${feature.marked ? '' : ', and it is not marked on the ground'}. Ask for it to be marked before you dig, wait for the marks, and dig by hand near them.`,
+        plants: near,
+        remedies: [{ label: 'Leave a gap', command: gapsOver(judged, near, 'gap over the service') }],
+      }),
+    ];
+  });
+};

@@ -1,0 +1,32 @@
+import { isInside } from '../../geometry/polygon.ts';
+import { nearestSide, setbackFrom } from '../../ground/boundary.ts';
+import { formatLength } from '../../units/quantities.ts';
+import { finding, type Rule } from '../finding.ts';
+import { awayFrom, gapsOver, moveSideways, plantAt, plantsWhere, sayStand } from '../plants.ts';
+
+/** Plants on the neighbour's side of the boundary. */
+export const overBoundary: Rule = (judged) => {
+  const { holding, layout } = judged;
+  const { boundary, units } = holding;
+  const { stand } = layout;
+  if (!boundary || stand.count === 0) return [];
+  const ring = boundary.map(({ at }) => at);
+  const over = plantsWhere(stand, (i) => !isInside(ring, plantAt(stand, i)));
+  if (over.length === 0) return [];
+  const sides = over.map((i) => nearestSide(boundary, plantAt(stand, i)));
+  const worst = sides.reduce((far, side) => (side.distance > far.distance ? side : far));
+  const back = Math.ceil((worst.distance + setbackFrom(holding, worst.assumed)) * 10) / 10;
+  const move = moveSideways(judged, awayFrom(judged, worst.point) * back, `moved ${formatLength(back, units)} in`);
+  return [
+    finding('over-boundary', judged, 'all', {
+      severity: 'fault',
+      what: over.length === 1 ? 'One plant stands over the boundary' : `${over.length} plants stand over the boundary`,
+      why: `${sayStand(stand, over)} up to ${formatLength(worst.distance, units)} outside side ${worst.side + 1}. What stands there is the neighbour’s.`,
+      plants: over,
+      remedies: [
+        ...(move ? [{ label: `Move ${formatLength(back, units)} in`, command: move }] : []),
+        { label: 'Leave a gap', command: gapsOver(judged, over, 'gap over the boundary') },
+      ],
+    }),
+  ];
+};

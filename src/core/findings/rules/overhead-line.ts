@@ -1,0 +1,54 @@
+import { distanceTo, polyline } from '../../geometry/polyline.ts';
+import type { Feature } from '../../holding/schema.ts';
+import { settingOf } from '../../holding/settings.ts';
+import { matureHeight, speciesOf } from '../../species/catalogue.ts';
+import { stockOf } from '../../species/stock.ts';
+import { formatLength } from '../../units/quantities.ts';
+import { firstYear } from '../../years/growth.ts';
+import { finding, type Finding, type Judged, type Rule } from '../finding.ts';
+import { capital, gapsOver, isNear, plantAt, plantsWhere, sayStand, substitutes, swapPlants } from '../plants.ts';
+
+type Line = Extract<Feature, { kind: 'overheadLine' }>;
+
+/** Trees that will grow into an overhead line, or could fall on it. */
+export const overheadLine: Rule = (judged) =>
+  judged.holding.features.flatMap((feature) => (feature.kind === 'overheadLine' ? besideLine(judged, feature) : []));
+
+function besideLine(judged: Judged, line: Line): Finding[] {
+  const { holding, layout } = judged;
+  const { stand } = layout;
+  const margin = settingOf(holding, 'line.margin');
+  const lowest = Math.min(settingOf(holding, 'line.heightFrom'), line.height - line.clearance);
+  const tall = stand.speciesIds.map(speciesOf).map((species) => (matureHeight(species) > lowest ? species : null));
+  const reach = Math.max(0, ...tall.map((species) => (species ? line.clearance + species.width[1] / 2 : 0)));
+  if (!isNear(stand, line.line, reach + margin)) return [];
+  const wire = polyline(line.line);
+  const away = (i: number) => distanceTo(wire, plantAt(stand, i));
+  // Farther off a tree could still fall on the wire; that is the operator's to judge, and no gap would mend it.
+  const growing = plantsWhere(stand, (i) => {
+    const species = tall[stand.species[i]!];
+    return !!species && away(i) < line.clearance + species.width[1] / 2;
+  });
+  if (growing.length === 0) return [];
+  const site = settingOf(holding, 'growth.site');
+  const yearOf = (i: number) => firstYear(tall[stand.species[i]!]!, stockOf(stand.stockIds[stand.stock[i]!]!), site, ({ height }) => height > line.height - line.clearance);
+  const years = [...new Map(growing.map((i) => [`${stand.species[i]}|${stand.stock[i]}`, i])).values()].map(yearOf).filter((year) => year !== null);
+  const year = years.length > 0 ? Math.min(...years) : null;
+  const species = [...new Set(growing.map((i) => tall[stand.species[i]!]!))].sort((a, b) => matureHeight(b) - matureHeight(a));
+  const low = substitutes(judged, species[0]!, (other) => matureHeight(other) <= line.height - line.clearance && other.kind !== 'fruit')[0];
+  const length = (metres: number) => formatLength(metres, holding.units);
+  const who = species.length === 1 ? capital(species[0]!.common) : `${growing.length} plants`;
+  return [
+    finding('overhead-line', judged, line.id, {
+      severity: 'fault',
+      what: `${who} will reach the overhead line`,
+      why: `${sayStand(stand, growing)} as near as ${length(Math.min(...growing.map(away)))} to a ${length(line.height)} line that wants ${length(line.clearance)} clear; ${species[0]!.common} grows to ${length(matureHeight(species[0]!))}.${year === null ? '' : ` They come too near in year ${year}.`} Only the line’s operator may cut near it.`,
+      plants: growing,
+      year,
+      remedies: [
+        ...(low ? [{ label: `Swap for ${low.common}`, command: swapPlants(judged, growing, low) }] : []),
+        { label: 'Leave a gap', command: gapsOver(judged, growing, 'gap under the line') },
+      ],
+    }),
+  ];
+}

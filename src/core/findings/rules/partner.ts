@@ -1,0 +1,58 @@
+import { setRow } from '../../holding/planting-commands.ts';
+import { speciesIdOf } from '../../ranks/stand.ts';
+import { partners, speciesOf } from '../../species/catalogue.ts';
+import { formatLength } from '../../units/quantities.ts';
+import { finding, type Finding, type Judged, type Rule } from '../finding.ts';
+import { capital, plantAt, plantsWhere } from '../plants.ts';
+
+/** A plant that bears fruit only with a partner in reach, and has none on the whole holding. */
+export const partner: Rule = (judged) => {
+  const { holding, planting, layout } = judged;
+  const { stand } = layout;
+  return stand.speciesIds.flatMap((id, index): Finding[] => {
+    const need = partners[speciesOf(id).partner ?? ''];
+    const own = plantsWhere(stand, (i) => stand.species[i] === index);
+    if (!need || own.length === 0) return [];
+    const alone = own.filter((i) => !hasPartner(judged, i, need.kinds, need.reach));
+    if (alone.length === 0) return [];
+    const species = speciesOf(id);
+    const kin = need.kinds.map(speciesOf).find((kind) => kind.id !== id) ?? species;
+    const beside = neighbour(judged, alone[0]!);
+    return [
+      finding('partner', judged, id, {
+        severity: 'caution',
+        what: `${capital(species.common)} has no partner to fruit with`,
+        why: `${need.why} None stands within ${formatLength(need.reach, holding.units, { decimals: 0 })} of ${alone.length === 1 ? 'it' : `${alone.length} of them`}.`,
+        plants: alone,
+        remedies: beside === null ? [] : [{
+          label: `Make a neighbour ${kin.common}`,
+          command: setRow(planting.id, stand.rows[stand.row[beside]!]!.row.id, {
+            swaps: [...stand.rows[stand.row[beside]!]!.row.swaps, { at: stand.chainage[beside]!, species: kin.id }],
+          }, `${kin.common} as partner`),
+        }],
+      }),
+    ];
+  });
+};
+
+function hasPartner({ all, layout: { stand } }: Judged, i: number, kinds: readonly string[], reach: number): boolean {
+  const [x, y] = plantAt(stand, i);
+  return all.some(({ layout: { stand: other } }) => {
+    for (let j = 0; j < other.count; j++) {
+      if (other === stand && j === i) continue;
+      if (Math.abs(other.x[j]! - x) > reach || Math.abs(other.y[j]! - y) > reach || !kinds.includes(speciesIdOf(other, j))) continue;
+      if (Math.hypot(other.x[j]! - x, other.y[j]! - y) <= reach) return true;
+    }
+    return false;
+  });
+}
+
+/** The nearest plant of the same row that is of another species and no standard stands over; null when there is none. */
+function neighbour({ layout: { stand } }: Judged, i: number): number | null {
+  const { from, to, row } = stand.rows[stand.row[i]!]!;
+  const own = speciesIdOf(stand, i);
+  for (let step = 1; step < to - from; step++)
+    for (const j of [i + step, i - step])
+      if (j >= from && j < to && speciesIdOf(stand, j) !== own && speciesIdOf(stand, j) !== row.standards?.species) return j;
+  return null;
+}

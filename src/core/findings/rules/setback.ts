@@ -1,0 +1,53 @@
+import { isInside } from '../../geometry/polygon.ts';
+import { nearestSide, setbackFrom } from '../../ground/boundary.ts';
+import { formatLength } from '../../units/quantities.ts';
+import { finding, type Rule } from '../finding.ts';
+import { awayFrom, gapsOver, moveSideways, plantAt, plantsWhere, sayStand } from '../plants.ts';
+
+/** Stems inside the boundary but nearer to a sure side than the setback and its allowance. */
+export const setback: Rule = (judged) => withinSetback(judged, false);
+
+/** Stems within the wider allowance beside an assumed corner, where the line itself is a guess. */
+export const assumedCorner: Rule = (judged) => withinSetback(judged, true);
+
+const withinSetback = (judged: Parameters<Rule>[0], assumed: boolean) => {
+  const { holding, layout } = judged;
+  const { boundary, units } = holding;
+  const { stand } = layout;
+  if (!boundary) return [];
+  const ring = boundary.map(({ at }) => at);
+  const wanted = setbackFrom(holding, assumed);
+  const near = plantsWhere(stand, (i) => {
+    const p = plantAt(stand, i);
+    const side = nearestSide(boundary, p);
+    return side.assumed === assumed && side.distance < wanted - 1e-6 && isInside(ring, p);
+  });
+  if (near.length === 0) return [];
+  const nearest = near.map((i) => nearestSide(boundary, plantAt(stand, i))).reduce((a, b) => (b.distance < a.distance ? b : a));
+  const by = Math.ceil((wanted - nearest.distance) * 10) / 10;
+  const move = moveSideways(judged, awayFrom(judged, nearest.point) * by, `moved ${formatLength(by, units)} in`);
+  const remedies = [
+    ...(move ? [{ label: `Move ${formatLength(by, units)} in`, command: move }] : []),
+    { label: 'Leave a gap', command: gapsOver(judged, near, 'gap at the boundary') },
+  ];
+  const distance = formatLength(nearest.distance, units);
+  return assumed
+    ? [
+        finding('assumed-corner', judged, `side-${nearest.side}`, {
+          severity: 'caution',
+          what: 'It stands beside an assumed corner',
+          why: `${sayStand(stand, near)} ${distance} from side ${nearest.side + 1}, whose corner nobody has found. Keep ${formatLength(wanted, units)} until it is, or have it surveyed.`,
+          plants: near,
+          remedies,
+        }),
+      ]
+    : [
+        finding('setback', judged, `side-${nearest.side}`, {
+          severity: 'caution',
+          what: 'It stands within the setback',
+          why: `${sayStand(stand, near)} ${distance} from side ${nearest.side + 1}; your setback with its allowance is ${formatLength(wanted, units)}. Boundary law differs by place: ask the local office.`,
+          plants: near,
+          remedies,
+        }),
+      ];
+};

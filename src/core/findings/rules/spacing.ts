@@ -1,0 +1,40 @@
+import { setRow } from '../../holding/planting-commands.ts';
+import { settingOf } from '../../holding/settings.ts';
+import { matureWidth, speciesOf } from '../../species/catalogue.ts';
+import { formatLength } from '../../units/quantities.ts';
+import { closingYear } from '../../years/belt.ts';
+import { finding, type Finding, type Rule } from '../finding.ts';
+
+/** Rows set so wide that they never close, or so tight that most of what is planted must come out again. */
+export const spacingRule: Rule = (judged) => {
+  const { holding, planting, layout } = judged;
+  const tight = settingOf(holding, 'spacing.tight');
+  const wide = settingOf(holding, 'spacing.wide');
+  const clipped = planting.purpose === 'hedge' || planting.purpose === 'screen';
+  const length = (metres: number) => formatLength(metres, holding.units, { decimals: 2 });
+  return layout.stand.rows.flatMap(({ row, spacing, from, to }, r): Finding[] => {
+    if (to - from < 3) return [];
+    const plants = row.runs.reduce((sum, { count }) => sum + count, 0);
+    const width = row.runs.reduce((sum, { species, count }) => sum + matureWidth(speciesOf(species)) * count, 0) / plants;
+    const set = (metres: number) => {
+      const rounded = Math.round(metres * 20) / 20;
+      return { label: `Set ${length(rounded)}`, command: setRow(planting.id, row.id, { spacing: rounded }, `row ${r + 1} at ${length(rounded)}`) };
+    };
+    const open = spacing > width * wide + 1e-6;
+    // Hedges and screens are kept to size by clipping: tight is how they are meant to stand.
+    if (!open && (clipped || spacing >= width * tight - 1e-6)) return [];
+    const closes = closingYear(layout.stand, r, settingOf(holding, 'growth.site'));
+    return [
+      finding('spacing', judged, `${row.id}-${open ? 'wide' : 'tight'}`, {
+        severity: 'caution',
+        what: open ? `Row ${r + 1} will not close` : `Row ${r + 1} is set very tight`,
+        why: open
+          ? `At ${length(spacing)} apart crowns of ${length(width)} never meet.`
+          : `At ${length(spacing)} apart crowns of ${length(width)} touch ${closes === null ? 'late' : closes === 0 ? 'at once' : `in year ${closes}`} and most must come out later.`,
+        plants: [],
+        at: [layout.stand.x[from]!, layout.stand.y[from]!],
+        remedies: [set(open ? width * 0.8 : width * tight * 1.25)],
+      }),
+    ];
+  });
+};

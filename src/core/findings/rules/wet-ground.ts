@@ -1,0 +1,29 @@
+import { isInside } from '../../geometry/polygon.ts';
+import { speciesIdOf } from '../../ranks/stand.ts';
+import { bears, speciesOf } from '../../species/catalogue.ts';
+import { finding, type Finding, type Rule } from '../finding.ts';
+import { gapsOver, isNear, plantAt, plantsWhere, sayStand, substitutes, swapPlants } from '../plants.ts';
+
+/** Species standing in wet ground that do not bear wet feet. */
+export const wetGround: Rule = (judged) => {
+  const { stand } = judged.layout;
+  return judged.holding.features.flatMap((feature): Finding[] => {
+    if (feature.kind !== 'wetGround' || !isNear(stand, feature.ring, 0)) return [];
+    const drowning = plantsWhere(stand, (i) => !bears(speciesOf(speciesIdOf(stand, i)), 'wet') && isInside(feature.ring, plantAt(stand, i)));
+    if (drowning.length === 0) return [];
+    const species = [...new Set(drowning.map((i) => speciesIdOf(stand, i)))].map(speciesOf);
+    const wet = substitutes(judged, species[0]!, (other) => bears(other, 'wet') && other.height[1] <= species[0]!.height[1] * 2)[0];
+    return [
+      finding('wet-ground', judged, feature.id, {
+        severity: 'fault',
+        what: `${drowning.length === 1 ? 'One plant stands' : `${drowning.length} plants stand`} where its roots will drown`,
+        why: `${sayStand(stand, drowning)} in ${feature.name || 'wet ground'}; ${species.map(({ common, moisture }) => `${common} bears ${moisture[0]} to ${moisture[1]}`).join(', ')}.`,
+        plants: drowning,
+        remedies: [
+          ...(wet ? [{ label: `Swap for ${wet.common}`, command: swapPlants(judged, drowning, wet) }] : []),
+          { label: 'Leave a gap', command: gapsOver(judged, drowning, 'gap at wet ground') },
+        ],
+      }),
+    ];
+  });
+};

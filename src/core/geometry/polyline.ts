@@ -1,0 +1,90 @@
+import { between, crossing, direction, distance, nearestOnSegment, type Point } from './point.ts';
+
+/** A line through its points, with the chainage at which each is reached. At least two points, none doubled. */
+export interface Polyline {
+  readonly points: readonly Point[];
+  /** Chainage of each point, metres, rising from 0. */
+  readonly chainages: Float64Array;
+  readonly length: number;
+}
+
+/** A polyline through `points`; doubled points (closer than 1 mm) are dropped, `closed` adds the way back. */
+export function polyline(points: readonly Point[], closed = false): Polyline {
+  const kept: Point[] = [];
+  for (const point of closed && points.length > 0 ? [...points, points[0]!] : points)
+    if (kept.length === 0 || distance(kept[kept.length - 1]!, point) > 0.001) kept.push(point);
+  const chainages = new Float64Array(kept.length);
+  for (let i = 1; i < kept.length; i++) chainages[i] = chainages[i - 1]! + distance(kept[i - 1]!, kept[i]!);
+  return { points: kept, chainages, length: chainages.at(-1) ?? 0 };
+}
+
+/** Index of the segment that holds `chainage`: points[i] to points[i + 1]. */
+export function segmentAt({ chainages }: Polyline, chainage: number): number {
+  let low = 0;
+  let high = chainages.length - 2;
+  while (low < high) {
+    const middle = (low + high + 1) >> 1;
+    if (chainages[middle]! <= chainage) low = middle;
+    else high = middle - 1;
+  }
+  return low;
+}
+
+/** The point at `chainage` metres along; beyond an end it runs on straight. */
+export function pointAt(line: Polyline, chainage: number): Point {
+  const i = segmentAt(line, chainage);
+  const from = line.chainages[i]!;
+  return between(line.points[i]!, line.points[i + 1]!, (chainage - from) / (line.chainages[i + 1]! - from));
+}
+
+/** Unit vector along the line at `chainage`. */
+export function directionAt(line: Polyline, chainage: number): Point {
+  const i = segmentAt(line, chainage);
+  return direction(line.points[i]!, line.points[i + 1]!);
+}
+
+/** The point at `chainage`, moved `offset` metres to the right of the way the line runs (negative: left). */
+export function besideAt(line: Polyline, chainage: number, offset: number): Point {
+  const [x, y] = pointAt(line, chainage);
+  const [ux, uy] = directionAt(line, chainage);
+  return [x + uy * offset, y - ux * offset];
+}
+
+/**
+ * Chainage of the point of the line nearest to `p`, and how far `p` lies to the right of it (metres,
+ * left negative). Where two segments are equally near the first counts.
+ */
+export function chainageOf(line: Polyline, p: Point): { chainage: number; offset: number } {
+  let best = { chainage: 0, offset: Infinity };
+  for (let i = 0; i + 1 < line.points.length; i++) {
+    const a = line.points[i]!;
+    const b = line.points[i + 1]!;
+    const near = nearestOnSegment(p, a, b);
+    if (near.distance < Math.abs(best.offset) - 1e-9) {
+      const right = (p[0] - a[0]) * (b[1] - a[1]) - (p[1] - a[1]) * (b[0] - a[0]) >= 0;
+      const along = line.chainages[i]! + near.t * (line.chainages[i + 1]! - line.chainages[i]!);
+      best = { chainage: along, offset: right ? near.distance : -near.distance };
+    }
+  }
+  return best;
+}
+
+/** Distance from `p` to the nearest point of the line, metres. */
+export function distanceTo(line: Polyline, p: Point): number {
+  let best = Infinity;
+  for (let i = 0; i + 1 < line.points.length; i++)
+    best = Math.min(best, nearestOnSegment(p, line.points[i]!, line.points[i + 1]!).distance);
+  return best;
+}
+
+/** Whether any two segments that are not neighbours cross. `closed`: the first and last are neighbours too. */
+export function crossesItself(points: readonly Point[], closed: boolean): boolean {
+  const ring = closed ? [...points, points[0]!] : points;
+  const last = ring.length - 2;
+  for (let i = 0; i <= last; i++)
+    for (let j = i + 2; j <= last; j++) {
+      if (closed && i === 0 && j === last) continue;
+      if (crossing(ring[i]!, ring[i + 1]!, ring[j]!, ring[j + 1]!)) return true;
+    }
+  return false;
+}

@@ -1,0 +1,35 @@
+import type { Point } from '../geometry/point.ts';
+import { nearestEdge } from '../geometry/polygon.ts';
+import { crossesItself } from '../geometry/polyline.ts';
+import { Refused } from '../holding/command.ts';
+import type { Corner, Holding } from '../holding/schema.ts';
+import { settingOf } from '../holding/settings.ts';
+
+/** A side of the boundary as seen from a point inside or out. */
+export interface BoundarySide {
+  /** Number of the side: from corner i to the next, 0 first. */
+  readonly side: number;
+  readonly point: Point;
+  readonly distance: number;
+  /** Either of its corners is assumed, so the line itself is not sure. */
+  readonly assumed: boolean;
+}
+
+/** The nearest side to `p`. */
+export function nearestSide(boundary: readonly Corner[], p: Point): BoundarySide {
+  const { edge, point, distance } = nearestEdge(boundary.map(({ at }) => at), p);
+  return { side: edge, point, distance, assumed: isAssumed(boundary, edge) };
+}
+
+export const isAssumed = (boundary: readonly Corner[], side: number): boolean =>
+  boundary[side]!.pin === 'assumed' || boundary[(side + 1) % boundary.length]!.pin === 'assumed';
+
+/** How far stems keep from a side: the setback and the allowance for how sure its line is, metres (`stake.setback`). */
+export const setbackFrom = (holding: Pick<Holding, 'settings'>, assumed: boolean): number =>
+  settingOf(holding, 'setback.boundary') + settingOf(holding, assumed ? 'setback.evidenceAssumed' : 'setback.evidenceFound');
+
+/** Checks the points of a boundary; throws {@link Refused} with what is wrong. */
+export function checkBoundary(points: readonly Point[]): void {
+  if (points.length < 3) throw new Refused(`A boundary needs at least three corners; this has ${points.length}. Add more, or press Escape.`);
+  if (crossesItself(points, true)) throw new Refused('The boundary crosses itself. Give its corners in order, round the holding once.');
+}

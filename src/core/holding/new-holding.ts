@@ -1,0 +1,26 @@
+import type { Holding } from './schema.ts';
+
+export interface NewHolding {
+  readonly id: string;
+  readonly name: string;
+  readonly latitude: number;
+  readonly longitude: number;
+  readonly units: Holding['units'];
+  readonly currency: string;
+}
+
+/** An empty holding at a place; its plane has its origin there. */
+export const newHolding = ({ id, name, latitude, longitude, units, currency }: NewHolding): Holding => ({
+  id,
+  name,
+  place: { latitude, longitude },
+  units,
+  currency,
+  boundary: null,
+  features: [],
+  plantings: [],
+  animals: [],
+  settings: {},
+  prices: {},
+  accepted: [],
+});

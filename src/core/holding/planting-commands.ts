@@ -1,0 +1,121 @@
+import type { Draft } from 'immer';
+import { Refused, type Command } from './command.ts';
+import { GapSchema, PlantingSchema, RowSchema, type Baseline, type Gap, type Holding, type Planting, type Row, type Run } from './schema.ts';
+
+function plantingOf(draft: Draft<Holding>, id: string): Draft<Planting> {
+  const planting = draft.plantings.find((one) => one.id === id);
+  if (!planting) throw new Refused('That planting is no longer there.');
+  return planting;
+}
+
+function rowOf(draft: Draft<Holding>, plantingId: string, rowId: string): { planting: Draft<Planting>; row: Draft<Row>; at: number } {
+  const planting = plantingOf(draft, plantingId);
+  const at = planting.rows.findIndex((row) => row.id === rowId);
+  if (at < 0) throw new Refused('That row is no longer there.');
+  return { planting, row: planting.rows[at]!, at };
+}
+
+const FIELDS: Record<string, string> = { rowGap: 'row gap', spacing: 'spacing', inset: 'inset', width: 'width', at: 'chainage', every: 'standards' };
+
+/** Throws the first issue of a Zod parse as a sentence; `value` comes back typed. */
+function checked<T>(schema: { safeParse(value: unknown): { success: true; data: T } | { success: false; error: { issues: { path: PropertyKey[]; message: string }[] } } }, value: unknown): T {
+  const parsed = schema.safeParse(value);
+  if (parsed.success) return parsed.data;
+  const { path, message } = parsed.error.issues[0]!;
+  const field = String(path.at(-1) ?? 'value');
+  throw new Refused(`The ${FIELDS[field] ?? field} cannot be that: ${message}.`);
+}
+
+export const addPlanting = (planting: Planting): Command => ({
+  label: `new planting ${planting.name}`,
+  change: (draft) => void draft.plantings.push(checked(PlantingSchema, planting)),
+});
+
+export const removePlanting = (id: string, name: string): Command => ({
+  label: `delete ${name}`,
+  change: (draft) => {
+    draft.plantings = draft.plantings.filter((one) => one.id !== id);
+  },
+});
+
+/** Changes a planting's name, side, weeds or guards. */
+export const setPlanting = (id: string, changes: Partial<Pick<Planting, 'name' | 'side' | 'weeds' | 'guarded' | 'purpose'>>, label: string): Command => ({
+  label,
+  change: (draft) => {
+    const planting = plantingOf(draft, id);
+    Object.assign(planting, checked(PlantingSchema, { ...planting, ...changes }));
+  },
+});
+
+export const setBaseline = (id: string, baseline: Baseline, label = 'baseline moved'): Command => ({
+  label,
+  change: (draft) => {
+    plantingOf(draft, id).baseline = checked(PlantingSchema.shape.baseline, baseline);
+  },
+});
+
+/** Adds a row at `at` (0 is next to the baseline). */
+export const addRow = (planting: string, row: Row, at: number): Command => ({
+  label: `row ${at + 1} added`,
+  change: (draft) => void plantingOf(draft, planting).rows.splice(at, 0, checked(RowSchema, row)),
+});
+
+/** Changes a row's numbers; `label` says which. A new spacing keeps hand swaps by their chainage. */
+export const setRow = (planting: string, row: string, changes: Partial<Omit<Row, 'id'>>, label?: string): Command => ({
+  label: label ?? `${Object.keys(changes).map((key) => FIELDS[key] ?? key).join(', ')} changed`,
+  change: (draft) => {
+    const found = rowOf(draft, planting, row);
+    found.planting.rows[found.at] = checked(RowSchema, { ...found.row, ...changes });
+  },
+});
+
+/** Takes a row out; what lies beyond keeps its place, so the next row's gap grows by the gap taken. */
+export const removeRow = (planting: string, row: string): Command => ({
+  label: 'row taken out',
+  change: (draft) => {
+    const found = rowOf(draft, planting, row);
+    found.planting.rows.splice(found.at, 1);
+    const next = found.planting.rows[found.at];
+    if (next) next.rowGap += found.row.rowGap;
+  },
+});
+
+export const setRuns = (planting: string, row: string, runs: readonly Run[], label = 'species changed'): Command =>
+  setRow(planting, row, { runs: runs.map((run) => ({ ...run })) }, label);
+
+/** Puts another species at one place of a row, by chainage; a swap at the same place is replaced. */
+export const swapPlant = (planting: string, row: string, at: number, species: string, label: string): Command => ({
+  label,
+  change: (draft) => {
+    const found = rowOf(draft, planting, row);
+    found.row.swaps = found.row.swaps.filter((swap) => Math.abs(swap.at - at) > found.row.spacing / 2);
+    found.row.swaps.push({ at, species });
+  },
+});
+
+export const addGap = (planting: string, gap: Gap): Command => ({
+  label: `gap at ${Math.round(gap.at * 10) / 10} m`,
+  change: (draft) => {
+    const target = plantingOf(draft, planting);
+    target.gaps.push(checked(GapSchema, gap));
+    target.gaps.sort((a, b) => a.at - b.at);
+  },
+});
+
+export const setGap = (planting: string, gap: string, changes: Partial<Omit<Gap, 'id'>>): Command => ({
+  label: 'gap changed',
+  change: (draft) => {
+    const target = plantingOf(draft, planting);
+    const at = target.gaps.findIndex((one) => one.id === gap);
+    if (at < 0) throw new Refused('That gap is no longer there.');
+    target.gaps[at] = checked(GapSchema, { ...target.gaps[at], ...changes });
+  },
+});
+
+export const removeGap = (planting: string, gap: string): Command => ({
+  label: 'gap closed',
+  change: (draft) => {
+    const target = plantingOf(draft, planting);
+    target.gaps = target.gaps.filter((one) => one.id !== gap);
+  },
+});

@@ -1,0 +1,112 @@
+import type { Holding, Planting } from '../holding/schema.ts';
+import { settingOf } from '../holding/settings.ts';
+import type { Layout } from '../ranks/lay-out.ts';
+import { speciesOf } from '../species/catalogue.ts';
+import { formatCount, formatLength, formatMoney } from '../units/quantities.ts';
+import { beltWidth, tallestRow } from '../years/belt.ts';
+import { growthSource } from '../years/growth.ts';
+import { priceSource } from './prices.ts';
+import { guardSource } from './protection.ts';
+import type { Quantities } from './quantities.ts';
+
+/** Where a figure comes from: opened by a click on it. */
+export interface Why {
+  readonly formula: string;
+  readonly inputs: readonly { readonly label: string; readonly text: string }[];
+  readonly source: string;
+}
+
+/** One figure as it is shown. */
+export interface Figure {
+  readonly key: string;
+  readonly text: string;
+  readonly label: string;
+  readonly why: Why;
+}
+
+const counted = (n: number, one: string, many = `${one}s`): string => `${formatCount(n)} ${n === 1 ? one : many}`;
+
+/** The figures of one planting at `year`, in the order they are shown. */
+export function figures(planting: Planting, layout: Layout, sum: Quantities, holding: Holding, year: number): Figure[] {
+  const { stand } = layout;
+  const { units, currency } = holding;
+  const site = settingOf(holding, 'growth.site');
+  const species = new Set(sum.kinds.map((kind) => kind.species)).size;
+  const guards = sum.kit.find(({ key }) => key.startsWith('guard.'));
+  const bought = sum.plantLines.reduce((total, line) => total + line.quantity, 0);
+  const growthInputs = sum.kinds.slice(0, 4).map(({ species: id }) => {
+    const { common, rate, height, width } = speciesOf(id);
+    const range = (pair: readonly [number, number]) => `${formatLength(pair[0], units, { decimals: 0 })} to ${formatLength(pair[1], units, { decimals: 0 })}`;
+    return { label: common, text: `${rate === 'veryFast' ? 'very fast' : rate}; ${range(height)} high, ${range(width)} wide` };
+  });
+  return [
+    {
+      key: 'plants',
+      text: formatCount(sum.plants),
+      label: `plants, ${species === 1 ? '1 species' : `${species} species`}`,
+      why: {
+        formula: 'places along each row (length over spacing, plus one) less those cleared by gaps',
+        inputs: stand.rows.map(({ row, line, spacing, from, to }) => ({
+          label: row.name,
+          text: `${formatLength(line?.length ?? 0, units)} at ${formatLength(spacing, units, { decimals: 2 })}: ${counted(to - from, 'plant')}`,
+        })),
+        source: 'working note on counting positions; lengths are horizontal',
+      },
+    },
+    {
+      key: 'beltWidth',
+      text: formatLength(beltWidth(stand, year, site), units),
+      label: `belt width at year ${year}`,
+      why: { formula: 'outermost rows apart, plus half a mean crown on each side', inputs: growthInputs, source: growthSource },
+    },
+    {
+      key: 'height',
+      text: formatLength(tallestRow(stand, year, site), units),
+      label: `tallest row at year ${year}`,
+      why: { formula: 'Chapman-Richards growth from the stock’s height, transplant check taken out', inputs: growthInputs, source: growthSource },
+    },
+    {
+      key: 'cost',
+      text: formatMoney(sum.cents, currency),
+      label: sum.length > 0 ? `${formatMoney(perLength(sum, units), currency)} per ${units === 'us' ? 'foot' : 'metre'}` : 'plants and materials',
+      why: {
+        formula: 'packs of plants, plus guards, stakes, ties and weed cover; no labour',
+        inputs: [
+          { label: 'Plants', text: formatMoney(sum.plantLines.reduce((t, l) => t + l.cents, 0), currency) },
+          { label: 'Materials', text: formatMoney(sum.kit.reduce((t, l) => t + l.cents, 0), currency) },
+          { label: 'Baseline', text: formatLength(sum.length, units) },
+        ],
+        source: `${priceSource}; ${planting.name} alone, packs are shared across plantings in the order list`,
+      },
+    },
+    {
+      key: 'order',
+      text: formatCount(bought),
+      label: 'plants to buy, in packs',
+      why: {
+        formula: 'fewest plants so that enough live with the chance wanted, over those fit on arrival, in the cheapest packs',
+        inputs: [
+          { label: 'Chance wanted', text: `${Math.round(settingOf(holding, 'order.prob') * 100)} %` },
+          { label: 'Unfit on arrival', text: `${Math.round(settingOf(holding, 'order.cull') * 100)} %` },
+          { label: 'Expected to die in year 1', text: counted(sum.plantLines.reduce((t, l) => t + l.losses, 0), 'plant') },
+        ],
+        source: 'working note on ordering: beta-binomial, plants die together',
+      },
+    },
+    {
+      key: 'guards',
+      text: guards ? formatCount(guards.count) : 'none',
+      label: guards ? `guards of ${guards.key.slice(6)} m, spares in` : 'guards',
+      why: {
+        formula: 'one for each plant and spares; the tallest that an animal here asks for',
+        inputs: [
+          { label: 'Animals', text: holding.animals.length ? holding.animals.join(', ') : 'none named' },
+          { label: 'Spares', text: `${Math.round(settingOf(holding, 'order.spare') * 100)} %` },
+        ],
+        source: guardSource,
+      },
+    },
+  ];
+}
+
+const perLength = ({ cents, length }: Quantities, units: Holding['units']): number => Math.round((cents / length) * (units === 'us' ? 0.3048 : 1));

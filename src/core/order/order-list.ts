@@ -1,0 +1,60 @@
+import type { Holding } from '../holding/schema.ts';
+import { speciesOf } from '../species/catalogue.ts';
+import { stockOf } from '../species/stock.ts';
+import { priceTable } from './prices.ts';
+import { addKinds, addKit, plantLines, type Kind, type KitLine, type PlantLine } from './quantities.ts';
+
+/** The whole holding's order: plants of all plantings together, so that packs are shared. */
+export interface OrderList {
+  readonly plants: readonly PlantLine[];
+  readonly kit: readonly KitLine[];
+  /** Minor units. */
+  readonly cents: number;
+}
+
+export function orderList(parts: readonly { readonly kinds: readonly Kind[]; readonly kit: readonly KitLine[] }[], holding: Holding): OrderList {
+  const plants = plantLines(addKinds(parts.map(({ kinds }) => kinds)), holding);
+  const kit = addKit(parts.map((part) => part.kit));
+  return { plants, kit, cents: [...plants, ...kit].reduce((sum, { cents }) => sum + cents, 0) };
+}
+
+/** One printed line of the order, the same on screen, in CSV and in XLSX. Money in minor units. */
+export interface OrderRow {
+  readonly item: string;
+  readonly botanical: string;
+  readonly stock: string;
+  readonly onPlan: number;
+  readonly losses: number | null;
+  readonly order: number;
+  readonly packs: string;
+  readonly quantity: number;
+  readonly cents: number;
+}
+
+/** The order as printed rows: plants first, then materials. */
+export function orderRows({ plants, kit }: OrderList): OrderRow[] {
+  return [
+    ...plants.map(({ species, stock, count, losses, order, packs, quantity, cents }) => ({
+      item: speciesOf(species).common,
+      botanical: speciesOf(species).botanical,
+      stock: `${stockOf(stock).name}, ${stockOf(stock).size}`,
+      onPlan: count,
+      losses,
+      order,
+      packs: packs.map(({ size, count: n }) => `${n} × ${size}`).join(' + '),
+      quantity,
+      cents,
+    })),
+    ...kit.map(({ key, wanted, count, cents }) => ({
+      item: priceTable.find((price) => price.key === key)?.label ?? key,
+      botanical: '',
+      stock: '',
+      onPlan: Math.round(wanted * 100) / 100,
+      losses: null,
+      order: count,
+      packs: '',
+      quantity: count,
+      cents,
+    })),
+  ];
+}

@@ -1,0 +1,160 @@
+import type { Holding, Planting } from '../holding/schema.ts';
+import { settingOf } from '../holding/settings.ts';
+import type { Layout } from '../ranks/lay-out.ts';
+import type { Stand } from '../ranks/stand.ts';
+import { stockOf } from '../species/stock.ts';
+import { roundHalfUp } from '../units/rounding.ts';
+import { choosePacks } from './packs.ts';
+import { priceOf, stockPriceKey } from './prices.ts';
+import { guardHeight, stakeFor, tiesFor, withSpares } from './protection.ts';
+import { finalOrder, leastOrder } from './survival.ts';
+import { fabricPins, fabricRolls, mulchRings } from './weeds.ts';
+
+/** Plants of one species and stock. */
+export interface Kind {
+  readonly species: string;
+  readonly stock: string;
+  readonly count: number;
+}
+
+/** One line of plants to buy. */
+export interface PlantLine extends Kind {
+  /** Plants that will not live through the first year, expected. */
+  readonly losses: number;
+  /** Plants to order so that enough live, with those unfit on arrival. */
+  readonly order: number;
+  readonly packs: readonly { readonly size: number; readonly count: number }[];
+  readonly quantity: number;
+  readonly cents: number;
+}
+
+/** One line of guards, stakes, mats and the like. */
+export interface KitLine {
+  readonly key: string;
+  /** Pieces wanted on the plan, before spares; a volume in m³ for chips. */
+  readonly wanted: number;
+  /** Pieces to buy. */
+  readonly count: number;
+  readonly cents: number;
+}
+
+export interface Quantities {
+  readonly plants: number;
+  readonly kinds: readonly Kind[];
+  readonly plantLines: readonly PlantLine[];
+  readonly kit: readonly KitLine[];
+  readonly cents: number;
+  /** Baseline length, metres. */
+  readonly length: number;
+}
+
+type Rates = Pick<Holding, 'settings' | 'prices' | 'animals'>;
+
+/** Plants of a stand by species and stock, most first. */
+export function kindsOf(stand: Stand): Kind[] {
+  const counts = new Uint32Array(stand.speciesIds.length * stand.stockIds.length);
+  const stocks = stand.stockIds.length;
+  for (let i = 0; i < stand.count; i++) counts[stand.species[i]! * stocks + stand.stock[i]!]!++;
+  const kinds: Kind[] = [];
+  counts.forEach((count, k) => {
+    if (count > 0) kinds.push({ species: stand.speciesIds[Math.floor(k / stocks)]!, stock: stand.stockIds[k % stocks]!, count });
+  });
+  return kinds.sort((a, b) => b.count - a.count || a.species.localeCompare(b.species, 'en'));
+}
+
+/** Kinds of several stands added up. */
+export function addKinds(all: readonly (readonly Kind[])[]): Kind[] {
+  const sums = new Map<string, Kind>();
+  for (const kind of all.flat()) {
+    const key = `${kind.species}|${kind.stock}`;
+    sums.set(key, { ...kind, count: kind.count + (sums.get(key)?.count ?? 0) });
+  }
+  return [...sums.values()].sort((a, b) => b.count - a.count || a.species.localeCompare(b.species, 'en'));
+}
+
+/** What to order for these plants: enough that the wanted number lives, in the cheapest packs. */
+export function plantLines(kinds: readonly Kind[], holding: Rates): PlantLine[] {
+  const prob = settingOf(holding, 'order.prob');
+  const rho = settingOf(holding, 'order.rho');
+  const cull = settingOf(holding, 'order.cull');
+  return kinds.map((kind) => {
+    const stock = stockOf(kind.stock);
+    // Above three plants for each place the note advises filling gaps later; order the plain expectation then.
+    const least = leastOrder({ need: kind.count, survival: stock.survival, prob, rho }) ?? Math.ceil(kind.count / stock.survival);
+    const order = finalOrder(kind.count, least - kind.count, cull);
+    const packs = stock.packs.map(({ size }) => ({ size, price: priceOf(holding, stockPriceKey(stock.id, size)) }));
+    const { quantity, cost, counts } = choosePacks(order, packs);
+    return {
+      ...kind,
+      losses: roundHalfUp(kind.count * (1 - stock.survival)),
+      order,
+      packs: packs.map(({ size }, p) => ({ size, count: counts[p]! })).filter(({ count }) => count > 0),
+      quantity,
+      cents: cost,
+    };
+  });
+}
+
+/** Guards, stakes, ties, mats, fabric, pins and mulch for one planting. */
+export function kitLines(planting: Planting, stand: Stand, holding: Rates): KitLine[] {
+  return [...guardKit(planting, stand.count, holding), ...weedKit(planting, stand, holding)].filter(({ count }) => count > 0);
+}
+
+function piece(holding: Rates, key: string, wanted: number, spare: number): KitLine {
+  const { need } = withSpares(wanted, spare, 1);
+  return { key, wanted, count: need, cents: need * priceOf(holding, key) };
+}
+
+function guardKit(planting: Planting, plants: number, holding: Rates): KitLine[] {
+  const { size } = guardHeight(holding.animals, settingOf(holding, 'guard.snow'));
+  if (!planting.guarded || size === null) return [];
+  const spare = settingOf(holding, 'order.spare');
+  const guards = piece(holding, `guard.${size}`, plants, spare);
+  if (size < 0.45) return [guards]; // a split collar holds itself
+  const stake = stakeFor(size);
+  const ties = piece(holding, 'tie', plants * tiesFor(size), spare);
+  return stake === null ? [guards, ties] : [guards, piece(holding, `stake.${stake}`, plants, spare), ties];
+}
+
+function weedKit(planting: Planting, stand: Stand, holding: Rates): KitLine[] {
+  const spare = settingOf(holding, 'order.spare');
+  if (planting.weeds === 'mats')
+    return [piece(holding, 'mat', stand.count, spare), piece(holding, 'pin', stand.count * settingOf(holding, 'weed.pinsEach'), 0)];
+  if (planting.weeds === 'fabric') {
+    const rows = stand.rows.flatMap(({ line, from, to }) => (line && to > from ? [line.length] : []));
+    const overlap = settingOf(holding, 'weed.overlap');
+    const { rolls, joints } = fabricRolls(rows, { roll: settingOf(holding, 'weed.rollLength'), overlap, endBury: overlap, minPiece: settingOf(holding, 'weed.minPiece') });
+    const pins = fabricPins(rows, { along: 1, width: settingOf(holding, 'weed.rollWidth'), across: 0.3, joints });
+    return [piece(holding, 'fabric', rolls, 0), piece(holding, 'pin', pins, 0)];
+  }
+  if (planting.weeds === 'chips' && stand.count > 0) {
+    const { order } = mulchRings({
+      n: stand.count,
+      outer: settingOf(holding, 'weed.ring'),
+      gap: settingOf(holding, 'weed.ringGap'),
+      depth: settingOf(holding, 'weed.depth'),
+      settle: settingOf(holding, 'weed.settle'),
+    });
+    return [{ key: 'chips', wanted: order, count: Math.ceil(order), cents: Math.ceil(order) * priceOf(holding, 'chips') }];
+  }
+  return [];
+}
+
+/** Kit of several plantings added up by kind. */
+export function addKit(all: readonly (readonly KitLine[])[]): KitLine[] {
+  const sums = new Map<string, KitLine>();
+  for (const line of all.flat()) {
+    const known = sums.get(line.key);
+    sums.set(line.key, known ? { ...line, wanted: known.wanted + line.wanted, count: known.count + line.count, cents: known.cents + line.cents } : line);
+  }
+  return [...sums.values()];
+}
+
+/** What one planting adds up to. Money in minor units. */
+export function quantities(planting: Planting, { baseline, stand }: Layout, holding: Rates): Quantities {
+  const kinds = kindsOf(stand);
+  const lines = plantLines(kinds, holding);
+  const kit = kitLines(planting, stand, holding);
+  const cents = [...lines, ...kit].reduce((sum, line) => sum + line.cents, 0);
+  return { plants: stand.count, kinds, plantLines: lines, kit, cents, length: baseline?.line.length ?? 0 };
+}

@@ -1,0 +1,75 @@
+import { ceilSafe } from '../units/rounding.ts';
+
+export interface LeastOptions {
+  /** Survivors wanted. */
+  readonly need: number;
+  /** Share that lives, above 0 and below 1. */
+  readonly survival: number;
+  /** Chance wanted that enough live, 0 to 1. */
+  readonly prob: number;
+  /** How much plants die together: 0 on their own, 0.02 on an even site, 0.1 where it is patchy. */
+  readonly rho: number;
+}
+
+/**
+ * Fewest plants so that `need` live with the chance `prob`: binomial, or beta-binomial when plants die
+ * together. `order.least`; null above 3 × need + 20, where filling gaps later is the better plan.
+ */
+export function leastOrder(options: LeastOptions): number | null {
+  const key = `${options.need}|${options.survival}|${options.prob}|${options.rho}`;
+  const known = memo.get(key);
+  if (known !== undefined) return known;
+  if (memo.size > 5000) memo.clear();
+  const least = search(options);
+  memo.set(key, least);
+  return least;
+}
+
+const memo = new Map<string, number | null>();
+
+function search({ need, survival, prob, rho }: LeastOptions): number | null {
+  if (need === 0) return 0;
+  let low = need;
+  let high = 3 * need + 20;
+  const enough = (n: number) => chanceOfAtLeast(n, need, survival, rho) >= prob - 1e-12;
+  if (!enough(high)) return null;
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if (enough(middle)) high = middle;
+    else low = middle + 1;
+  }
+  return low;
+}
+
+/** Chance that at least `need` of `n` live. Summed over the losses, the shorter side. */
+function chanceOfAtLeast(n: number, need: number, q: number, rho: number): number {
+  const a = (q * (1 - rho)) / rho;
+  const b = ((1 - q) * (1 - rho)) / rho;
+  let sum = 0;
+  for (let lost = 0; lost <= n - need; lost++) {
+    const alive = n - lost;
+    const ways = lnFactorial(n) - lnFactorial(alive) - lnFactorial(lost);
+    sum += Math.exp(rho > 0 ? ways + lnBeta(alive + a, lost + b) - lnBeta(a, b) : ways + alive * Math.log(q) + lost * Math.log(1 - q));
+  }
+  return sum;
+}
+
+const lnBeta = (a: number, b: number): number => lnGamma(a) + lnGamma(b) - lnGamma(a + b);
+
+const factorials: number[] = [0];
+function lnFactorial(n: number): number {
+  for (let i = factorials.length; i <= n; i++) factorials.push(factorials[i - 1]! + Math.log(i));
+  return factorials[n]!;
+}
+
+/** Logarithm of the gamma function for x > 0: Stirling's series after shifting x above 10, error below 1e-10. */
+function lnGamma(x: number): number {
+  let shift = 0;
+  let z = x;
+  while (z < 10) shift += Math.log(z++);
+  const r = 1 / (z * z);
+  return (z - 0.5) * Math.log(z) - z + 0.9189385332046727 + (1 / 12 - r * (1 / 360 - r * (1 / 1260 - r / 1680))) / z - shift;
+}
+
+/** Plants to order for `positions` and `spares` when the share `cull` is unfit on arrival: `order.final`. */
+export const finalOrder = (positions: number, spares: number, cull: number): number => ceilSafe((positions + spares) / (1 - cull));

@@ -1,0 +1,66 @@
+import type { Polyline } from '../geometry/polyline.ts';
+import type { Row } from '../holding/schema.ts';
+
+/** One row as it is laid: its own line on the plane and which plants of the stand are its. */
+export interface LaidRow {
+  readonly row: Row;
+  /** Distance from the baseline, metres. */
+  readonly offset: number;
+  /** The row's line; null where a bend leaves nothing of it. */
+  readonly line: Polyline | null;
+  /** Spacing in force after fitting, metres. */
+  readonly spacing: number;
+  /** Its plants are `from` up to, not including, `to`. */
+  readonly from: number;
+  readonly to: number;
+}
+
+/** Every plant of a planting in columns, row by row, each row along its line. */
+export interface Stand {
+  readonly count: number;
+  /** Metres on the holding's plane. */
+  readonly x: Float64Array<ArrayBuffer>;
+  readonly y: Float64Array<ArrayBuffer>;
+  /** Index in `rows`. */
+  readonly row: Uint16Array<ArrayBuffer>;
+  /** Number of the place in its row, before gaps: with the row's id the plant's lasting name. */
+  readonly place: Uint32Array<ArrayBuffer>;
+  /** Metres along its own row. */
+  readonly chainage: Float64Array<ArrayBuffer>;
+  /** Metres along the baseline. */
+  readonly station: Float64Array<ArrayBuffer>;
+  /** Index in `speciesIds`. */
+  readonly species: Uint16Array<ArrayBuffer>;
+  /** Index in `stockIds`. */
+  readonly stock: Uint8Array<ArrayBuffer>;
+  readonly rows: readonly LaidRow[];
+  readonly speciesIds: readonly string[];
+  readonly stockIds: readonly string[];
+  /** Standards for which no place was left, and hand swaps that found no plant. */
+  readonly dropped: { readonly standards: number; readonly swaps: number };
+}
+
+export const emptyStand = (rows: readonly LaidRow[] = []): Stand => ({
+  count: 0,
+  x: new Float64Array(0),
+  y: new Float64Array(0),
+  row: new Uint16Array(0),
+  place: new Uint32Array(0),
+  chainage: new Float64Array(0),
+  station: new Float64Array(0),
+  species: new Uint16Array(0),
+  stock: new Uint8Array(0),
+  rows,
+  speciesIds: [],
+  stockIds: [],
+  dropped: { standards: 0, swaps: 0 },
+});
+
+/** The species id of plant `i`. */
+export const speciesIdOf = (stand: Stand, i: number): string => stand.speciesIds[stand.species[i]!]!;
+
+/** A plant's lasting name: it survives edits that leave its place in its row. */
+export const plantName = (stand: Stand, i: number): string => `${stand.rows[stand.row[i]!]!.row.id}:${stand.place[i]}`;
+
+/** Number of the plant in its row as people count, from 1. */
+export const numberInRow = (stand: Stand, i: number): number => i - stand.rows[stand.row[i]!]!.from + 1;

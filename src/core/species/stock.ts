@@ -1,0 +1,29 @@
+import { z } from 'zod';
+import stockData from './stocks.json' with { type: 'json' };
+
+const StockSchema = z.object({
+  id: z.string(),
+  name: z.string(),
+  size: z.string(),
+  /** Height on planting day, metres. */
+  start: z.number().positive(),
+  /** Share of growth lost at first, and years to recover. */
+  check: z.object({ share: z.number().min(0).max(1), years: z.number().positive() }),
+  /** Share alive after the first year, weeded and guarded. */
+  survival: z.number().gt(0).lt(1),
+  /** Width of pot or cell, metres; 0 for bare roots. */
+  pot: z.number().min(0),
+  /** Packs it is sold in, price in minor units. */
+  packs: z.array(z.object({ size: z.number().int().positive(), price: z.number().int().positive() })).min(1),
+  source: z.string(),
+});
+export type Stock = z.infer<typeof StockSchema>;
+
+/** Stock types, small to large. */
+export const stocks: readonly Stock[] = z.array(StockSchema).parse(stockData);
+
+const byId = new Map(stocks.map((stock) => [stock.id, stock]));
+
+/** The stock type with this id; an id that is not known counts as a bare-root whip. */
+export const stockOf = (id: string): Stock => byId.get(id) ?? byId.get('whip')!;
+export const isStock = (id: string): boolean => byId.has(id);

@@ -1,0 +1,97 @@
+import { roundHalfUp } from './rounding.ts';
+
+export type UnitSystem = 'metric' | 'us';
+
+/** Exact SI value of one unit (metres, square metres, cubic metres, litres, kilograms). International foot throughout. */
+const EXACT = {
+  ft: 0.3048,
+  in: 0.0254,
+  yd: 0.9144,
+  mi: 1609.344,
+  ac: 4046.8564224,
+  ft2: 0.3048 ** 2,
+  ft3: 0.028316846592,
+  yd3: 0.764554857984,
+  galUS: 3.785411784,
+  lb: 0.45359237,
+} as const;
+export type UsUnit = keyof typeof EXACT;
+
+/** `value` in SI (m, m², m³, L or kg, as the unit asks) given in the US customary `unit`. */
+export const toUs = (value: number, unit: UsUnit): number => value / EXACT[unit];
+
+/** The SI value of `value` US customary `unit`s. */
+export const fromUs = (value: number, unit: UsUnit): number => value * EXACT[unit];
+
+const plain = (value: number, decimals: number): string =>
+  value.toLocaleString('en', { minimumFractionDigits: decimals, maximumFractionDigits: decimals }).replace(/^-(?=[0.,]*$)/, '');
+
+/**
+ * A length written for people: metres to `decimals` places, or feet (inches below 3 ft when `fine`).
+ * @param metres - any finite length
+ */
+export function formatLength(metres: number, system: UnitSystem, { decimals = 1 }: { decimals?: number } = {}): string {
+  if (system === 'metric') return `${plain(metres, decimals)} m`;
+  return `${plain(toUs(metres, 'ft'), decimals)} ft`;
+}
+
+/** An area written for people: m² below 1 ha, else ha; ft² below half an acre, else acres. */
+export function formatArea(squareMetres: number, system: UnitSystem): string {
+  if (system === 'metric') return squareMetres < 10_000 ? `${plain(squareMetres, 0)} m²` : `${plain(squareMetres / 10_000, 2)} ha`;
+  const acres = toUs(squareMetres, 'ac');
+  return acres < 0.5 ? `${plain(toUs(squareMetres, 'ft2'), 0)} ft²` : `${plain(acres, 2)} ac`;
+}
+
+/** A volume of mulch or soil written for people: m³ or cubic yards. */
+export const formatVolume = (cubicMetres: number, system: UnitSystem): string =>
+  system === 'metric' ? `${plain(cubicMetres, 1)} m³` : `${plain(toUs(cubicMetres, 'yd3'), 1)} yd³`;
+
+/** `cents` (whole minor units) in an ISO 4217 `currency`; whole units from 1,000 up, where cents are noise. */
+export function formatMoney(cents: number, currency: string): string {
+  const whole = Math.abs(cents) >= 100_000;
+  return new Intl.NumberFormat('en', {
+    style: 'currency',
+    currency,
+    currencyDisplay: 'narrowSymbol',
+    minimumFractionDigits: whole ? 0 : 2,
+    maximumFractionDigits: whole ? 0 : 2,
+  }).format(cents / 100);
+}
+
+/** A whole number with thousands separated. */
+export const formatCount = (count: number): string => plain(count, 0);
+
+const PARTS = /(-?\d+(?:[.,]\d+)?)\s*(mm|cm|km|m|ft|feet|foot|in|inch|inches|yd|'|"|′|″)?/giy;
+const METRES: Record<string, number> = {
+  mm: 0.001, cm: 0.01, m: 1, km: 1000,
+  ft: EXACT.ft, feet: EXACT.ft, foot: EXACT.ft, "'": EXACT.ft, '′': EXACT.ft,
+  in: EXACT.in, inch: EXACT.in, inches: EXACT.in, '"': EXACT.in, '″': EXACT.in,
+  yd: EXACT.yd,
+};
+
+/**
+ * Metres in what a person typed: `1.5`, `1,5 m`, `150 cm`, `5 ft 6 in`, `5'6"`. A bare number is in the
+ * system's own unit (metres or feet). Null when it is not a length.
+ */
+export function parseLength(text: string, system: UnitSystem): number | null {
+  const trimmed = text.trim();
+  let metres = 0;
+  let at = 0;
+  while (at < trimmed.length) {
+    PARTS.lastIndex = at;
+    const match = PARTS.exec(trimmed);
+    if (!match) return null;
+    const bare = at > 0 ? EXACT.in : system === 'us' ? EXACT.ft : 1; // 5'6 means six inches
+    metres += Number(match[1]!.replace(',', '.')) * (match[2] ? METRES[match[2].toLowerCase()]! : bare);
+    at = PARTS.lastIndex;
+    while (trimmed[at] === ' ') at++;
+  }
+  return at > 0 && Number.isFinite(metres) ? metres : null;
+}
+
+/** A length as an editable number without its unit, short: `1.5` (m) or `4.92` (ft). */
+export const editableLength = (metres: number, system: UnitSystem): string =>
+  String(roundHalfUp((system === 'us' ? toUs(metres, 'ft') : metres) * 1000) / 1000);
+
+/** The unit that a bare length is typed in. */
+export const lengthUnit = (system: UnitSystem): string => (system === 'us' ? 'ft' : 'm');

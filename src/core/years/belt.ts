@@ -1,0 +1,62 @@
+import { speciesOf } from '../species/catalogue.ts';
+import { stockOf } from '../species/stock.ts';
+import type { Stand } from '../ranks/stand.ts';
+import { LAST_YEAR, sizeAt, type Size } from './growth.ts';
+
+/** Sizes at one year for each kind of plant that stands: `sizes[species][stock]`, by the stand's own indices. */
+export function sizesOf({ speciesIds, stockIds }: Pick<Stand, 'speciesIds' | 'stockIds'>, year: number, site: number): Size[][] {
+  return speciesIds.map((species) => stockIds.map((stock) => sizeAt(speciesOf(species), stockOf(stock), year, site)));
+}
+
+/** Crown radius of every plant at `year`, metres, free-grown. */
+export function crownRadii(stand: Stand, year: number, site: number): Float32Array<ArrayBuffer> {
+  const sizes = sizesOf(stand, year, site);
+  const radii = new Float32Array(stand.count);
+  for (let i = 0; i < stand.count; i++) radii[i] = sizes[stand.species[i]!]![stand.stock[i]!]!.width / 2;
+  return radii;
+}
+
+/** Mean crown width of a row's plants at `year`, metres; 0 for an empty row. */
+export function rowCrown(stand: Stand, rowIndex: number, sizes: readonly (readonly Size[])[]): number {
+  const { from, to } = stand.rows[rowIndex]!;
+  let sum = 0;
+  for (let i = from; i < to; i++) sum += sizes[stand.species[i]!]![stand.stock[i]!]!.width;
+  return to > from ? sum / (to - from) : 0;
+}
+
+/** Widest crown of a row's plants, metres; 0 for an empty row. */
+export function widestCrown(stand: Stand, rowIndex: number, sizes: readonly (readonly Size[])[]): number {
+  const { from, to } = stand.rows[rowIndex]!;
+  let widest = 0;
+  for (let i = from; i < to; i++) widest = Math.max(widest, sizes[stand.species[i]!]![stand.stock[i]!]!.width);
+  return widest;
+}
+
+/** Width of the belt at `year`: from the outer crown edge of the first row to that of the last, mean crowns, metres. */
+export function beltWidth(stand: Stand, year: number, site: number): number {
+  const planted = stand.rows.map((row, r) => ({ row, r })).filter(({ row }) => row.to > row.from);
+  if (planted.length === 0) return 0;
+  const sizes = sizesOf(stand, year, site);
+  const edges = planted.map(({ row, r }) => ({ offset: row.offset, half: rowCrown(stand, r, sizes) / 2 }));
+  return Math.max(...edges.map(({ offset, half }) => offset + half)) - Math.min(...edges.map(({ offset, half }) => offset - half));
+}
+
+/** Mean height of the tallest row at `year`, metres. */
+export function tallestRow(stand: Stand, year: number, site: number): number {
+  const sizes = sizesOf(stand, year, site);
+  let tallest = 0;
+  for (const { from, to } of stand.rows) {
+    let sum = 0;
+    for (let i = from; i < to; i++) sum += sizes[stand.species[i]!]![stand.stock[i]!]!.height;
+    if (to > from) tallest = Math.max(tallest, sum / (to - from));
+  }
+  return tallest;
+}
+
+/** First year in which a row's mean crown reaches its spacing, so that neighbours touch; null when none to 40. */
+export function closingYear(stand: Stand, rowIndex: number, site: number): number | null {
+  const { spacing, from, to } = stand.rows[rowIndex]!;
+  if (to - from < 2) return null;
+  for (let year = 0; year <= LAST_YEAR; year++) if (rowCrown(stand, rowIndex, sizesOf(stand, year, site)) >= spacing) return year;
+  return null;
+}

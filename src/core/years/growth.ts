@@ -1,0 +1,75 @@
+import { matureWidth, type Species } from '../species/catalogue.ts';
+import type { Stock } from '../species/stock.ts';
+import growthData from './growth.json' with { type: 'json' };
+
+/** Last year that the plan looks ahead to. */
+export const LAST_YEAR = 40;
+
+export interface Growing {
+  /** Full height of the species, metres. */
+  readonly fullHeight: number;
+  /** Fastest yearly height growth on good ground, metres a year. */
+  readonly fastest: number;
+  /** Shape of the curve: higher starts slower; about 1.3. */
+  readonly shape: number;
+  /** Height on planting day, metres. */
+  readonly start: number;
+  /** Share of growth lost at first, and the years it takes to recover. */
+  readonly check: { readonly share: number; readonly years: number };
+  /** Yearly multiplier of growth, and the site's part of it. */
+  readonly pace: number;
+  readonly site: number;
+}
+
+/** Rate constant of the curve, 1/year, at most 0.5: `growth.rateK`. */
+export const rateConstant = ({ fullHeight, fastest, shape }: Pick<Growing, 'fullHeight' | 'fastest' | 'shape'>): number =>
+  Math.min(0.5, fastest / (fullHeight * ((shape - 1) / shape) ** (shape - 1)));
+
+/**
+ * Height after `year` growing seasons, metres: Chapman-Richards growth entered at the age that the stock's
+ * height stands for, with the transplant check taken out of the time (Richards 1959; Pienaar & Turnbull
+ * 1973). Error to expect: 30 % at year 10.
+ */
+export function heightAt(growing: Growing, year: number): number {
+  const { fullHeight, shape, start, check, pace, site } = growing;
+  const k = rateConstant(growing);
+  const final = fullHeight * (0.5 + 0.5 * site);
+  const startAge = -Math.log(1 - (Math.min(start, 0.7 * final) / final) ** (1 / shape)) / k;
+  const active = year - check.share * check.years * (1 - Math.exp(-year / check.years));
+  return final * (1 - Math.exp(-k * (startAge + pace * active))) ** shape;
+}
+
+/** Free-grown crown width at a height, metres: `growth.crownWidth`, the full width at full height. */
+export const crownWidth = (height: number, fullHeight: number, fullWidth: number, power: number): number =>
+  fullWidth * Math.min(1, height / fullHeight) ** power;
+
+/** How a species from this stock grows on a site of quality `site` (0 to 1); kept free of weeds and unbrowsed. */
+export const growingOf = (species: Species, stock: Stock, site: number): Growing => ({
+  fullHeight: (species.height[0] + species.height[1]) / 2,
+  fastest: growthData.rates[species.rate],
+  shape: growthData.shape,
+  start: stock.start,
+  check: stock.check,
+  pace: site,
+  site,
+});
+
+export interface Size {
+  readonly height: number;
+  readonly width: number;
+}
+
+/** Height and free crown width of a species from this stock after `year` seasons, metres. */
+export function sizeAt(species: Species, stock: Stock, year: number, site: number): Size {
+  const growing = growingOf(species, stock, site);
+  const height = heightAt(growing, year);
+  return { height, width: crownWidth(height, growing.fullHeight, matureWidth(species), growthData.crownPower) };
+}
+
+/** First whole year, 0 to 40, in which `holds` says yes of the size; null when none does. */
+export function firstYear(species: Species, stock: Stock, site: number, holds: (size: Size) => boolean): number | null {
+  for (let year = 0; year <= LAST_YEAR; year++) if (holds(sizeAt(species, stock, year, site))) return year;
+  return null;
+}
+
+export const growthSource = growthData.source;
