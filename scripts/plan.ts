@@ -1,7 +1,9 @@
 /** The same core without a screen: `npm run -s plan -- report FILE`, `export FILE DIR`, `new plan.json DIR`. */
 import { mkdir, readFile, stat, writeFile } from 'node:fs/promises';
 import { basename, join } from 'node:path';
+import { createRequire } from 'node:module';
 import { exportFiles } from '../src/app/exports/export-files.ts';
+import { usePdfFonts } from '../src/app/exports/peg-sheet-pdf.ts';
 import { readCloserank, writeCloserank } from '../src/core/files/closerank.ts';
 import { holdingFromPlan } from '../src/core/files/plan-json.ts';
 import { MOST_MEGABYTES, refuse, Unreadable } from '../src/core/files/problems.ts';
@@ -11,6 +13,12 @@ const USAGE = `Usage:
   npm run -s plan -- report FILE.closerank        totals, positions and findings as JSON
   npm run -s plan -- export FILE.closerank DIR    peg sheets, order list and GeoJSON into DIR
   npm run -s plan -- new plan.json DIR            builds a holding from plan.json into DIR and reports it`;
+
+/** A font as a data address: the browser's build of the PDF library fetches its fonts. */
+async function font(family: string, weight: number): Promise<string> {
+  const file = createRequire(import.meta.url).resolve(`@fontsource/${family}/files/${family}-latin-${weight}-normal.woff`);
+  return `data:font/woff;base64,${(await readFile(file)).toString('base64')}`;
+}
 
 async function bytesOf(file: string): Promise<Uint8Array> {
   const { size } = await stat(file).catch(() => {
@@ -25,11 +33,15 @@ async function writeAll(directory: string, files: Record<string, Uint8Array>): P
   for (const [name, bytes] of Object.entries(files)) await writeFile(join(directory, name), bytes);
 }
 
-const print = (value: unknown) => process.stdout.write(`${JSON.stringify(value, null, 1)}\n`);
+const print = (value: unknown): void => void process.stdout.write(`${JSON.stringify(value, null, 1)}\n`);
 
 async function run([verb, file, directory]: string[]): Promise<void> {
   if (verb === 'report' && file) return print(report(readCloserank(await bytesOf(file), basename(file))));
-  if (verb === 'export' && file && directory) return writeAll(directory, await exportFiles(readCloserank(await bytesOf(file), basename(file))));
+  if (verb === 'export' && file && directory) {
+    const sans = 'atkinson-hyperlegible-next';
+    usePdfFonts({ regular: await font(sans, 400), bold: await font(sans, 700), heading: await font('bitter', 600) });
+    return writeAll(directory, await exportFiles(readCloserank(await bytesOf(file), basename(file))));
+  }
   if (verb === 'new' && file && directory) {
     const text = new TextDecoder().decode(await bytesOf(file));
     let json: unknown;

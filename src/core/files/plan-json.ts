@@ -3,7 +3,7 @@ import { cornersOf } from '../holding/ground-commands.ts';
 import { Refused } from '../holding/command.ts';
 import { newHolding } from '../holding/new-holding.ts';
 import { ANIMALS, HoldingSchema, PURPOSES, WEEDS, type Baseline, type Holding, type Row } from '../holding/schema.ts';
-import { checkBoundary } from '../ground/boundary.ts';
+import { checkBoundary, inward } from '../ground/boundary.ts';
 import { newFeature } from '../ground/features.ts';
 import { drawnBaseline } from '../ranks/baseline.ts';
 import { speciesByName } from '../species/catalogue.ts';
@@ -132,14 +132,4 @@ function baselineOf(baseline: Plan['plantings'][number]['baseline'], features: H
   const feature = features.find(({ name }) => name === baseline.beside);
   if (!feature || !('line' in feature)) throw new Refused(`there is no fence, stream or track called '${baseline.beside}' to follow.`);
   return { kind: 'beside', of: { what: 'feature', feature: feature.id }, setback: baseline.setback, side: baseline.on };
-}
-
-/** The side on which the inside of a boundary lies when its corners are walked in order. */
-export function inward(corners: readonly (readonly [number, number])[]): 'left' | 'right' {
-  let twice = 0;
-  corners.forEach(([x, y], i) => {
-    const [nx, ny] = corners[(i + 1) % corners.length]!;
-    twice += x * ny - nx * y;
-  });
-  return twice > 0 ? 'left' : 'right';
 }

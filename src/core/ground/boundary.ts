@@ -33,3 +33,13 @@ export function checkBoundary(points: readonly Point[]): void {
   if (points.length < 3) throw new Refused(`A boundary needs at least three corners; this has ${points.length}. Add more, or press Escape.`);
   if (crossesItself(points, true)) throw new Refused('The boundary crosses itself. Give its corners in order, round the holding once.');
 }
+
+/** The side on which the inside of a boundary lies when its corners are walked in order. */
+export function inward(corners: readonly Point[]): 'left' | 'right' {
+  let twice = 0;
+  corners.forEach(([x, y], i) => {
+    const [nx, ny] = corners[(i + 1) % corners.length]!;
+    twice += x * ny - nx * y;
+  });
+  return twice > 0 ? 'left' : 'right';
+}

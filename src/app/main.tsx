@@ -1,0 +1,29 @@
+import '@fontsource/atkinson-hyperlegible-next/latin-400.css';
+import '@fontsource/atkinson-hyperlegible-next/latin-600.css';
+import '@fontsource/atkinson-hyperlegible-next/latin-700.css';
+import '@fontsource/atkinson-hyperlegible-next/latin-ext-400.css';
+import '@fontsource/bitter/latin-600.css';
+import 'ol/ol.css';
+import './look/app.css';
+import { StrictMode } from 'react';
+import { createRoot } from 'react-dom/client';
+import { BrowserRouter, Navigate, Route, Routes } from 'react-router';
+import { Look } from './look/Look.tsx';
+import { HoldingFrame } from './shell/HoldingFrame.tsx';
+import { Notices } from './shell/Notices.tsx';
+import { HoldingsView } from './views/holdings/HoldingsView.tsx';
+
+createRoot(document.getElementById('root')!).render(
+  <StrictMode>
+    <Look>
+      <Notices />
+      <BrowserRouter>
+        <Routes>
+          <Route path="/" element={<HoldingsView />} />
+          <Route path="/h/:holding/*" element={<HoldingFrame />} />
+          <Route path="*" element={<Navigate to="/" replace />} />
+        </Routes>
+      </BrowserRouter>
+    </Look>
+  </StrictMode>,
+);

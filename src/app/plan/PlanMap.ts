@@ -1,0 +1,288 @@
+import Feature from 'ol/Feature';
+import OlMap from 'ol/Map';
+import type MapBrowserEvent from 'ol/MapBrowserEvent';
+import View from 'ol/View';
+import { defaults as defaultControls, ScaleLine } from 'ol/control';
+import { altKeyOnly } from 'ol/events/condition';
+import { boundingExtent, isEmpty } from 'ol/extent';
+import LineString from 'ol/geom/LineString';
+import PointGeometry from 'ol/geom/Point';
+import Polygon from 'ol/geom/Polygon';
+import { defaults as defaultInteractions, Modify, Snap, Translate } from 'ol/interaction';
+import VectorLayer from 'ol/layer/Vector';
+import Projection from 'ol/proj/Projection';
+import VectorSource from 'ol/source/Vector';
+import Collection from 'ol/Collection';
+import { Circle, Fill, Stroke, Style, Text } from 'ol/style';
+import type { Point } from '../../core/geometry/point.ts';
+import { snap, type Snapped } from '../../core/geometry/snap.ts';
+import { featureLabel, pointsOf } from '../../core/ground/features.ts';
+import type { Holding } from '../../core/holding/schema.ts';
+import type { Laid } from '../../core/findings/judge.ts';
+import type { Tokens } from '../look/tokens.ts';
+import type { Selection, Sketch } from '../store/look-at.ts';
+import { groundStyle, thingOf, type DrawnThing } from './ground-style.ts';
+import { GridLayer } from './grid-layer.ts';
+import { PlantLayer, type Planted } from './plant-layer.ts';
+
+/** Everything the plan shows, handed in whole; the map works out what to draw anew. */
+export interface Scene extends Planted {
+  readonly holding: Holding;
+  readonly selection: Selection | null;
+  readonly sketch: Sketch | null;
+  /** Words beside the sketch: its length so far, or why it caught. */
+  readonly editable: 'ground' | 'planting';
+}
+
+export interface PlanEvents {
+  onPick(thing: { what: 'corner' | 'feature' | 'baseline'; id: string } | { what: 'plant'; index: number } | null): void;
+  /** A click while drawing, after snapping. */
+  onPoint(point: Point): void;
+  onFinish(): void;
+  onReshape(what: 'corner' | 'feature' | 'baseline', id: string, points: readonly Point[]): void;
+}
+
+/** Pixels within which a pointer catches. */
+const CATCH = 10;
+const plane = new Projection({ code: 'close-rank:plane', units: 'm', extent: [-50_000, -50_000, 50_000, 50_000] });
+
+/** The plan: OpenLayers on the holding's own metre plane. Made on an element, fed scenes, disposed of. */
+export class PlanMap {
+  readonly plants = new PlantLayer();
+  private readonly grid = new GridLayer();
+  private readonly groundSource = new VectorSource();
+  private readonly handleSource = new VectorSource();
+  private readonly sketchSource = new VectorSource();
+  private readonly map: OlMap;
+  private readonly modify: Modify;
+  private readonly translate: Translate;
+  private readonly chosen = new Collection<Feature>();
+  private scene: Scene | null = null;
+  private snapped: Snapped | null = null;
+  private drawnFor: { holding: Holding; selection: Selection | null; active: string | null; tokens: Tokens } | null = null;
+  private fitted = '';
+
+  constructor(
+    element: HTMLElement,
+    private readonly events: PlanEvents,
+  ) {
+    const styled = (source: VectorSource, zIndex: number) =>
+      new VectorLayer({ source, zIndex, updateWhileInteracting: true, style: (feature, resolution) => this.styleOf(feature as Feature, resolution) });
+    this.map = new OlMap({
+      target: element,
+      layers: [this.grid, styled(this.groundSource, 2), this.plants, styled(this.handleSource, 6), new VectorLayer({ source: this.sketchSource, zIndex: 8, style: (feature) => this.sketchStyle(feature as Feature) })],
+      view: new View({ projection: plane, center: [0, 0], resolution: 0.4, minResolution: 0.01, maxResolution: 40, enableRotation: false }),
+      controls: defaultControls({ zoom: false, rotate: false, attribution: false }).extend([new ScaleLine({ units: 'metric', minWidth: 70 })]),
+      interactions: defaultInteractions({ doubleClickZoom: false, altShiftDragRotate: false, pinchRotate: false }),
+    });
+    this.modify = new Modify({ features: this.chosen, insertVertexCondition: altKeyOnly, pixelTolerance: CATCH });
+    this.translate = new Translate({ features: this.chosen, hitTolerance: 4 });
+    this.map.addInteraction(this.translate);
+    this.map.addInteraction(this.modify);
+    this.map.addInteraction(new Snap({ source: this.groundSource, pixelTolerance: CATCH }));
+    this.modify.on('modifyend', () => this.reshaped());
+    this.translate.on('translateend', () => this.reshaped());
+    this.map.on('pointermove', (event) => this.pointed(event as MapBrowserEvent<PointerEvent>));
+    this.map.on('click', (event) => this.clicked(event as MapBrowserEvent<PointerEvent>));
+    this.map.on('dblclick', (event) => {
+      if (!this.scene?.sketch) return;
+      event.stopPropagation();
+      this.events.onFinish();
+    });
+  }
+
+  dispose(): void {
+    this.map.setTarget(undefined);
+    this.map.dispose();
+  }
+
+  /** Shows a scene; the first of a holding is brought into view. */
+  show(scene: Scene): void {
+    this.scene = scene;
+    this.grid.show(scene.tokens);
+    this.plants.show(scene);
+    const { holding, selection, active, tokens } = scene;
+    const was = this.drawnFor;
+    if (!was || was.holding !== holding || was.selection !== selection || was.active !== active || was.tokens !== tokens) {
+      this.drawGround(scene);
+      this.drawnFor = { holding, selection, active, tokens };
+    }
+    this.modify.setActive(!scene.sketch);
+    this.translate.setActive(!scene.sketch);
+    this.map.getTargetElement()?.classList.toggle('is-drawing', !!scene.sketch);
+    this.drawSketch();
+    if (this.fitted !== holding.id && this.map.getSize()?.every((side) => side > 0)) {
+      this.fitted = holding.id;
+      this.fit();
+    }
+  }
+
+  /** Brings the whole holding into view. */
+  fit(): void {
+    const { scene } = this;
+    if (!scene) return;
+    const points = [...(scene.holding.boundary?.map(({ at }) => at) ?? []), ...scene.holding.features.flatMap(pointsOf), ...scene.all.flatMap(({ layout }) => layout.baseline?.line.points ?? [])];
+    this.reveal(points.length > 0 ? points : [[-60, -40], [60, 40]], 40);
+  }
+
+  reveal(points: readonly Point[], padding = 120): void {
+    const extent = boundingExtent(points.map(([x, y]) => [x, y]));
+    if (isEmpty(extent) && points.length === 0) return;
+    const size = this.map.getSize() ?? [800, 400];
+    const pad = Math.min(padding, size[0]! / 4, size[1]! / 4);
+    this.map.getView().fit(extent, { padding: [pad + 20, pad, pad, pad], minResolution: 0.05, duration: matchMedia('(prefers-reduced-motion: reduce)').matches ? 0 : 150 });
+  }
+
+  zoom(factor: number): void {
+    const view = this.map.getView();
+    view.animate({ resolution: view.getResolution()! / factor, duration: 100 });
+  }
+
+  /** The map's own middle, for drawing by keyboard. */
+  middle(): Point {
+    const [x, y] = this.map.getView().getCenter() as [number, number];
+    return [x, y];
+  }
+
+  resize(): void {
+    this.map.updateSize();
+  }
+
+  private drawGround({ holding, selection, all, active }: Scene): void {
+    this.groundSource.clear(true);
+    this.handleSource.clear(true);
+    this.chosen.clear();
+    const isChosen = (what: string, id: string) => selection?.what === what && 'id' in selection && selection.id === id;
+    const add = (source: VectorSource, geometry: Polygon | LineString | PointGeometry, thing: Partial<DrawnThing> & Pick<DrawnThing, 'what' | 'kind' | 'id'>) => {
+      const feature = new Feature({ geometry });
+      feature.set('thing', { label: '', chosen: false, unsure: false, size: 0, ...thing } satisfies DrawnThing);
+      source.addFeature(feature);
+      if (thing.chosen) this.chosen.push(feature);
+    };
+    const ring = (points: readonly Point[]) => new Polygon([[...points, points[0]!].map(([x, y]) => [x, y])]);
+    const line = (points: readonly Point[]) => new LineString(points.map(([x, y]) => [x, y]));
+    const dot = ([x, y]: Point) => new PointGeometry([x, y]);
+    const { boundary } = holding;
+    if (boundary) {
+      add(this.groundSource, ring(boundary.map(({ at }) => at)), { what: 'boundary', kind: 'boundary', id: 'boundary' });
+      for (const { id, at, pin } of boundary) add(this.handleSource, dot(at), { what: 'corner', kind: 'corner', id, unsure: pin === 'assumed', chosen: isChosen('corner', id) });
+    }
+    for (const feature of holding.features) {
+      const points = pointsOf(feature);
+      add(this.groundSource, 'ring' in feature ? ring(points) : 'line' in feature ? line(points) : dot(points[0]!), {
+        what: 'feature', kind: feature.kind, id: feature.id, label: feature.kind === 'shelter' ? feature.name || 'here' : featureLabel(feature, holding.units), chosen: isChosen('feature', feature.id),
+        unsure: feature.kind === 'buriedService' && !feature.marked, size: feature.kind === 'track' ? feature.width : feature.kind === 'tree' ? feature.crown : 0,
+      });
+    }
+    for (const { planting, layout } of all) {
+      if (!layout.baseline) continue;
+      const own = planting.id === active;
+      add(this.handleSource, line(layout.baseline.line.points), { what: 'baseline', kind: 'baseline', id: planting.id, chosen: false });
+      if (own && this.scene?.editable === 'planting') this.addBaselineHandles(planting, layout.baseline.line.points, dot, line);
+    }
+  }
+
+  /** The active baseline as an invisible line to drag, with a handle at each of its own points. */
+  private addBaselineHandles(planting: Laid['planting'], laidPoints: readonly Point[], dot: (p: Point) => PointGeometry, line: (points: readonly Point[]) => LineString): void {
+    const points = planting.baseline.kind === 'drawn' ? planting.baseline.points : [laidPoints[0]!, laidPoints.at(-1)!];
+    const string = new Feature({ geometry: line(points) });
+    string.set('thing', { what: 'baseline', kind: 'none', id: planting.id, label: '', chosen: true, unsure: false, size: 0 } satisfies DrawnThing);
+    this.handleSource.addFeature(string);
+    if (planting.baseline.kind === 'drawn') this.chosen.push(string);
+    for (const point of points) {
+      const handle = new Feature({ geometry: dot(point) });
+      handle.set('thing', { what: 'handle', kind: 'handle', id: planting.id, label: '', chosen: false, unsure: false, size: 0 } satisfies DrawnThing);
+      this.handleSource.addFeature(handle);
+    }
+  }
+
+  private styleOf(feature: Feature, resolution: number): Style[] {
+    return this.scene ? groundStyle(thingOf(feature), this.scene.tokens, resolution) : [];
+  }
+
+  private reshaped(): void {
+    const feature = this.chosen.item(0);
+    const geometry = feature?.getGeometry();
+    if (!feature || !geometry) return;
+    const { what, id } = thingOf(feature);
+    const coordinates = geometry instanceof Polygon ? geometry.getCoordinates()[0]!.slice(0, -1) : geometry instanceof LineString ? geometry.getCoordinates() : [(geometry as PointGeometry).getCoordinates()];
+    this.drawnFor = null; // drawn again from the holding, also when the change is refused
+    this.events.onReshape(what as 'corner' | 'feature' | 'baseline', id, coordinates.map(([x, y]) => [x!, y!] as const));
+    if (this.scene) this.show(this.scene);
+  }
+
+  private pointed(event: MapBrowserEvent<PointerEvent>): void {
+    if (!this.scene?.sketch || event.dragging) return;
+    this.snapped = this.snapAt(event.coordinate as [number, number]);
+    this.drawSketch();
+  }
+
+  private snapAt(pointer: Point): Snapped {
+    const { holding, sketch, all } = this.scene!;
+    const boundary = holding.boundary?.map(({ at }) => at) ?? [];
+    const lines = [
+      ...(boundary.length > 0 ? [[...boundary, boundary[0]!]] : []),
+      ...holding.features.map((feature) => ('ring' in feature ? [...feature.ring, feature.ring[0]!] : pointsOf(feature))),
+      ...(sketch?.for === 'gap' || sketch?.for === 'measure' ? all.flatMap(({ layout }) => (layout.baseline ? [layout.baseline.line.points] : [])) : []),
+    ];
+    return snap(pointer, { reach: CATCH * this.map.getView().getResolution()!, drawn: sketch?.points ?? [], lines });
+  }
+
+  private clicked(event: MapBrowserEvent<PointerEvent>): void {
+    if (this.scene?.sketch) {
+      this.snapped = this.snapAt(event.coordinate as [number, number]);
+      return this.events.onPoint(this.snapped.point);
+    }
+    let found: DrawnThing | null = null;
+    this.map.forEachFeatureAtPixel(
+      event.pixel,
+      (feature) => {
+        const thing = thingOf(feature as Feature);
+        if (!thing || thing.what === 'boundary' || thing.what === 'handle') return;
+        found ??= thing;
+      },
+      { hitTolerance: 5 },
+    );
+    const plant = this.plantAt(event.coordinate as [number, number]);
+    if (plant !== null && (found as DrawnThing | null)?.what !== 'corner') return this.events.onPick({ what: 'plant', index: plant });
+    const thing = found as DrawnThing | null;
+    this.events.onPick(thing && { what: thing.what as 'corner' | 'feature' | 'baseline', id: thing.id });
+  }
+
+  private plantAt([x, y]: Point): number | null {
+    const laid = this.scene!.all.find(({ planting }) => planting.id === this.scene!.active);
+    if (!laid || this.scene!.editable !== 'planting') return null;
+    const { stand } = laid.layout;
+    let best = (CATCH * this.map.getView().getResolution()!) ** 2;
+    let found: number | null = null;
+    for (let i = 0; i < stand.count; i++) {
+      const squared = (stand.x[i]! - x) ** 2 + (stand.y[i]! - y) ** 2;
+      if (squared < best) [found, best] = [i, squared];
+    }
+    return found;
+  }
+
+  private drawSketch(): void {
+    this.sketchSource.clear(true);
+    const sketch = this.scene?.sketch;
+    if (!sketch) {
+      this.snapped = null;
+      return;
+    }
+    const all = this.snapped ? [...sketch.points, this.snapped.point] : sketch.points;
+    const coordinates = all.map(([x, y]) => [x, y]);
+    if (coordinates.length > 1) this.sketchSource.addFeature(new Feature({ geometry: new LineString(coordinates) }));
+    for (const at of sketch.points) this.sketchSource.addFeature(new Feature({ geometry: new PointGeometry([at[0], at[1]]) }));
+    if (this.snapped) this.sketchSource.addFeature(new Feature({ geometry: new PointGeometry([this.snapped.point[0], this.snapped.point[1]]), on: this.snapped.on }));
+  }
+
+  private sketchStyle(feature: Feature): Style {
+    const { tokens } = this.scene!;
+    const on = feature.get('on') as string | null | undefined;
+    return new Style({
+      stroke: new Stroke({ color: tokens.string, width: 2.5 }),
+      image: new Circle({ radius: on ? 7 : 4.5, fill: new Fill({ color: on ? 'transparent' : tokens.sheet }), stroke: new Stroke({ color: tokens.flag, width: 2 }) }),
+      ...(on && { text: new Text({ text: on, font: "12px 'Atkinson Hyperlegible Next'", offsetX: 14, offsetY: -12, textAlign: 'left', fill: new Fill({ color: tokens.flag }), stroke: new Stroke({ color: tokens.field, width: 3 }) }) }),
+    });
+  }
+}

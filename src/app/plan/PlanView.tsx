@@ -1,0 +1,114 @@
+import { useEffect, useRef, type ReactNode } from 'react';
+import { setCorner, setFeature } from '../../core/holding/ground-commands.ts';
+import { settingOf } from '../../core/holding/settings.ts';
+import { setBaseline } from '../../core/holding/planting-commands.ts';
+import { Refused } from '../../core/holding/command.ts';
+import { shapeOf } from '../../core/ground/features.ts';
+import type { Point } from '../../core/geometry/point.ts';
+import { drawnBaseline } from '../../core/ranks/baseline.ts';
+import { useTokens } from '../look/Look.tsx';
+import { useWorked } from '../store/derived.ts';
+import { look, useLook } from '../store/look-at.ts';
+import { complain, run, useSession } from '../store/session.ts';
+import { addPoint, finishSketch } from './sketching.ts';
+import { SketchBar } from './SketchBar.tsx';
+import { PlanMap } from './PlanMap.ts';
+import { useKeys } from '../shell/keys.ts';
+
+function reshape(what: 'corner' | 'feature' | 'baseline', id: string, points: readonly Point[]): void {
+  const holding = useSession.getState().holding!;
+  try {
+    if (what === 'corner') run(setCorner(id, { at: [points[0]![0], points[0]![1]] }));
+    else if (what === 'baseline') {
+      const old = holding.plantings.find((planting) => planting.id === id)!.baseline;
+      run(setBaseline(id, drawnBaseline(points, old.kind === 'drawn' ? old : {})));
+    } else {
+      const { kind } = holding.features.find((feature) => feature.id === id)!;
+      run(setFeature(id, shapeOf(kind, points), 'moved'));
+    }
+  } catch (refused) {
+    if (!(refused instanceof Refused)) throw refused;
+    complain(refused.message);
+  }
+}
+
+/** Hosts the map: React owns the element, PlanMap owns what is drawn in it. `planting` is the one in hand. */
+export function PlanView({ planting, year, children }: { planting: string | null; year: number; children?: ReactNode }) {
+  const element = useRef<HTMLDivElement>(null);
+  const map = useRef<PlanMap | null>(null);
+  const active = useRef(planting);
+  active.current = planting;
+  const worked = useWorked();
+  const tokens = useTokens();
+  const { selection, sketch, ringed, goTo } = useLook();
+  const { holding, all } = worked;
+
+  useEffect(() => {
+    const made = new PlanMap(element.current!, {
+      onPick: (thing) => {
+        if (!thing) return look({ selection: null });
+        if (thing.what === 'plant') {
+          const laid = all_().find((one) => one.planting.id === active.current);
+          const stand = laid?.layout.stand;
+          if (stand) look({ selection: { what: 'plant', row: stand.rows[stand.row[thing.index]!]!.row.id, place: stand.place[thing.index]! } });
+        } else if (thing.what === 'baseline') look({ selection: { what: 'planting' } });
+        else look({ selection: { what: thing.what, id: thing.id } });
+      },
+      onPoint: (point) => addPoint(point, active.current),
+      onFinish: () => finishSketch(active.current),
+      onReshape: reshape,
+    });
+    map.current = made;
+    const watch = new ResizeObserver(() => made.resize());
+    watch.observe(element.current!);
+    return () => {
+      watch.disconnect();
+      made.dispose();
+    };
+  }, []);
+
+  const latest = useRef(all);
+  latest.current = all;
+  const all_ = () => latest.current;
+
+  const stand = planting ? worked.laid(planting)?.layout.stand : undefined;
+  const chosen = selection?.what === 'plant' && stand ? stand.rows.findIndex(({ row }) => row.id === selection.row) : -1;
+  const chosenIndex = chosen >= 0 && selection?.what === 'plant' ? plantIndex(stand!, chosen, selection.place) : null;
+
+  useEffect(() => {
+    map.current?.show({ holding, all, active: planting, year, site: settingOf(holding, 'growth.site'), ringed, chosen: chosenIndex, tokens, selection, sketch, editable: planting ? 'planting' : 'ground' });
+  }, [holding, all, planting, year, ringed, chosenIndex, tokens, selection, sketch]);
+
+  useEffect(() => {
+    if (goTo) map.current?.reveal(goTo.points);
+  }, [goTo]);
+
+  useKeys({
+    '0': () => map.current?.fit(),
+    '+': () => map.current?.zoom(1.5),
+    '-': () => map.current?.zoom(1 / 1.5),
+  });
+
+  return (
+    <div className="plan">
+      <div ref={element} className="plan-map" data-testid="plan.map" role="application" aria-label={`Plan of ${holding.name}. Zoom with + and -, fit with 0. Everything on it is also listed beside it.`} tabIndex={0} />
+      {children}
+      <SketchBar planting={planting} />
+      <div className="plan-north" aria-hidden="true">
+        <svg width="20" height="36" viewBox="0 0 20 36"><path d="M10 1 L18 20 L10 15 L2 20 Z" /><text x="10" y="33" textAnchor="middle">N</text></svg>
+      </div>
+      <div className="plan-zoom">
+        <button type="button" aria-label="Zoom in" onClick={() => map.current?.zoom(1.5)}>+</button>
+        <button type="button" aria-label="Zoom out" onClick={() => map.current?.zoom(1 / 1.5)}>−</button>
+        <button type="button" aria-label="Show the whole holding" onClick={() => map.current?.fit()}>⤢</button>
+      </div>
+    </div>
+  );
+}
+
+function plantIndex(stand: { rows: readonly { from: number; to: number }[]; place: Uint32Array }, row: number, place: number): number | null {
+  const { from, to } = stand.rows[row]!;
+  for (let i = from; i < to; i++) if (stand.place[i] === place) return i;
+  return null;
+}
+

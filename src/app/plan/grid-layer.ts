@@ -1,0 +1,45 @@
+import type { FrameState } from 'ol/Map';
+import Layer from 'ol/layer/Layer';
+import type { Tokens } from '../look/tokens.ts';
+
+/** The squared paper under the plan: lines each 10, 20, 50 … metres, whichever lie far enough apart to read. */
+export class GridLayer extends Layer {
+  private readonly canvas = document.createElement('canvas');
+  private tokens: Tokens | null = null;
+
+  constructor() {
+    super({ zIndex: 3 });
+    this.canvas.className = 'grid-canvas';
+  }
+
+  show(tokens: Tokens): void {
+    this.tokens = tokens;
+    this.changed();
+  }
+
+  override render({ size, pixelRatio, viewState: { center, resolution } }: FrameState): HTMLElement {
+    const [width, height] = [Math.round(size[0]! * pixelRatio), Math.round(size[1]! * pixelRatio)];
+    Object.assign(this.canvas, { width, height });
+    const context = this.canvas.getContext('2d')!;
+    if (!this.tokens) return this.canvas;
+    const step = [1, 2, 5, 10, 20, 50, 100, 200, 500, 1000, 2000].find((metres) => metres / resolution > 60) ?? 5000;
+    context.strokeStyle = this.tokens.grid;
+    context.globalAlpha = 0.7;
+    context.beginPath();
+    const west = center[0]! - (size[0]! / 2) * resolution;
+    const north = center[1]! + (size[1]! / 2) * resolution;
+    for (let x = Math.ceil(west / step) * step; (x - west) / resolution < size[0]!; x += step) {
+      const px = Math.round(((x - west) / resolution) * pixelRatio) + 0.5;
+      context.moveTo(px, 0);
+      context.lineTo(px, height);
+    }
+    for (let y = Math.floor(north / step) * step; (north - y) / resolution < size[1]!; y -= step) {
+      const py = Math.round(((north - y) / resolution) * pixelRatio) + 0.5;
+      context.moveTo(0, py);
+      context.lineTo(width, py);
+    }
+    context.stroke();
+    context.globalAlpha = 1;
+    return this.canvas;
+  }
+}

@@ -1,0 +1,107 @@
+import { bearing, distance, polar, type Point } from '../../core/geometry/point.ts';
+import { chainageOf } from '../../core/geometry/polyline.ts';
+import { checkBoundary } from '../../core/ground/boundary.ts';
+import { featureKinds, leastPoints, newFeature } from '../../core/ground/features.ts';
+import { Refused } from '../../core/holding/command.ts';
+import { addFeatures, cornersOf, setBoundary } from '../../core/holding/ground-commands.ts';
+import { addGap, setBaseline } from '../../core/holding/planting-commands.ts';
+import { drawnBaseline } from '../../core/ranks/baseline.ts';
+import { formatLength, parseLength, type UnitSystem } from '../../core/units/quantities.ts';
+import { newId } from '../store/ids.ts';
+import { workOut } from '../store/derived.ts';
+import { look, lookNow, type SketchFor } from '../store/look-at.ts';
+import { complain, run, useSession } from '../store/session.ts';
+
+/** Width that a gap opens with, metres: a field gate with its posts. */
+const GAP_WIDTH = 4;
+
+const isOnePoint = (kind: SketchFor): boolean => kind === 'gap' || (kind in featureKinds && featureKinds[kind as keyof typeof featureKinds].shape === 'at');
+export const isRing = (kind: SketchFor): boolean => kind === 'boundary' || (kind in featureKinds && featureKinds[kind as keyof typeof featureKinds].shape === 'ring');
+
+export const sketchName = (kind: SketchFor): string =>
+  ({ boundary: 'boundary', baseline: 'straight line', curvedBaseline: 'curved line', gap: 'gap', measure: 'measure' } as Record<string, string>)[kind] ?? featureKinds[kind as keyof typeof featureKinds].label.toLowerCase();
+
+export const startSketch = (kind: SketchFor): void => look({ sketch: { for: kind, points: [] }, selection: null });
+
+/** Adds a point; one-point things and rings closed on their first point are finished by it. */
+export function addPoint(point: Point, planting: string | null): void {
+  const { sketch } = lookNow();
+  if (!sketch) return;
+  const first = sketch.points[0];
+  if (first && sketch.points.length > 2 && isRing(sketch.for) && distance(first, point) < 0.01) return finishSketch(planting);
+  const last = sketch.points.at(-1);
+  const points = last && distance(last, point) < 0.01 ? sketch.points : [...sketch.points, point];
+  look({ sketch: { ...sketch, points } });
+  if (isOnePoint(sketch.for)) finishSketch(planting);
+}
+
+/** Takes back the last point; with none left, puts the pencil down. */
+export function backOut(): void {
+  const { sketch } = lookNow();
+  if (!sketch) return;
+  look({ sketch: sketch.points.length > 0 ? { ...sketch, points: sketch.points.slice(0, -1) } : null });
+}
+
+/** Makes the sketch what it is for; a sketch that cannot be stays, and why is said. */
+export function finishSketch(plantingId: string | null): void {
+  const { sketch } = lookNow();
+  const { holding } = useSession.getState();
+  if (!sketch || !holding) return;
+  if (sketch.for === 'measure') return look({ sketch: null });
+  try {
+    if (make(sketch.for, sketch.points, plantingId)) look({ sketch: null });
+  } catch (refused) {
+    if (!(refused instanceof Refused)) throw refused;
+    complain(refused.message);
+  }
+}
+
+function make(kind: SketchFor, points: readonly Point[], plantingId: string | null): boolean {
+  const holding = useSession.getState().holding!;
+  if (kind === 'boundary') {
+    checkBoundary(points);
+    return run(setBoundary(cornersOf(points, 'assumed', newId)));
+  }
+  if (kind === 'baseline' || kind === 'curvedBaseline') {
+    if (!plantingId) return true;
+    return run(setBaseline(plantingId, drawnBaseline(points, { curved: kind === 'curvedBaseline' }), 'line drawn'));
+  }
+  if (kind === 'gap') {
+    const baseline = plantingId && workOut(holding).laid(plantingId)?.layout.baseline;
+    if (!baseline) throw new Refused('Draw the line of this planting first; a gap is cut in it.');
+    const at = Math.round(chainageOf(baseline.line, points[0]!).chainage * 10) / 10;
+    return run(addGap(plantingId, { id: newId(), kind: 'gap', at, width: GAP_WIDTH }));
+  }
+  if (kind === 'measure') return true;
+  if (points.length < leastPoints(kind)) throw new Refused(`${featureKinds[kind].label} needs at least ${leastPoints(kind)} points. Add more, or press Escape.`);
+  const feature = newFeature(kind, newId(), points);
+  const done = run(addFeatures([feature], `${featureKinds[kind].label.toLowerCase()} drawn`));
+  if (done) look({ selection: { what: 'feature', id: feature.id } });
+  return done;
+}
+
+/**
+ * The point that was typed: `12.5, -40` (east, north of the origin) or, after a first point, `18 at 90`
+ * (length, bearing in degrees from north). A sentence when it is neither.
+ */
+export function typedPoint(text: string, drawn: readonly Point[], units: UnitSystem): Point | string {
+  const place = text.split(',');
+  if (place.length === 2) {
+    const [x, y] = place.map((part) => parseLength(part, units));
+    if (x != null && y != null) return [x, y];
+  }
+  const leg = /^(.*?)(?:\s+at\s+|\s*@\s*|\s+)(-?\d+(?:\.\d+)?)\s*°?$/.exec(text.trim());
+  const last = drawn.at(-1);
+  const length = leg && parseLength(leg[1]!, units);
+  if (leg && length != null && last) return polar(last, length, Number(leg[2]));
+  return last ? 'Type a leg as length and bearing, such as 18 at 90, or a place as east, north.' : 'Type the first place as metres east, north of the origin, such as 12, -40.';
+}
+
+/** What stands beside the sketch while it grows: the last leg, and the whole from two legs on. */
+export function sketchWords(points: readonly Point[], units: UnitSystem): string {
+  const [a, b] = [points.at(-2), points.at(-1)];
+  if (!a || !b) return '';
+  const whole = points.slice(1).reduce((sum, point, i) => sum + distance(points[i]!, point), 0);
+  const leg = `${formatLength(distance(a, b), units, { decimals: 2 })} at ${Math.round(bearing(a, b))}°`;
+  return points.length > 2 ? `${leg}, ${formatLength(whole, units, { decimals: 1 })} in all` : leg;
+}

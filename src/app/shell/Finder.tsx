@@ -1,0 +1,92 @@
+import { Input, Modal } from 'antd';
+import { useMemo, useState } from 'react';
+import { useNavigate } from 'react-router';
+import { featureKinds, pointsOf } from '../../core/ground/features.ts';
+import { catalogue } from '../../core/species/catalogue.ts';
+import { useWorked } from '../store/derived.ts';
+import { goTo, look } from '../store/look-at.ts';
+import { redoNext, undoLast } from '../store/session.ts';
+
+interface Found {
+  readonly key: string;
+  readonly kind: string;
+  readonly label: string;
+  go(): void;
+}
+
+/** Finds anything: stages, plantings, rows, places on the ground, species that stand here, commands. */
+export function Finder({ onClose }: { onClose(): void }) {
+  const [text, setText] = useState('');
+  const [at, setAt] = useState(0);
+  const worked = useWorked();
+  const navigate = useNavigate();
+  const { holding, all } = worked;
+
+  const everything = useMemo((): Found[] => {
+    const to = (path: string) => void navigate(`/h/${holding.id}/${path}`);
+    return [
+      ...['ground', 'ranks', 'order', 'field'].map((stage) => ({ key: stage, kind: 'Stage', label: stage[0]!.toUpperCase() + stage.slice(1), go: () => to(stage) })),
+      ...all.flatMap(({ planting, layout }) => [
+        { key: planting.id, kind: 'Planting', label: planting.name, go: () => to(`ranks/${planting.id}`) },
+        ...planting.rows.map((row) => ({ key: row.id, kind: planting.name, label: row.name, go: () => { to(`ranks/${planting.id}`); look({ selection: { what: 'row', id: row.id } }); } })),
+        ...layout.stand.speciesIds.map((id) => {
+          const species = catalogue.find((one) => one.id === id);
+          return { key: `${planting.id}-${id}`, kind: `Plants in ${planting.name}`, label: species ? `${species.common}, ${species.botanical}` : id, go: () => { to(`ranks/${planting.id}`); ring(layout.stand, id); } };
+        }),
+      ]),
+      ...holding.features.map((feature) => ({
+        key: feature.id, kind: featureKinds[feature.kind].label, label: feature.name || featureKinds[feature.kind].label,
+        go: () => { to('ground'); look({ selection: { what: 'feature', id: feature.id } }); goTo(pointsOf(feature)); },
+      })),
+      { key: 'undo', kind: 'Command', label: 'Undo', go: undoLast },
+      { key: 'redo', kind: 'Command', label: 'Redo', go: redoNext },
+      { key: 'new', kind: 'Command', label: 'New planting', go: () => to('ranks/new') },
+      { key: 'list', kind: 'Command', label: 'All holdings', go: () => void navigate('/') },
+    ];
+  }, [holding, all, navigate]);
+
+  const words = text.toLowerCase().split(/\s+/).filter(Boolean);
+  const found = everything.filter(({ label, kind }) => words.every((word) => `${label} ${kind}`.toLowerCase().includes(word))).slice(0, 12);
+  const take = (one: Found | undefined) => {
+    if (!one) return;
+    onClose();
+    one.go();
+  };
+  return (
+    <Modal open onCancel={onClose} footer={null} title="Find" width={520} destroyOnHidden>
+      <Input
+        autoFocus
+        value={text}
+        placeholder="A planting, a row, a place, a species, a command"
+        aria-label="Find"
+        role="combobox"
+        aria-expanded
+        aria-controls="finder-list"
+        aria-activedescendant={found[at] ? `found-${at}` : undefined}
+        onChange={(event) => {
+          setText(event.target.value);
+          setAt(0);
+        }}
+        onPressEnter={() => take(found[at])}
+        onKeyDown={(event) => {
+          if (event.key === 'ArrowDown') setAt(Math.min(at + 1, found.length - 1));
+          if (event.key === 'ArrowUp') setAt(Math.max(at - 1, 0));
+        }}
+      />
+      <ul className="finder-list" id="finder-list" role="listbox" aria-label="Found">
+        {found.map((one, i) => (
+          <li key={one.key} id={`found-${i}`} role="option" aria-selected={i === at} onClick={() => take(one)}>
+            <span>{one.label}</span>
+            <small>{one.kind}</small>
+          </li>
+        ))}
+        {found.length === 0 && <li role="option" aria-selected={false} className="nothing">Nothing here is called that.</li>}
+      </ul>
+    </Modal>
+  );
+
+  function ring(stand: (typeof all)[number]['layout']['stand'], id: string): void {
+    const index = stand.speciesIds.indexOf(id);
+    look({ ringed: Array.from(stand.species.keys()).filter((i) => stand.species[i] === index) });
+  }
+}

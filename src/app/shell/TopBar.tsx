@@ -1,0 +1,56 @@
+import { Button, Dropdown } from 'antd';
+import { Link, NavLink, useNavigate } from 'react-router';
+import { useShown } from '../store/derived.ts';
+import { look, useLook } from '../store/look-at.ts';
+import { redoNext, undoLast, useSession } from '../store/session.ts';
+import { Mark } from './Mark.tsx';
+
+/** Mark, holding, its plantings as tabs, undo, find, and whether all is saved. */
+export function TopBar({ stage, onFind, onKeys }: { stage: string; onFind(): void; onKeys(): void }) {
+  const holding = useShown();
+  const { past, future } = useSession();
+  const navigate = useNavigate();
+  const dark = useLook((state) => state.dark);
+  const tabbed = stage === 'ranks' || stage === 'field';
+  const step = past.at(-1);
+  return (
+    <header className="top-bar">
+      <Link to="/" className="brand" aria-label="Close Rank, all holdings"><Mark /><span>Close Rank</span></Link>
+      <span className="holding-name">{holding.name}</span>
+      <nav className="tabs" aria-label="Plantings">
+        {tabbed
+          ? holding.plantings.map(({ id, name }) => <NavLink key={id} to={`/h/${holding.id}/${stage}/${id}`}>{name}</NavLink>)
+          : <Link to={`/h/${holding.id}/ranks`}>{holding.plantings.length === 1 ? '1 planting' : `${holding.plantings.length} plantings`}</Link>}
+        {stage === 'ranks' && <NavLink to={`/h/${holding.id}/ranks/new`} aria-label="New planting" title="New planting">+</NavLink>}
+      </nav>
+      <div className="top-actions">
+        <button type="button" disabled={!step} onClick={undoLast} aria-label={step ? `Undo: ${step.label}` : 'Nothing to undo'}>
+          <span className="undo-label">{step ? `Undo: ${step.label}` : 'Undo'}</span> <kbd>Ctrl Z</kbd>
+        </button>
+        {future[0] && <button type="button" onClick={redoNext}>Redo<span className="undo-label">: {future[0].label}</span></button>}
+        <button type="button" onClick={onFind} className="find">Find <kbd>Ctrl K</kbd></button>
+        <SaveWord />
+        <Dropdown
+          trigger={['click']}
+          menu={{
+            items: [
+              { key: 'list', label: 'All holdings' },
+              { key: 'night', label: dark ? 'Day colours' : 'Night colours' },
+              { key: 'keys', label: 'Keys' },
+            ],
+            onClick: ({ key }) => (key === 'list' ? void navigate('/') : key === 'night' ? look({ dark: !dark }) : onKeys()),
+          }}
+        >
+          <Button type="text" size="small" aria-label="More" className="more">⋯</Button>
+        </Dropdown>
+      </div>
+    </header>
+  );
+}
+
+function SaveWord() {
+  const { saveState, savedAt } = useSession();
+  const time = savedAt && new Date(savedAt).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' });
+  const words = { saved: time ? `Saved ${time}` : 'Saved', saving: 'Saving', unsaved: 'Not saved' }[saveState];
+  return <span className={`save-word is-${saveState}`} role="status" data-testid="save-state">{words}</span>;
+}

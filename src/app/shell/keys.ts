@@ -1,0 +1,40 @@
+import { useEffect, useRef } from 'react';
+
+/** Keys that act where no field has focus; shown by `?`. */
+export const KEYS: readonly (readonly [key: string, does: string])[] = [
+  ['L', 'draw the line of this planting'],
+  ['C', 'draw it curved'],
+  ['G', 'open a gap in the rows'],
+  ['R', 'add a row'],
+  ['M', 'measure'],
+  ['[ and ]', 'a year back or on'],
+  ['0', 'fit the plan'],
+  ['+ and -', 'zoom'],
+  ['1 to 4', 'Ground, Ranks, Order, Field'],
+  ['Ctrl K', 'find anything'],
+  ['Ctrl Z, Shift Ctrl Z', 'undo, redo'],
+  ['Escape', 'back out of what is being done'],
+  ['Delete', 'delete what is chosen'],
+];
+
+type Handlers = Readonly<Record<string, () => void>>;
+
+const inField = (target: EventTarget | null): boolean => target instanceof HTMLElement && !!target.closest('input, textarea, select, [contenteditable="true"], [role="combobox"], .ant-modal');
+
+/** Listens for keys while mounted: 'l', 'Escape', 'ctrl+k', 'shift+ctrl+z'. Plain keys rest while a field has focus. */
+export function useKeys(handlers: Handlers): void {
+  const latest = useRef(handlers);
+  latest.current = handlers;
+  useEffect(() => {
+    const listen = (event: KeyboardEvent) => {
+      const ctrl = event.ctrlKey || event.metaKey;
+      const name = `${event.shiftKey && ctrl ? 'shift+' : ''}${ctrl ? 'ctrl+' : ''}${event.key.length === 1 ? event.key.toLowerCase() : event.key}`;
+      const handler = latest.current[name];
+      if (!handler || event.defaultPrevented || (inField(event.target) && name !== 'ctrl+k')) return;
+      event.preventDefault();
+      handler();
+    };
+    document.addEventListener('keydown', listen);
+    return () => document.removeEventListener('keydown', listen);
+  }, []);
+}

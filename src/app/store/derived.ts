@@ -1,0 +1,74 @@
+import type { Finding } from '../../core/findings/finding.ts';
+import { judge, type Laid } from '../../core/findings/judge.ts';
+import type { Holding, Planting } from '../../core/holding/schema.ts';
+import { orderList, type OrderList } from '../../core/order/order-list.ts';
+import { quantities, type Quantities } from '../../core/order/quantities.ts';
+import { layOut, type Layout } from '../../core/ranks/lay-out.ts';
+import { useSession } from './session.ts';
+
+const layouts = new WeakMap<Planting, { boundary: Holding['boundary']; features: Holding['features']; layout: Layout }>();
+
+/** A planting's layout, worked out again only when it or the ground has changed. */
+function layoutOf(planting: Planting, { boundary, features }: Holding): Layout {
+  const known = layouts.get(planting);
+  if (known && known.boundary === boundary && known.features === features) return known.layout;
+  const layout = layOut(planting, { boundary, features });
+  layouts.set(planting, { boundary, features, layout });
+  return layout;
+}
+
+/** Everything worked out from one holding; each part on first asking. */
+export class Worked {
+  readonly all: readonly Laid[];
+  private readonly findings = new Map<string, readonly Finding[]>();
+  private readonly sums = new Map<string, Quantities>();
+  private list: OrderList | null = null;
+
+  constructor(readonly holding: Holding) {
+    this.all = holding.plantings.map((planting) => ({ planting, layout: layoutOf(planting, holding) }));
+  }
+
+  laid(id: string): Laid | undefined {
+    return this.all.find(({ planting }) => planting.id === id);
+  }
+
+  findingsOf(id: string): readonly Finding[] {
+    const laid = this.laid(id);
+    if (!laid) return [];
+    let found = this.findings.get(id);
+    if (!found) this.findings.set(id, (found = judge(this.holding, laid, this.all)));
+    return found;
+  }
+
+  quantitiesOf(id: string): Quantities | null {
+    const laid = this.laid(id);
+    if (!laid) return null;
+    let sum = this.sums.get(id);
+    if (!sum) this.sums.set(id, (sum = quantities(laid.planting, laid.layout, this.holding)));
+    return sum;
+  }
+
+  order(): OrderList {
+    return (this.list ??= orderList(this.all.map(({ planting }) => this.quantitiesOf(planting.id)!), this.holding));
+  }
+
+  /** Faults and cautions of all plantings that nobody has accepted. */
+  openFindings(): number {
+    const accepted = new Set(this.holding.accepted.map(({ finding }) => finding));
+    return this.all.flatMap(({ planting }) => this.findingsOf(planting.id)).filter(({ severity, id }) => severity !== 'good' && severity !== 'note' && !accepted.has(id)).length;
+  }
+}
+
+const worked = new WeakMap<Holding, Worked>();
+
+/** What follows from a holding; the same holding gives the same object. */
+export function workOut(holding: Holding): Worked {
+  let known = worked.get(holding);
+  if (!known) worked.set(holding, (known = new Worked(holding)));
+  return known;
+}
+
+/** The holding as shown: as a drag or a previewed remedy would make it, else as it is. */
+export const useShown = (): Holding => useSession(({ tried, holding }) => tried ?? holding)!;
+
+export const useWorked = (): Worked => workOut(useShown());

@@ -1,0 +1,39 @@
+import { create } from 'zustand';
+import type { Point } from '../../core/geometry/point.ts';
+import type { FeatureKind } from '../../core/holding/schema.ts';
+
+/** What is picked out on plan, strings and panel alike. */
+export type Selection =
+  | { readonly what: 'corner' | 'feature'; readonly id: string }
+  | { readonly what: 'row'; readonly id: string }
+  | { readonly what: 'gap'; readonly id: string }
+  | { readonly what: 'plant'; readonly row: string; readonly place: number }
+  | { readonly what: 'planting' };
+
+/** What a drawing in progress will become. */
+export type SketchFor = FeatureKind | 'boundary' | 'baseline' | 'curvedBaseline' | 'gap' | 'measure';
+
+export interface Sketch {
+  readonly for: SketchFor;
+  readonly points: readonly Point[];
+}
+
+interface LookAt {
+  readonly year: number;
+  readonly selection: Selection | null;
+  readonly sketch: Sketch | null;
+  /** Plants ringed by a finding under the pointer, and a place to bring into view. */
+  readonly ringed: readonly number[];
+  readonly goTo: { readonly points: readonly Point[]; readonly asked: number } | null;
+  readonly dark: boolean;
+}
+
+/** What the steward looks at: not part of the holding, neither saved nor undone. */
+export const useLook = create<LookAt>(() => ({ year: 8, selection: null, sketch: null, ringed: [], goTo: null, dark: localStorage.getItem('close-rank-night') === 'yes' }));
+
+export const look = useLook.setState;
+export const lookNow = useLook.getState;
+
+let asked = 0;
+/** Brings points into view on the plan. */
+export const goTo = (points: readonly Point[]): void => look({ goTo: { points, asked: ++asked } });

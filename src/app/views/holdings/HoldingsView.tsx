@@ -1,0 +1,127 @@
+import { Alert, App, Button, Dropdown, Input } from 'antd';
+import { liveQuery } from 'dexie';
+import { useEffect, useRef, useState } from 'react';
+import { useNavigate } from 'react-router';
+import { formatCount } from '../../../core/units/quantities.ts';
+import { saveBytes } from '../../exports/save-bytes.ts';
+import { Mark } from '../../shell/Mark.tsx';
+import { storageSentence, type KeptHolding } from '../../store/db.ts';
+import { bringBack, copyHolding, deleteHolding, importHolding, isFirstVisit, listHoldings, openHolding, renameHolding, restoreDemo } from '../../store/shelf.ts';
+import { NewHolding } from './NewHolding.tsx';
+
+/** The holdings in this browser: new, open, copy, rename, delete, export, import. */
+export function HoldingsView() {
+  const [kept, setKept] = useState<readonly KeptHolding[] | null>(null);
+  const [problem, setProblem] = useState<string | null>(null);
+  const [naming, setNaming] = useState<string | null>(null);
+  const [adding, setAdding] = useState(false);
+  const file = useRef<HTMLInputElement>(null);
+  const navigate = useNavigate();
+  const { notification } = App.useApp();
+  const attempt = (work: Promise<unknown>) => work.then(() => setProblem(null)).catch((reason: unknown) => setProblem(sentenceOf(reason)));
+
+  useEffect(() => {
+    const seen = liveQuery(listHoldings).subscribe({ next: setKept, error: (reason) => setProblem(storageSentence(reason)) });
+    return () => seen.unsubscribe();
+  }, []);
+  useEffect(() => {
+    // The first visit opens with the demo holding; later ones with the list.
+    void attempt(isFirstVisit().then(async (first) => first && navigate(`/h/${await restoreDemo()}/ranks`)));
+  }, []);
+
+  const remove = ({ id, name }: KeptHolding) =>
+    attempt(deleteHolding(id).then(() =>
+      notification.info({
+        key: id,
+        title: `${name} is deleted`,
+        actions: <Button size="small" onClick={() => { notification.destroy(id); void attempt(bringBack(id)); }}>Bring it back</Button>,
+        duration: 12,
+        placement: 'bottom',
+      }),
+    ));
+  const exported = async ({ id }: KeptHolding) => {
+    const opened = await openHolding(id);
+    if (!opened.ok) throw new Error(opened.sentence);
+    const { writeCloserank } = await import('../../../core/files/closerank.ts');
+    saveBytes(`${opened.holding.name}.closerank`, writeCloserank(opened.holding));
+  };
+
+  return (
+    <div className="holdings-page">
+      <header className="top-bar"><span className="brand"><Mark /><span>Close Rank</span></span></header>
+      <main className="holdings">
+        <div className="holdings-head">
+          <h1>Holdings</h1>
+          <div className="actions">
+            <Button onClick={() => void attempt(restoreDemo())}>Restore the demo</Button>
+            <Button onClick={() => file.current?.click()}>Import a file</Button>
+            <Button type="primary" onClick={() => setAdding(true)}>New holding</Button>
+            <input
+              ref={file} type="file" accept=".closerank" hidden aria-label="Holding file"
+              onChange={(event) => {
+                const chosen = event.target.files?.[0];
+                event.target.value = '';
+                if (chosen) void attempt(readFile(chosen));
+              }}
+            />
+          </div>
+        </div>
+        {problem && <Alert type="error" showIcon title={problem} closable={{ onClose: () => setProblem(null) }} />}
+        {kept && kept.length === 0 && (
+          <div className="empty">
+            <p>No holding yet. Start with your own ground, or look round the made-up one first.</p>
+            <Button type="primary" onClick={() => setAdding(true)}>New holding</Button> <Button onClick={() => void attempt(restoreDemo())}>Restore the demo</Button>
+          </div>
+        )}
+        <ul className="holding-list">
+          {kept?.map((one) => (
+            <li key={one.id}>
+              {naming === one.id ? (
+                <Input
+                  autoFocus defaultValue={one.name} aria-label={`New name of ${one.name}`} maxLength={80}
+                  onPressEnter={(event) => event.currentTarget.blur()}
+                  onKeyDown={(event) => event.key === 'Escape' && setNaming(null)}
+                  onBlur={(event) => {
+                    const name = event.target.value.trim();
+                    setNaming(null);
+                    if (name && name !== one.name) void attempt(renameHolding(one.id, name));
+                  }}
+                />
+              ) : (
+                <a href={`/h/${one.id}/ranks`} onClick={(event) => { event.preventDefault(); void navigate(`/h/${one.id}/ranks`); }}>{one.name}</a>
+              )}
+              <span className="soft">{formatCount(one.plants)} plants</span>
+              <span className="soft">{new Date(one.updatedAt).toLocaleDateString('en-GB', { day: 'numeric', month: 'short', year: 'numeric' })}</span>
+              <Button type="primary" ghost onClick={() => void navigate(`/h/${one.id}/ranks`)} aria-label={`Open ${one.name}`}>Open</Button>
+              <Dropdown
+                trigger={['click']}
+                menu={{
+                  items: [{ key: 'rename', label: 'Rename' }, { key: 'copy', label: 'Copy' }, { key: 'export', label: 'Export to a file' }, { key: 'delete', label: 'Delete', danger: true }],
+                  onClick: ({ key }) => {
+                    if (key === 'rename') setNaming(one.id);
+                    if (key === 'copy') void attempt(copyHolding(one.id));
+                    if (key === 'export') void attempt(exported(one));
+                    if (key === 'delete') void remove(one);
+                  },
+                }}
+              >
+                <Button aria-label={`More for ${one.name}`}>⋯</Button>
+              </Dropdown>
+            </li>
+          ))}
+        </ul>
+        <p className="soft fine">Holdings stay in this browser and in the files you export. Nothing is sent anywhere.</p>
+      </main>
+      {adding && <NewHolding onClose={() => setAdding(false)} onProblem={(reason) => setProblem(sentenceOf(reason))} />}
+    </div>
+  );
+
+  async function readFile(chosen: File): Promise<void> {
+    const { checkSize } = await import('../../../core/files/problems.ts');
+    checkSize(chosen.name, chosen.size);
+    await importHolding(new Uint8Array(await chosen.arrayBuffer()), chosen.name);
+  }
+}
+
+const sentenceOf = (reason: unknown): string =>
+  reason instanceof Error && !/Dexie|Quota|Database|InvalidState/.test(reason.name) ? reason.message : storageSentence(reason);

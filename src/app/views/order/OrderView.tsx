@@ -1,0 +1,68 @@
+import { InputNumber, Table } from 'antd';
+import { orderRows, type OrderRow } from '../../../core/order/order-list.ts';
+import { priceOf, priceSource, priceTable } from '../../../core/order/prices.ts';
+import { setPrice } from '../../../core/holding/ground-commands.ts';
+import { formatCount, formatMoney } from '../../../core/units/quantities.ts';
+import { ExportButtons } from '../../exports/ExportButtons.tsx';
+import { useWorked } from '../../store/derived.ts';
+import { run } from '../../store/session.ts';
+
+/** Buy the right things: the order list of the whole holding, and the price table behind it. */
+export function OrderView() {
+  const worked = useWorked();
+  const { holding } = worked;
+  const list = worked.order();
+  const rows = orderRows(list);
+  const { currency } = holding;
+  const money = (cents: number) => formatMoney(cents, currency);
+  const used = new Set([...list.kit.map(({ key }) => key), ...list.plants.flatMap(({ stock, packs }) => packs.map(({ size }) => `stock.${stock}.${size}`))]);
+  return (
+    <>
+      <main className="stage page">
+        <div className="page-head">
+          <h1>Order list</h1>
+          <ExportButtons fileName={holding.name} items={[{ name: 'order-list.xlsx', label: 'Spreadsheet' }, { name: 'order-list.csv', label: 'CSV' }]} />
+        </div>
+        <p className="soft">All plantings together, so that packs are shared. Ordered so that enough live; the rest are spares for gaps.</p>
+        <Table<OrderRow>
+          rowKey={(row) => `${row.item}|${row.stock}`}
+          dataSource={rows}
+          pagination={false}
+          size="small"
+          locale={{ emptyText: 'Nothing to order yet. Lay out a planting first.' }}
+          columns={[
+            { title: 'Item', dataIndex: 'item', render: (item: string, { botanical }) => <><strong>{item}</strong> <em className="soft">{botanical}</em></> },
+            { title: 'Stock', dataIndex: 'stock', responsive: ['sm'] },
+            { title: 'On the plan', dataIndex: 'onPlan', align: 'right', render: (n: number) => (Number.isInteger(n) ? formatCount(n) : n.toFixed(1)) },
+            { title: 'Losses', dataIndex: 'losses', align: 'right', responsive: ['md'], render: (n: number | null) => n ?? '' },
+            { title: 'To order', dataIndex: 'order', align: 'right', render: (n: number) => formatCount(n) },
+            { title: 'Packs', dataIndex: 'packs', align: 'right', responsive: ['sm'] },
+            { title: 'Cost', dataIndex: 'cents', align: 'right', render: money },
+          ]}
+          summary={() => (
+            <Table.Summary.Row>
+              <Table.Summary.Cell index={0} colSpan={6}><strong>Plants and materials</strong></Table.Summary.Cell>
+              <Table.Summary.Cell index={1} align="right"><strong data-testid="order-total">{money(list.cents)}</strong></Table.Summary.Cell>
+            </Table.Summary.Row>
+          )}
+        />
+      </main>
+      <aside className="panel" aria-label="Prices">
+        <h2>Prices</h2>
+        <p className="soft fine">These are {priceSource}. Those this order uses come first.</p>
+        {[...priceTable].sort((a, b) => Number(used.has(b.key)) - Number(used.has(a.key))).map(({ key, label, cents }) => (
+          <div className={`price${used.has(key) ? '' : ' is-idle'}`} key={key}>
+            <label htmlFor={`price-${key}`}>{label}{holding.prices[key] === undefined ? '' : ' (yours)'}</label>
+            <InputNumber
+              id={`price-${key}`} min={0} max={1_000_000} step={0.1} precision={2} value={priceOf(holding, key) / 100} size="small"
+              onChange={(value) => {
+                const next = value === null ? undefined : Math.round(value * 100);
+                run(setPrice(key, next === cents ? undefined : next, `price of ${label.toLowerCase()}`));
+              }}
+            />
+          </div>
+        ))}
+      </aside>
+    </>
+  );
+}

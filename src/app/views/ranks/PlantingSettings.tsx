@@ -1,0 +1,54 @@
+import { Button, Input, Segmented, Select, Switch } from 'antd';
+import type { Laid } from '../../../core/findings/judge.ts';
+import { removePlanting, setBaseline, setPlanting } from '../../../core/holding/planting-commands.ts';
+import type { Planting } from '../../../core/holding/schema.ts';
+import { loosened } from '../../../core/ranks/baseline.ts';
+import { formatLength } from '../../../core/units/quantities.ts';
+import { LengthField } from '../../look/LengthField.tsx';
+import { startSketch } from '../../plan/sketching.ts';
+import { useShown } from '../../store/derived.ts';
+import { look } from '../../store/look-at.ts';
+import { run } from '../../store/session.ts';
+import { BaselineSource } from './BaselineSource.tsx';
+
+/** The planting as a whole: its name, its line, on which side the rows lie, weeds and guards. */
+export function PlantingSettings({ laid: { planting, layout } }: { laid: Laid }) {
+  const holding = useShown();
+  const { units } = holding;
+  const { baseline } = planting;
+  return (
+    <>
+      <div className="panel-head">
+        <h2>Line and settings</h2>
+        <Button size="small" onClick={() => look({ selection: null })}>Close</Button>
+      </div>
+      <div className="form">
+        <div className="field"><label htmlFor="planting-name">Name</label><Input id="planting-name" key={planting.name} defaultValue={planting.name} maxLength={80} onPressEnter={(event) => event.currentTarget.blur()} onBlur={(event) => event.target.value.trim() && event.target.value !== planting.name && run(setPlanting(planting.id, { name: event.target.value.trim() }, 'planting renamed'))} /></div>
+        <h3>Line</h3>
+        <p className="soft">{layout.baseline ? formatLength(layout.baseline.line.length, units) : 'lost'}, {baseline.kind === 'beside' ? 'follows what is chosen below' : baseline.curved ? 'drawn, curved' : 'drawn'}.</p>
+        <BaselineSource value={baseline.kind === 'beside' ? baseline : null} onChange={(next) => run(setBaseline(planting.id, next, 'line follows'))} />
+        {baseline.kind === 'beside' && (
+          <>
+            <LengthField label="Setback from it" units={units} most={500} value={baseline.setback} onChange={(setback) => run(setBaseline(planting.id, { ...baseline, setback }, 'setback changed'))} />
+            <Button onClick={() => run(setBaseline(planting.id, loosened(baseline, holding), 'line loosened'))}>Loosen it, to drag its points</Button>
+          </>
+        )}
+        {baseline.kind === 'drawn' && (
+          <label className="switch"><Switch size="small" checked={baseline.curved} onChange={(curved) => run(setBaseline(planting.id, { ...baseline, curved }, curved ? 'line curved' : 'line straight'))} /> Curved</label>
+        )}
+        {baseline.kind === 'drawn' && baseline.points.length > 2 && (
+          <label className="switch"><Switch size="small" checked={baseline.closed} onChange={(closed) => run(setBaseline(planting.id, { ...baseline, closed }, closed ? 'line closed' : 'line opened'))} /> Closed into a ring</label>
+        )}
+        <div className="actions wrap">
+          <Button onClick={() => startSketch('baseline')}>Draw it straight</Button>
+          <Button onClick={() => startSketch('curvedBaseline')}>Draw it curved</Button>
+        </div>
+        <div className="field"><span className="label">Rows lie on the</span><Segmented aria-label="Side of the rows" value={planting.side} options={['left', 'right']} onChange={(side) => run(setPlanting(planting.id, { side: side as Planting['side'] }, `rows to the ${side}`))} /></div>
+        <h3>Weeds and guards</h3>
+        <div className="field"><label htmlFor="weeds">Weeds kept down by</label><Select id="weeds" value={planting.weeds} options={[{ value: 'mats', label: 'mulch mats' }, { value: 'fabric', label: 'fabric strips' }, { value: 'chips', label: 'wood chips' }, { value: 'none', label: 'nothing bought' }]} onChange={(weeds) => run(setPlanting(planting.id, { weeds }, 'weeds'))} /></div>
+        <label className="switch"><Switch size="small" checked={planting.guarded} onChange={(guarded) => run(setPlanting(planting.id, { guarded }, guarded ? 'guards' : 'no guards'))} /> Guard every plant</label>
+        <Button danger onClick={() => { run(removePlanting(planting.id, planting.name)); look({ selection: null }); }}>Delete {planting.name}</Button>
+      </div>
+    </>
+  );
+}

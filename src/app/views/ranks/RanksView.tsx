@@ -1,0 +1,97 @@
+import { Button } from 'antd';
+import { useDeferredValue, useEffect } from 'react';
+import { Link, Navigate, useParams } from 'react-router';
+import { addRow, removeGap, removePlanting, removeRow } from '../../../core/holding/planting-commands.ts';
+import { rowAfter } from '../../../core/ranks/purposes.ts';
+import type { Laid } from '../../../core/findings/judge.ts';
+import { PlanView } from '../../plan/PlanView.tsx';
+import { startSketch } from '../../plan/sketching.ts';
+import { Guarded } from '../../shell/Guarded.tsx';
+import { useKeys } from '../../shell/keys.ts';
+import { useWorked } from '../../store/derived.ts';
+import { newId } from '../../store/ids.ts';
+import { look, useLook } from '../../store/look-at.ts';
+import { run } from '../../store/session.ts';
+import { GapPanel } from './GapPanel.tsx';
+import { NewPlanting } from './NewPlanting.tsx';
+import { PlantPanel } from './PlantPanel.tsx';
+import { PlantingPanel } from './PlantingPanel.tsx';
+import { PlantingSettings } from './PlantingSettings.tsx';
+import { RowPanel } from './RowPanel.tsx';
+import { Strings } from './Strings.tsx';
+import { YearBar } from './YearBar.tsx';
+
+/** Lay out the rows: plan above, strings beneath, what it adds up to beside. */
+export function RanksView() {
+  const { planting: id } = useParams();
+  const worked = useWorked();
+  const { holding } = worked;
+  const { selection, year } = useLook();
+  const shownYear = useDeferredValue(year);
+  const laid = id ? worked.laid(id) : undefined;
+  useEffect(() => look({ selection: null, ringed: [] }), [id]);
+
+  const deleteChosen = () => {
+    if (!laid || !selection) return;
+    if (selection.what === 'row') run(removeRow(laid.planting.id, selection.id));
+    if (selection.what === 'gap') run(removeGap(laid.planting.id, selection.id));
+    if (selection.what === 'planting') run(removePlanting(laid.planting.id, laid.planting.name));
+    look({ selection: null });
+  };
+  useKeys({
+    l: () => laid && startSketch('baseline'),
+    c: () => laid && startSketch('curvedBaseline'),
+    g: () => laid && startSketch('gap'),
+    r: () => laid && addOne(),
+    Delete: deleteChosen,
+  });
+  const addOne = () => {
+    const row = rowAfter(laid!.planting, newId());
+    if (run(addRow(laid!.planting.id, row, laid!.planting.rows.length))) look({ selection: { what: 'row', id: row.id } });
+  };
+
+  if (id === 'new') return <NewPlanting />;
+  if (!id && holding.plantings[0]) return <Navigate to={`/h/${holding.id}/ranks/${holding.plantings[0].id}`} replace />;
+  if (!laid) {
+    return (
+      <main className="stage sorry">
+        <h1>{holding.plantings.length === 0 ? 'Nothing planted yet' : 'No such planting'}</h1>
+        <p>{holding.plantings.length === 0 ? 'Say what the planting is for, then give it its line: drawn, or along a boundary, fence or stream.' : 'It may have been deleted; undo brings it back.'}</p>
+        <p><Link className="button-link" to={`/h/${holding.id}/ranks/new`}>New planting</Link></p>
+      </main>
+    );
+  }
+  return (
+    <>
+      <main className="stage ranks-stage">
+        <Guarded part="The plan">
+          <PlanView planting={laid.planting.id} year={shownYear}>
+            <div className="plan-chip">Crowns at <strong>year {year}</strong></div>
+            <div className="plan-tools">
+              <Button size="small" type="text" onClick={() => startSketch('baseline')}>Draw a line <kbd>L</kbd></Button>
+              <Button size="small" type="text" onClick={() => startSketch('curvedBaseline')}>curved <kbd>C</kbd></Button>
+              <Button size="small" type="text" onClick={() => startSketch('gap')}>Open a gap <kbd>G</kbd></Button>
+              <Button size="small" type="text" onClick={() => startSketch('measure')}>Measure <kbd>M</kbd></Button>
+            </div>
+          </PlanView>
+        </Guarded>
+        <Guarded part="The strings"><Strings laid={laid} onAddRow={addOne} /></Guarded>
+        <YearBar planting={laid.planting.id} />
+      </main>
+      <aside className="panel" aria-label={laid.planting.name}>
+        <Guarded part="This panel" key={`${laid.planting.id}-${selection?.what ?? ''}`}><ChosenPanel laid={laid} /></Guarded>
+      </aside>
+    </>
+  );
+}
+
+/** The thing selected, else what the planting adds up to. */
+function ChosenPanel({ laid }: { laid: Laid }) {
+  const selection = useLook((state) => state.selection);
+  const { planting } = laid;
+  if (selection?.what === 'row' && planting.rows.some((row) => row.id === selection.id)) return <RowPanel laid={laid} row={selection.id} />;
+  if (selection?.what === 'gap' && planting.gaps.some((gap) => gap.id === selection.id)) return <GapPanel planting={planting} gap={selection.id} />;
+  if (selection?.what === 'plant') return <PlantPanel laid={laid} row={selection.row} place={selection.place} />;
+  if (selection?.what === 'planting') return <PlantingSettings laid={laid} />;
+  return <PlantingPanel laid={laid} />;
+}

@@ -1,0 +1,88 @@
+import { Button, Input, InputNumber, Select, Segmented } from 'antd';
+import type { Laid } from '../../../core/findings/judge.ts';
+import { removeRow, setRow, setRuns } from '../../../core/holding/planting-commands.ts';
+import { SPACING, type Row } from '../../../core/holding/schema.ts';
+import { settingOf } from '../../../core/holding/settings.ts';
+import { stocks } from '../../../core/species/stock.ts';
+import { speciesOf } from '../../../core/species/catalogue.ts';
+import { formatLength } from '../../../core/units/quantities.ts';
+import { closingYear } from '../../../core/years/belt.ts';
+import { LengthField } from '../../look/LengthField.tsx';
+import { useShown } from '../../store/derived.ts';
+import { look } from '../../store/look-at.ts';
+import { run } from '../../store/session.ts';
+import { speciesLine, SpeciesSelect } from './SpeciesSelect.tsx';
+
+const STOCK_OPTIONS = stocks.map(({ id, name, size }) => ({ value: id, label: `${name}, ${size}` }));
+
+/** One row, every number of it: gap, spacing, stagger, ends, stock, species in turn, standards. */
+export function RowPanel({ laid, row: id }: { laid: Laid; row: string }) {
+  const holding = useShown();
+  const { planting, layout } = laid;
+  const index = planting.rows.findIndex((row) => row.id === id);
+  const row = planting.rows[index]!;
+  const laidRow = layout.stand.rows[index];
+  const { units } = holding;
+  const set = (changes: Partial<Row>, label?: string) => run(setRow(planting.id, id, changes, label));
+  const closes = laidRow ? closingYear(layout.stand, index, settingOf(holding, 'growth.site')) : null;
+  return (
+    <>
+      <div className="panel-head">
+        <h2>Row {index + 1}</h2>
+        <Button size="small" onClick={() => look({ selection: null })}>Close</Button>
+      </div>
+      {laidRow && (
+        <p className="soft">
+          {laidRow.to - laidRow.from} plants at {formatLength(laidRow.spacing, units, { decimals: 2 })}, {formatLength(laidRow.offset, units)} from the line{closes === null ? '' : `, crowns meet in year ${closes}`}.
+        </p>
+      )}
+      <div className="form">
+        <div className="field"><label htmlFor="row-name">Name</label><Input id="row-name" key={row.name} defaultValue={row.name} maxLength={80} onPressEnter={(event) => event.currentTarget.blur()} onBlur={(event) => event.target.value.trim() && event.target.value !== row.name && set({ name: event.target.value.trim() }, 'row renamed')} /></div>
+        <div className="pair">
+          <LengthField label={index === 0 ? 'From the line' : 'Row gap'} units={units} least={0} most={SPACING.most} value={row.rowGap} onChange={(rowGap) => set({ rowGap })} />
+          <LengthField label="Spacing" units={units} least={SPACING.least} most={SPACING.most} value={row.spacing} onChange={(spacing) => set({ spacing })} />
+        </div>
+        <div className="pair">
+          <LengthField label="Inset at both ends" units={units} most={500} value={row.inset} onChange={(inset) => set({ inset })} />
+          <div className="field"><span className="label">Ends</span><Segmented aria-label="Ends" value={row.ends} options={[{ value: 'keep', label: 'keep' }, { value: 'fit', label: 'fit' }]} onChange={(ends) => set({ ends: ends as Row['ends'] }, `ends ${ends}`)} /></div>
+        </div>
+        <div className="pair">
+          <div className="field"><span className="label">Start</span><Segmented aria-label="Start" value={row.staggered ? 'half' : 'square'} options={[{ value: 'square', label: 'square' }, { value: 'half', label: 'staggered' }]} onChange={(start) => set({ staggered: start === 'half' }, start === 'half' ? 'staggered' : 'square')} /></div>
+        </div>
+        <div className="field"><label htmlFor="row-stock">Stock</label><Select id="row-stock" value={row.stock} options={STOCK_OPTIONS} onChange={(stock) => set({ stock }, 'stock changed')} /></div>
+        <h3>Species in turn</h3>
+        <ol className="runs">
+          {row.runs.map((each, i) => (
+            <li key={i}>
+              <InputNumber aria-label={`Count of run ${i + 1}`} min={1} max={9999} precision={0} value={each.count} onChange={(count) => count && run(setRuns(planting.id, id, row.runs.map((old, j) => (j === i ? { ...old, count } : old)), 'run changed'))} />
+              <SpeciesSelect label={`Species of run ${i + 1}`} value={each.species} onChange={(species) => run(setRuns(planting.id, id, row.runs.map((old, j) => (j === i ? { ...old, species } : old)), `run swapped for ${speciesOf(species).common}`))} />
+              <Button size="small" aria-label={`Take run ${i + 1} out`} disabled={row.runs.length === 1} onClick={() => run(setRuns(planting.id, id, row.runs.filter((_, j) => j !== i), 'run taken out'))}>−</Button>
+            </li>
+          ))}
+        </ol>
+        <Button size="small" onClick={() => run(setRuns(planting.id, id, [...row.runs, { ...row.runs.at(-1)!, count: 1 }], 'run added'))}>Add a run</Button>
+        {row.runs.length === 1 && <p className="soft fine">{speciesLine(speciesOf(row.runs[0]!.species))}</p>}
+        <Standards row={row} set={set} units={units} />
+        {row.swaps.length > 0 && <p>{row.swaps.length} swapped by hand. <button type="button" className="link" onClick={() => set({ swaps: [] }, 'hand swaps taken back')}>Take back</button></p>}
+        <Button danger onClick={() => { run(removeRow(planting.id, id)); look({ selection: null }); }}>Delete this row</Button>
+      </div>
+    </>
+  );
+}
+
+function Standards({ row: { standards }, set, units }: { row: Row; set(changes: Partial<Row>, label: string): void; units: 'metric' | 'us' }) {
+  if (!standards)
+    return <Button size="small" onClick={() => set({ standards: { species: 'tilia-cordata', stock: 'feathered', every: 18, first: 9 } }, 'standards added')}>Add standard trees</Button>;
+  return (
+    <fieldset>
+      <legend>Standard trees</legend>
+      <SpeciesSelect label="Species of the standards" value={standards.species} onChange={(species) => set({ standards: { ...standards, species } }, 'standards changed')} />
+      <Select aria-label="Stock of the standards" value={standards.stock} options={STOCK_OPTIONS} onChange={(stock) => set({ standards: { ...standards, stock } }, 'standards changed')} />
+      <div className="pair">
+        <LengthField label="One each" units={units} least={SPACING.least} most={500} value={standards.every} onChange={(every) => set({ standards: { ...standards, every } }, 'standards changed')} />
+        <LengthField label="First at" units={units} most={500} value={standards.first} onChange={(first) => set({ standards: { ...standards, first } }, 'standards changed')} />
+      </div>
+      <Button size="small" onClick={() => set({ standards: null }, 'standards taken out')}>Take them out</Button>
+    </fieldset>
+  );
+}

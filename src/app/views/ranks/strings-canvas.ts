@@ -1,0 +1,130 @@
+import type { ScaleLinear } from 'd3-scale';
+import type { Band } from '../../../core/findings/bands.ts';
+import type { Gap } from '../../../core/holding/schema.ts';
+import type { Stand } from '../../../core/ranks/stand.ts';
+import { formatLength, type UnitSystem } from '../../../core/units/quantities.ts';
+import { formOf, glyphPath, hueOf } from '../../look/glyphs.ts';
+import type { Tokens } from '../../look/tokens.ts';
+
+/** Height of the axis, of a row, and room below for words, pixels. */
+export const AXIS = 22;
+export const ROW = 48;
+const FOOT = 18;
+
+export interface Drawing {
+  readonly stand: Stand;
+  readonly gaps: readonly Gap[];
+  readonly bands: readonly Band[];
+  readonly x: ScaleLinear<number, number>;
+  readonly length: number;
+  readonly units: UnitSystem;
+  readonly tokens: Tokens;
+  readonly chosenRow: number | null;
+  readonly chosenPlant: number | null;
+  readonly chosenGap: string | null;
+  readonly ringed: readonly number[];
+}
+
+export const rowY = (row: number): number => AXIS + row * ROW + ROW / 2;
+export const stringsHeight = (rows: number): number => AXIS + rows * ROW + FOOT;
+
+/** Draws every row straight and to scale: beads at the plants, gaps cut out, hazards shaded across. */
+export function drawStrings(canvas: HTMLCanvasElement, drawing: Drawing): void {
+  const { stand, x, tokens, gaps, bands, length } = drawing;
+  const ratio = devicePixelRatio;
+  const [width, height] = [canvas.clientWidth, canvas.clientHeight];
+  if (canvas.width !== Math.round(width * ratio) || canvas.height !== Math.round(height * ratio)) Object.assign(canvas, { width: Math.round(width * ratio), height: Math.round(height * ratio) });
+  const context = canvas.getContext('2d')!;
+  context.setTransform(ratio, 0, 0, ratio, 0, 0);
+  context.clearRect(0, 0, width, height);
+  const bottom = AXIS + stand.rows.length * ROW;
+  if (drawing.chosenRow !== null) {
+    context.fillStyle = tokens.cautionWash;
+    context.fillRect(0, AXIS + drawing.chosenRow * ROW, width, ROW);
+  }
+  drawAxis(context, drawing, width);
+  for (const { from, to, label } of bands) {
+    context.fillStyle = `${tokens.fault}1f`;
+    context.fillRect(x(from), AXIS, x(to) - x(from), bottom - AXIS);
+    context.fillStyle = tokens.fault;
+    context.textAlign = 'center';
+    context.fillText(label, Math.min(width - 45, (x(from) + x(to)) / 2), bottom + 13);
+  }
+  stand.rows.forEach((row, r) => {
+    const y = rowY(r);
+    context.strokeStyle = tokens.string;
+    context.lineWidth = 1.5;
+    context.beginPath();
+    context.moveTo(x(0), y);
+    context.lineTo(x(length), y);
+    context.stroke();
+    context.strokeStyle = tokens.softInk;
+    context.lineWidth = 3;
+    context.beginPath();
+    for (const end of [0, length]) {
+      context.moveTo(x(end), y - 8);
+      context.lineTo(x(end), y + 8);
+    }
+    context.stroke();
+    drawBeads(context, drawing, row.from, row.to, y, beadRadius(drawing, row.spacing));
+  });
+  for (const gap of gaps) drawGap(context, gap, drawing, bottom);
+  context.strokeStyle = tokens.fault;
+  context.lineWidth = 1.5;
+  for (const i of drawing.ringed) ring(context, drawing, i, 9);
+  if (drawing.chosenPlant !== null) {
+    context.strokeStyle = tokens.flag;
+    context.lineWidth = 2.5;
+    ring(context, drawing, drawing.chosenPlant, 11);
+  }
+}
+
+export const beadRadius = ({ x }: Pick<Drawing, 'x'>, spacing: number): number => Math.max(1.2, Math.min(8, (x(spacing) - x(0)) * 0.47));
+
+function drawAxis(context: CanvasRenderingContext2D, { x, tokens, units }: Drawing, width: number): void {
+  context.fillStyle = tokens.softInk;
+  context.strokeStyle = tokens.softInk;
+  context.lineWidth = 1;
+  context.font = "12px 'Atkinson Hyperlegible Next', sans-serif";
+  context.textAlign = 'center';
+  context.beginPath();
+  for (const tick of x.ticks(Math.max(2, Math.floor(width / 90)))) {
+    context.moveTo(x(tick), AXIS - 6);
+    context.lineTo(x(tick), AXIS - 1);
+    context.fillText(formatLength(tick, units, { decimals: 0 }).replace(/ m$/, ''), x(tick), AXIS - 9);
+  }
+  context.stroke();
+}
+
+function drawBeads(context: CanvasRenderingContext2D, { stand, x }: Drawing, from: number, to: number, y: number, radius: number): void {
+  for (let i = from; i < to; i++) {
+    const species = stand.speciesIds[stand.species[i]!]!;
+    const standard = stand.stock[i] !== stand.stock[from] ? 1.5 : 1;
+    context.fillStyle = hueOf(species);
+    context.save();
+    context.translate(x(stand.station[i]!), y);
+    context.scale(radius * standard, radius * standard);
+    context.fill(glyphPath(formOf(species)));
+    context.restore();
+  }
+}
+
+function drawGap(context: CanvasRenderingContext2D, gap: Gap, { x, tokens, chosenGap, units }: Drawing, bottom: number): void {
+  const [from, to] = [x(gap.at - gap.width / 2), x(gap.at + gap.width / 2)];
+  context.fillStyle = tokens.sheet;
+  context.fillRect(from, AXIS, to - from, bottom - AXIS);
+  context.strokeStyle = gap.id === chosenGap ? tokens.flag : tokens.softInk;
+  context.lineWidth = gap.id === chosenGap ? 2 : 1;
+  context.setLineDash([3, 3]);
+  context.strokeRect(from, AXIS, to - from, bottom - AXIS);
+  context.setLineDash([]);
+  context.fillStyle = tokens.softInk;
+  context.textAlign = 'center';
+  context.fillText(`${gap.kind} ${formatLength(gap.width, units, { decimals: gap.width % 1 === 0 ? 0 : 1 })}`, (from + to) / 2, bottom + 13);
+}
+
+function ring(context: CanvasRenderingContext2D, { stand, x }: Drawing, i: number, radius: number): void {
+  context.beginPath();
+  context.arc(x(stand.station[i]!), rowY(stand.row[i]!), radius, 0, 2 * Math.PI);
+  context.stroke();
+}

@@ -1,0 +1,49 @@
+import express, { type Express } from 'express';
+import helmet from 'helmet';
+import { existsSync } from 'node:fs';
+import { join } from 'node:path';
+
+/** The server of the built app in `folder`: that folder and nothing outside it, with a strict content policy. */
+export function createApp(folder: string): Express {
+  const app = express();
+  app.disable('x-powered-by');
+  app.use(
+    helmet({
+      contentSecurityPolicy: {
+        useDefaults: false,
+        directives: {
+          defaultSrc: ["'none'"],
+          // The PDF library lays out its pages in WebAssembly; no script text is ever evaluated.
+          scriptSrc: ["'self'", "'wasm-unsafe-eval'"],
+          workerSrc: ["'self'"],
+          // Ant Design writes its style rules into the page as it runs.
+          styleSrc: ["'self'", "'unsafe-inline'"],
+          fontSrc: ["'self'"],
+          imgSrc: ["'self'", 'data:', 'blob:'],
+          // The PDF library carries its WebAssembly as a data address.
+          connectSrc: ["'self'", 'data:'],
+          manifestSrc: ["'self'"],
+          baseUri: ["'none'"],
+          formAction: ["'none'"],
+          frameAncestors: ["'none'"],
+        },
+      },
+      strictTransportSecurity: false, // served over plain http on this machine
+    }),
+  );
+  app.use(
+    express.static(folder, {
+      dotfiles: 'deny',
+      index: false,
+      setHeaders: (response, path) => response.setHeader('Cache-Control', path.includes('/assets/') ? 'public, max-age=31536000, immutable' : 'no-cache'),
+    }),
+  );
+  // Every other plain address is a place in the app; what looks like a file and is none stays missing.
+  app.get(/^\/(?!api\/)[^.]*$/, (_request, response) => {
+    if (!existsSync(join(folder, 'index.html'))) return void response.status(503).type('text').send('The app is not built yet. Stop this server and run npm start.');
+    response.setHeader('Cache-Control', 'no-cache');
+    response.sendFile('index.html', { root: folder });
+  });
+  app.use((_request, response) => void response.status(404).type('text').send('There is nothing at this address.'));
+  return app;
+}

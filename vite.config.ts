@@ -1,0 +1,32 @@
+import react from '@vitejs/plugin-react';
+import { defineConfig } from 'vitest/config';
+import { VitePWA } from 'vite-plugin-pwa';
+
+export default defineConfig({
+  plugins: [
+    react(),
+    VitePWA({
+      registerType: 'prompt',
+      injectRegister: false,
+      manifest: {
+        name: 'Close Rank',
+        short_name: 'Close Rank',
+        description: 'Lay out hedgerows, windbreaks and screens plant by plant.',
+        start_url: '/',
+        display: 'standalone',
+        background_color: '#F3EFE4',
+        theme_color: '#22403A',
+        icons: [{ src: '/mark.svg', sizes: 'any', type: 'image/svg+xml', purpose: 'any' }],
+      },
+      workbox: {
+        globPatterns: ['**/*.{js,css,html,svg,woff,woff2,closerank}'],
+        maximumFileSizeToCacheInBytes: 6_000_000,
+        navigateFallback: '/index.html',
+        navigateFallbackDenylist: [/^\/api\//],
+      },
+    }),
+  ],
+  worker: { format: 'es' },
+  build: { target: 'es2022', chunkSizeWarningLimit: 2000 },
+  test: { include: ['src/**/*.test.{ts,tsx}', 'checks/**/*.test.ts'], environment: 'node' },
+});
