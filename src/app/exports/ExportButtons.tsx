@@ -1,7 +1,6 @@
 import { Button } from 'antd';
 import { useRef, useState } from 'react';
-import { useSession } from '../store/session.ts';
-import { complain } from '../store/session.ts';
+import { complain, useSession } from '../store/session.ts';
 import type { ExportName } from './export-files.ts';
 import { makeFile } from './make-file.ts';
 import { saveBytes } from './save-bytes.ts';
@@ -9,6 +8,8 @@ import { saveBytes } from './save-bytes.ts';
 interface Item {
   readonly name: ExportName;
   readonly label: string;
+  /** The first button leads unless it says that it does not. */
+  readonly plain?: boolean;
 }
 
 /** Buttons that each make one file and hand it over; while one is made it can be stopped. */
@@ -30,7 +31,7 @@ export function ExportButtons({ items, planting, fileName }: { items: readonly I
   return (
     <div className="actions wrap" role="group" aria-label="Files">
       {items.map((item, i) => (
-        <Button key={item.name} type={i === 0 ? 'primary' : 'default'} loading={making === item.name} disabled={making !== null && making !== item.name} onClick={() => void make(item)}>{item.label}</Button>
+        <Button key={item.name} type={i === 0 && !item.plain ? 'primary' : 'default'} loading={making === item.name} disabled={making !== null && making !== item.name} onClick={() => void make(item)}>{item.label}</Button>
       ))}
       {making && <Button onClick={() => abort.current?.abort()}>Stop</Button>}
     </div>

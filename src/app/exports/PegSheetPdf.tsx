@@ -1,17 +1,18 @@
 import { Document, Font, Page, StyleSheet, Text, View } from '@react-pdf/renderer';
-import type { PegRow, PegSheet } from '../../core/field/peg-sheet.ts';
+import type { Peg, PegRow, PegSheet } from '../../core/field/peg-sheet.ts';
 import { formatLength, type UnitSystem } from '../../core/units/quantities.ts';
 
 const styles = StyleSheet.create({
   page: { paddingTop: 36, paddingBottom: 42, paddingHorizontal: 36, fontSize: 11, fontFamily: 'Atkinson', lineHeight: 1.3 },
-  title: { fontFamily: 'Bitter', fontSize: 20, marginBottom: 2 },
+  title: { fontFamily: 'Bitter', fontSize: 20, lineHeight: 1.2, marginBottom: 6 },
   soft: { color: '#444444', marginBottom: 8 },
   step: { flexDirection: 'row', marginBottom: 4 },
   number: { width: 18, fontWeight: 700 },
   rowHead: { marginTop: 14, marginBottom: 4, paddingTop: 6, borderTopWidth: 1.5, borderTopColor: '#000000' },
-  rowTitle: { fontFamily: 'Bitter', fontSize: 14 },
-  columns: { flexDirection: 'row', flexWrap: 'wrap' },
-  peg: { flexDirection: 'row', width: '50%', paddingVertical: 3, paddingRight: 12, borderBottomWidth: 0.5, borderBottomColor: '#999999' },
+  rowTitle: { fontFamily: 'Bitter', fontSize: 14, lineHeight: 1.2, marginBottom: 4 },
+  columns: { flexDirection: 'row', marginBottom: 6 },
+  column: { width: '50%', paddingRight: 14 },
+  peg: { flexDirection: 'row', paddingVertical: 3, borderBottomWidth: 0.5, borderBottomColor: '#999999' },
   tick: { width: 12, height: 12, borderWidth: 1, borderColor: '#000000', marginRight: 6 },
   chainage: { width: 62, fontWeight: 700 },
   plant: { width: 30, color: '#444444' },
@@ -54,6 +55,19 @@ export function PegSheetPdf({ sheets, units, paper }: { sheets: readonly PegShee
   );
 }
 
+/** Lines of one block: few enough that a block never outgrows what is left of most pages. */
+const LINES = 10;
+
+/** Pegs in blocks of two columns, each read down before the next: the order in which they are walked. */
+function blocksOf(pegs: readonly Peg[]): (readonly Peg[])[][] {
+  const blocks: (readonly Peg[])[][] = [];
+  for (let i = 0; i < pegs.length; i += 2 * LINES) {
+    const half = Math.min(LINES, Math.ceil((pegs.length - i) / 2));
+    blocks.push([pegs.slice(i, i + half), pegs.slice(i + half, i + 2 * LINES)]);
+  }
+  return blocks;
+}
+
 function Row({ row, units }: { row: PegRow; units: UnitSystem }) {
   return (
     <View>
@@ -64,17 +78,23 @@ function Row({ row, units }: { row: PegRow; units: UnitSystem }) {
         {row.notes.map((note) => <Text key={note}>{note}</Text>)}
         <Text>{row.totals.map(({ tag, common, count }) => `${tag} ${common} ${count}`).join('   ')}</Text>
       </View>
-      <View style={styles.columns}>
-        {row.pegs.map((peg) => (
-          <View key={peg.order} style={styles.peg} wrap={false}>
-            <View style={styles.tick} />
-            <Text style={styles.chainage}>{peg.label}</Text>
-            <Text style={styles.plant}>{peg.number}</Text>
-            <Text style={styles.tag}>{peg.tag}</Text>
-            <Text style={styles.species}>{peg.common}</Text>
-          </View>
-        ))}
-      </View>
+      {blocksOf(row.pegs).map((columns, b) => (
+        <View key={b} style={styles.columns} wrap={false}>
+          {columns.map((pegs, c) => (
+            <View key={c} style={styles.column}>
+              {pegs.map((peg) => (
+                <View key={peg.order} style={styles.peg}>
+                  <View style={styles.tick} />
+                  <Text style={styles.chainage}>{peg.label}</Text>
+                  <Text style={styles.plant}>{peg.number}</Text>
+                  <Text style={styles.tag}>{peg.tag}</Text>
+                  <Text style={styles.species}>{peg.common}</Text>
+                </View>
+              ))}
+            </View>
+          ))}
+        </View>
+      ))}
     </View>
   );
 }

@@ -21,7 +21,7 @@ import type { Holding } from '../../core/holding/schema.ts';
 import type { Laid } from '../../core/findings/judge.ts';
 import type { Tokens } from '../look/tokens.ts';
 import type { Selection, Sketch } from '../store/look-at.ts';
-import { groundStyle, thingOf, type DrawnThing } from './ground-style.ts';
+import { groundStyle, labelStyle, thingOf, type DrawnThing } from './ground-style.ts';
 import { GridLayer } from './grid-layer.ts';
 import { PlantLayer, type Planted } from './plant-layer.ts';
 
@@ -68,9 +68,10 @@ export class PlanMap {
   ) {
     const styled = (source: VectorSource, zIndex: number) =>
       new VectorLayer({ source, zIndex, updateWhileInteracting: true, style: (feature, resolution) => this.styleOf(feature as Feature, resolution) });
+    const labels = (source: VectorSource) => new VectorLayer({ source, zIndex: 7, declutter: true, style: (feature) => (this.scene ? labelStyle(thingOf(feature as Feature), this.scene.tokens) : []) });
     this.map = new OlMap({
       target: element,
-      layers: [this.grid, styled(this.groundSource, 2), this.plants, styled(this.handleSource, 6), new VectorLayer({ source: this.sketchSource, zIndex: 8, style: (feature) => this.sketchStyle(feature as Feature) })],
+      layers: [this.grid, styled(this.groundSource, 2), this.plants, styled(this.handleSource, 6), labels(this.groundSource), labels(this.handleSource), new VectorLayer({ source: this.sketchSource, zIndex: 8, style: (feature) => this.sketchStyle(feature as Feature) })],
       view: new View({ projection: plane, center: [0, 0], resolution: 0.4, minResolution: 0.01, maxResolution: 40, enableRotation: false }),
       controls: defaultControls({ zoom: false, rotate: false, attribution: false }).extend([new ScaleLine({ units: 'metric', minWidth: 70 })]),
       interactions: defaultInteractions({ doubleClickZoom: false, altShiftDragRotate: false, pinchRotate: false }),

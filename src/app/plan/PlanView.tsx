@@ -7,7 +7,7 @@ import { shapeOf } from '../../core/ground/features.ts';
 import type { Point } from '../../core/geometry/point.ts';
 import { drawnBaseline } from '../../core/ranks/baseline.ts';
 import { useTokens } from '../look/Look.tsx';
-import { useWorked } from '../store/derived.ts';
+import { useRinged, useWorked } from '../store/derived.ts';
 import { look, useLook } from '../store/look-at.ts';
 import { complain, run, useSession } from '../store/session.ts';
 import { addPoint, finishSketch } from './sketching.ts';
@@ -40,7 +40,8 @@ export function PlanView({ planting, year, children }: { planting: string | null
   active.current = planting;
   const worked = useWorked();
   const tokens = useTokens();
-  const { selection, sketch, ringed, goTo } = useLook();
+  const { selection, sketch, goTo } = useLook();
+  const ringed = useRinged();
   const { holding, all } = worked;
 
   useEffect(() => {

@@ -1,4 +1,4 @@
-import { bearing, distance, polar, type Point } from '../../core/geometry/point.ts';
+import { bearing, distance, type Point } from '../../core/geometry/point.ts';
 import { chainageOf } from '../../core/geometry/polyline.ts';
 import { checkBoundary } from '../../core/ground/boundary.ts';
 import { featureKinds, leastPoints, newFeature } from '../../core/ground/features.ts';
@@ -6,7 +6,7 @@ import { Refused } from '../../core/holding/command.ts';
 import { addFeatures, cornersOf, setBoundary } from '../../core/holding/ground-commands.ts';
 import { addGap, setBaseline } from '../../core/holding/planting-commands.ts';
 import { drawnBaseline } from '../../core/ranks/baseline.ts';
-import { formatLength, parseLength, type UnitSystem } from '../../core/units/quantities.ts';
+import { formatLength, type UnitSystem } from '../../core/units/quantities.ts';
 import { newId } from '../store/ids.ts';
 import { workOut } from '../store/derived.ts';
 import { look, lookNow, type SketchFor } from '../store/look-at.ts';
@@ -78,23 +78,6 @@ function make(kind: SketchFor, points: readonly Point[], plantingId: string | nu
   const done = run(addFeatures([feature], `${featureKinds[kind].label.toLowerCase()} drawn`));
   if (done) look({ selection: { what: 'feature', id: feature.id } });
   return done;
-}
-
-/**
- * The point that was typed: `12.5, -40` (east, north of the origin) or, after a first point, `18 at 90`
- * (length, bearing in degrees from north). A sentence when it is neither.
- */
-export function typedPoint(text: string, drawn: readonly Point[], units: UnitSystem): Point | string {
-  const place = text.split(',');
-  if (place.length === 2) {
-    const [x, y] = place.map((part) => parseLength(part, units));
-    if (x != null && y != null) return [x, y];
-  }
-  const leg = /^(.*?)(?:\s+at\s+|\s*@\s*|\s+)(-?\d+(?:\.\d+)?)\s*°?$/.exec(text.trim());
-  const last = drawn.at(-1);
-  const length = leg && parseLength(leg[1]!, units);
-  if (leg && length != null && last) return polar(last, length, Number(leg[2]));
-  return last ? 'Type a leg as length and bearing, such as 18 at 90, or a place as east, north.' : 'Type the first place as metres east, north of the origin, such as 12, -40.';
 }
 
 /** What stands beside the sketch while it grows: the last leg, and the whole from two legs on. */

@@ -4,6 +4,7 @@ import type { Holding, Planting } from '../../core/holding/schema.ts';
 import { orderList, type OrderList } from '../../core/order/order-list.ts';
 import { quantities, type Quantities } from '../../core/order/quantities.ts';
 import { layOut, type Layout } from '../../core/ranks/lay-out.ts';
+import { useLook } from './look-at.ts';
 import { useSession } from './session.ts';
 
 const layouts = new WeakMap<Planting, { boundary: Holding['boundary']; features: Holding['features']; layout: Layout }>();
@@ -70,5 +71,13 @@ export function workOut(holding: Holding): Worked {
 
 /** The holding as shown: as a drag or a previewed remedy would make it, else as it is. */
 export const useShown = (): Holding => useSession(({ tried, holding }) => tried ?? holding)!;
+
+/** Plants ringed by a finding; none while a change is tried out, which numbers the plants anew. */
+export const useRinged = (): readonly number[] => {
+  const tried = useSession((state) => state.tried !== null);
+  const ringed = useLook((state) => state.ringed);
+  return tried ? NONE : ringed;
+};
+const NONE: readonly number[] = [];
 
 export const useWorked = (): Worked => workOut(useShown());

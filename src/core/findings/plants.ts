@@ -6,6 +6,7 @@ import { addGap, setBaseline, setRow } from '../holding/planting-commands.ts';
 import type { Gap, Row } from '../holding/schema.ts';
 import { drawnBaseline, loosened } from '../ranks/baseline.ts';
 import { numberInRow, speciesIdOf, type Stand } from '../ranks/stand.ts';
+import { capital } from '../units/text.ts';
 import { catalogue, type Species } from '../species/catalogue.ts';
 import type { Judged } from './finding.ts';
 
@@ -27,8 +28,6 @@ export function isNear({ x, y, count }: Stand, points: readonly Point[], margin:
   for (let i = 0; i < count; i++) if (x[i]! >= west && x[i]! <= east && y[i]! >= south && y[i]! <= north) return true;
   return false;
 }
-
-export const capital = (text: string): string => text[0]!.toUpperCase() + text.slice(1);
 
 /** 'Row 1, plant 95 stands' or 'Row 3, plants 31 to 38 stand'. */
 export const sayStand = (stand: Stand, plants: readonly number[]): string => `${sayPlants(stand, plants)} ${plants.length === 1 ? 'stands' : 'stand'}`;

@@ -1,6 +1,7 @@
 import type { Holding } from '../holding/schema.ts';
 import { speciesOf } from '../species/catalogue.ts';
 import { stockOf } from '../species/stock.ts';
+import { capital } from '../units/text.ts';
 import { priceTable } from './prices.ts';
 import { addKinds, addKit, plantLines, type Kind, type KitLine, type PlantLine } from './quantities.ts';
 
@@ -35,7 +36,7 @@ export interface OrderRow {
 export function orderRows({ plants, kit }: OrderList): OrderRow[] {
   return [
     ...plants.map(({ species, stock, count, losses, order, packs, quantity, cents }) => ({
-      item: speciesOf(species).common,
+      item: capital(speciesOf(species).common),
       botanical: speciesOf(species).botanical,
       stock: `${stockOf(stock).name}, ${stockOf(stock).size}`,
       onPlan: count,

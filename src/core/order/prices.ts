@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import type { Holding } from '../holding/schema.ts';
 import { stocks } from '../species/stock.ts';
+import { capital } from '../units/text.ts';
 import priceData from './prices.json' with { type: 'json' };
 
 export interface Price {
@@ -17,7 +18,7 @@ const packName = (size: number): string => (size === 1 ? 'one' : `pack of ${size
 /** Every price that a plan can need, at its placeholder: not offers, to be replaced by the steward's own. */
 export const priceTable: readonly Price[] = [
   ...stocks.flatMap(({ id, name, packs }) =>
-    packs.map(({ size, price }) => ({ key: stockPriceKey(id, size), label: `${name[0]!.toUpperCase()}${name.slice(1)}, ${packName(size)}`, cents: price })),
+    packs.map(({ size, price }) => ({ key: stockPriceKey(id, size), label: `${capital(name)}, ${packName(size)}`, cents: price })),
   ),
   ...z.array(z.object({ key: z.string(), label: z.string(), cents: z.number().int().min(0) })).parse(priceData),
 ];

@@ -11,7 +11,7 @@ import { useWorked } from '../../store/derived.ts';
 export function FieldView() {
   const { planting: id } = useParams();
   const worked = useWorked();
-  const { holding, all } = worked;
+  const { holding } = worked;
   const laid = id ? worked.laid(id) : undefined;
   if (!laid && holding.plantings[0]) return <Navigate to={`/h/${holding.id}/field/${holding.plantings[0].id}`} replace />;
   if (!laid) return <main className="stage sorry"><h1>Nothing to peg yet</h1><p>Lay out a planting first; its peg sheet follows by itself.</p><p><Link to={`/h/${holding.id}/ranks/new`}>New planting</Link></p></main>;
@@ -24,13 +24,11 @@ export function FieldView() {
           <p className="soft">Peg sheet: {sheet.plants} plants in {sheet.rows.length} rows, {formatLength(sheet.walkMetres, holding.units, { decimals: 0 })} to walk.</p>
         </div>
         <div className="no-print">
-          <ExportButtons planting={laid.planting.id} fileName={`${holding.name} ${sheet.planting}`} items={[{ name: 'peg-sheets.pdf', label: 'PDF' }, { name: 'peg-sheets.csv', label: 'CSV' }, { name: 'plan.geojson', label: 'Plan as GeoJSON' }]} />
+          <ExportButtons planting={laid.planting.id} fileName={`${holding.name} ${sheet.planting}`} items={[{ name: 'peg-sheets.pdf', label: 'PDF' }, { name: 'peg-sheets.csv', label: 'CSV' }]} />
+          <ExportButtons fileName={holding.name} items={[{ name: 'peg-sheets.pdf', label: 'All sheets, PDF', plain: true }, { name: 'peg-sheets.csv', label: 'All sheets, CSV' }, { name: 'plan.geojson', label: 'Plan as GeoJSON' }]} />
           <Button onClick={() => print()}>Print</Button>
         </div>
       </div>
-      {all.length > 1 && (
-        <nav className="sheet-tabs no-print" aria-label="Peg sheets">{all.map(({ planting }) => <Link key={planting.id} aria-current={planting.id === id ? 'page' : undefined} to={`/h/${holding.id}/field/${planting.id}`}>{planting.name}</Link>)}</nav>
-      )}
       <ol className="set-up">{sheet.setUp.map((step) => <li key={step}>{step}</li>)}</ol>
       {sheet.rows.map((row) => (
         <details key={row.number} className="peg-row" open={sheet.plants <= 400}>

@@ -31,7 +31,7 @@ export function FeaturesPanel({ stop }: { stop: Stop }) {
           return (
             <li key={feature.id} className={open ? 'is-open' : ''}>
               <button type="button" className="link" aria-expanded={open} onClick={() => { look({ selection: open ? null : { what: 'feature', id: feature.id } }); if (!open) goTo(pointsOf(feature)); }}>{featureLabel(feature, units)}</button>
-              <span className="soft"> {featureKinds[feature.kind].label.toLowerCase()}</span>
+              {feature.name && feature.name !== featureKinds[feature.kind].label.toLowerCase() && <span className="soft"> {featureKinds[feature.kind].label.toLowerCase()}</span>}
               {open && <FeatureForm feature={feature} />}
             </li>
           );

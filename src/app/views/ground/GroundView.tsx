@@ -3,6 +3,7 @@ import { lazy, Suspense, useRef, useState } from 'react';
 import { NavLink, useNavigate, useParams } from 'react-router';
 import { PlanView } from '../../plan/PlanView.tsx';
 import { Guarded } from '../../shell/Guarded.tsx';
+import { Panel } from '../../shell/Panel.tsx';
 import { useKeys } from '../../shell/keys.ts';
 import { useShown } from '../../store/derived.ts';
 import { look, lookNow, useLook } from '../../store/look-at.ts';
@@ -75,14 +76,14 @@ export function GroundView() {
           </PlanView>
         </Guarded>
       </main>
-      <aside className="panel" aria-label={shownStop.label}>
+      <Panel label={shownStop.label}>
         <Guarded part="This panel" key={shownStop.key}>
           {shownStop.key === 'edges' && <EdgesPanel />}
           {shownStop.key === 'animals' && <AnimalsPanel />}
           {shownStop.key === 'place' && <PlacePanel />}
           {shownStop.kinds.length > 0 && <FeaturesPanel stop={shownStop} />}
         </Guarded>
-      </aside>
+      </Panel>
       <Suspense>{found && <ImportSheet found={found} onClose={() => setFound(null)} onDone={() => { setFound(null); void navigate(`/h/${holding.id}/ground`); }} />}</Suspense>
     </>
   );

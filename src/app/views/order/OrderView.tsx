@@ -4,6 +4,7 @@ import { priceOf, priceSource, priceTable } from '../../../core/order/prices.ts'
 import { setPrice } from '../../../core/holding/ground-commands.ts';
 import { formatCount, formatMoney } from '../../../core/units/quantities.ts';
 import { ExportButtons } from '../../exports/ExportButtons.tsx';
+import { Panel } from '../../shell/Panel.tsx';
 import { useWorked } from '../../store/derived.ts';
 import { run } from '../../store/session.ts';
 
@@ -47,7 +48,7 @@ export function OrderView() {
           )}
         />
       </main>
-      <aside className="panel" aria-label="Prices">
+      <Panel label="Prices">
         <h2>Prices</h2>
         <p className="soft fine">These are {priceSource}. Those this order uses come first.</p>
         {[...priceTable].sort((a, b) => Number(used.has(b.key)) - Number(used.has(a.key))).map(({ key, label, cents }) => (
@@ -62,7 +63,7 @@ export function OrderView() {
             />
           </div>
         ))}
-      </aside>
+      </Panel>
     </>
   );
 }

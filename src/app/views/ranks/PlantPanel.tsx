@@ -4,6 +4,7 @@ import { setRuns, swapPlant } from '../../../core/holding/planting-commands.ts';
 import { numberInRow, speciesIdOf } from '../../../core/ranks/stand.ts';
 import { speciesOf } from '../../../core/species/catalogue.ts';
 import { stockOf } from '../../../core/species/stock.ts';
+import { capital } from '../../../core/units/text.ts';
 import { formatLength } from '../../../core/units/quantities.ts';
 import { useShown } from '../../store/derived.ts';
 import { goTo, look } from '../../store/look-at.ts';
@@ -26,7 +27,7 @@ export function PlantPanel({ laid: { planting, layout }, row: rowId, place }: { 
   return (
     <>
       <div className="panel-head">
-        <h2>{species.common[0]!.toUpperCase() + species.common.slice(1)}</h2>
+        <h2>{capital(species.common)}</h2>
         <Button size="small" onClick={() => look({ selection: null })}>Close</Button>
       </div>
       <p><em>{species.botanical}</em></p>

@@ -7,6 +7,7 @@ import type { Laid } from '../../../core/findings/judge.ts';
 import { PlanView } from '../../plan/PlanView.tsx';
 import { startSketch } from '../../plan/sketching.ts';
 import { Guarded } from '../../shell/Guarded.tsx';
+import { Panel } from '../../shell/Panel.tsx';
 import { useKeys } from '../../shell/keys.ts';
 import { useWorked } from '../../store/derived.ts';
 import { newId } from '../../store/ids.ts';
@@ -78,9 +79,9 @@ export function RanksView() {
         <Guarded part="The strings"><Strings laid={laid} onAddRow={addOne} /></Guarded>
         <YearBar planting={laid.planting.id} />
       </main>
-      <aside className="panel" aria-label={laid.planting.name}>
+      <Panel label={`${laid.planting.name}: figures and findings`}>
         <Guarded part="This panel" key={`${laid.planting.id}-${selection?.what ?? ''}`}><ChosenPanel laid={laid} /></Guarded>
-      </aside>
+      </Panel>
     </>
   );
 }

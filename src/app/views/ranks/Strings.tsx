@@ -10,7 +10,7 @@ import { speciesOf } from '../../../core/species/catalogue.ts';
 import { formatLength } from '../../../core/units/quantities.ts';
 import { useTokens } from '../../look/Look.tsx';
 import { SpeciesMark } from '../../look/SpeciesMark.tsx';
-import { useWorked } from '../../store/derived.ts';
+import { useRinged, useWorked } from '../../store/derived.ts';
 import { look, useLook } from '../../store/look-at.ts';
 import { run } from '../../store/session.ts';
 import { drawStrings, stringsHeight } from './strings-canvas.ts';
@@ -22,7 +22,8 @@ export function Strings({ laid, onAddRow }: { laid: Laid; onAddRow(): void }) {
   const [width, setWidth] = useState(600);
   const worked = useWorked();
   const tokens = useTokens();
-  const { selection, ringed } = useLook();
+  const selection = useLook((state) => state.selection);
+  const ringed = useRinged();
   const { units } = worked.holding;
   const { planting, layout } = laid;
   const { stand } = layout;

@@ -52,7 +52,7 @@ export function YearBar({ planting }: { planting: string }) {
         {share.ticks(8).map((tick) => <span key={tick} className="year-tick" style={{ left: `${share(tick)}%` }}>{tick}</span>)}
         {events.map(({ key, year: when, text, fault }, i) => {
           const room = (events[i + 1]?.year ?? LAST_YEAR) - when;
-          return <span key={key} className={`year-event${fault ? ' is-fault' : ''}`} style={{ left: `${share(when)}%` }} title={`Year ${when}: ${text}`}>{room >= 4 ? <em style={{ maxWidth: `${room * 2.2}vw` }}>{text}</em> : null}</span>;
+          return <span key={key} className={`year-event${fault ? ' is-fault' : ''}`} style={{ left: `${share(when)}%` }} title={`Year ${when}: ${text}`}>{room >= 4 ? <em style={{ maxWidth: `calc(${room * 2.5}cqw - 6px)` }}>{text}</em> : null}</span>;
         })}
         <div className="year-knob" style={{ left: `${share(year)}%` }} />
       </div>

@@ -43,12 +43,17 @@ export function drawStrings(canvas: HTMLCanvasElement, drawing: Drawing): void {
     context.fillRect(0, AXIS + drawing.chosenRow * ROW, width, ROW);
   }
   drawAxis(context, drawing, width);
+  const words: number[] = gaps.map(({ at }) => x(at)); // where words stand below already
   for (const { from, to, label } of bands) {
     context.fillStyle = `${tokens.fault}1f`;
     context.fillRect(x(from), AXIS, x(to) - x(from), bottom - AXIS);
     context.fillStyle = tokens.fault;
     context.textAlign = 'center';
-    context.fillText(label, Math.min(width - 45, (x(from) + x(to)) / 2), bottom + 13);
+    const at = Math.min(width - 45, (x(from) + x(to)) / 2);
+    if (words.every((taken) => Math.abs(taken - at) > 90)) {
+      context.fillText(label, at, bottom + 13);
+      words.push(at);
+    }
   }
   stand.rows.forEach((row, r) => {
     const y = rowY(r);

@@ -6,7 +6,8 @@ import { stockOf } from '../../species/stock.ts';
 import { formatLength } from '../../units/quantities.ts';
 import { firstYear } from '../../years/growth.ts';
 import { finding, type Finding, type Judged, type Rule } from '../finding.ts';
-import { capital, gapsOver, isNear, plantAt, plantsWhere, sayStand, substitutes, swapPlants } from '../plants.ts';
+import { gapsOver, isNear, plantAt, plantsWhere, sayStand, substitutes, swapPlants } from '../plants.ts';
+import { capital } from '../../units/text.ts';
 
 type Line = Extract<Feature, { kind: 'overheadLine' }>;
 

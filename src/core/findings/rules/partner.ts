@@ -3,7 +3,8 @@ import { speciesIdOf } from '../../ranks/stand.ts';
 import { partners, speciesOf } from '../../species/catalogue.ts';
 import { formatLength } from '../../units/quantities.ts';
 import { finding, type Finding, type Judged, type Rule } from '../finding.ts';
-import { capital, plantAt, plantsWhere } from '../plants.ts';
+import { plantAt, plantsWhere } from '../plants.ts';
+import { capital } from '../../units/text.ts';
 
 /** A plant that bears fruit only with a partner in reach, and has none on the whole holding. */
 export const partner: Rule = (judged) => {

@@ -4,7 +4,8 @@ import { settingOf } from '../../holding/settings.ts';
 import { kindsOf } from '../../order/quantities.ts';
 import { matureHeight, matureWidth, speciesOf } from '../../species/catalogue.ts';
 import { finding, type Rule } from '../finding.ts';
-import { capital, substitutes } from '../plants.ts';
+import { substitutes } from '../plants.ts';
+import { capital } from '../../units/text.ts';
 
 /** One species over its share of a planting: one pest or one bad winter takes it all. */
 export const speciesShare: Rule = (judged) => {

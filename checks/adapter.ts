@@ -1,0 +1,153 @@
+import type { Animal } from '../src/core/holding/schema.ts';
+import { diagonal, stationLabel, tapeMark, walk } from '../src/core/field/stake.ts';
+import { chainageOf, polyline } from '../src/core/geometry/polyline.ts';
+import type { Point } from '../src/core/geometry/point.ts';
+import { setbackFrom } from '../src/core/ground/boundary.ts';
+import { choosePacks } from '../src/core/order/packs.ts';
+import { guardHeight, stakeLength, tiesFor, withSpares } from '../src/core/order/protection.ts';
+import { finalOrder, leastOrder } from '../src/core/order/survival.ts';
+import { fabricPins, fabricRolls, mowLane, mulchRings } from '../src/core/order/weeds.ts';
+import { cycleOf, fittedIntervals, places, standardPlaces } from '../src/core/ranks/counting.ts';
+import { toUs, type UsUnit } from '../src/core/units/quantities.ts';
+import { intervals } from '../src/core/units/rounding.ts';
+import { crownWidth, heightAt, rateConstant, type Growing } from '../src/core/years/growth.ts';
+import { row, sample, standOf } from './sample.ts';
+import { speciesIdOf } from '../src/core/ranks/stand.ts';
+
+/** Marks inputs that the product has no use for yet; they are counted apart and never passed silently. */
+export const NOT_BUILT = Symbol('not built');
+
+// Each case's inputs have the shape that its note prints; the note, not a schema, is their source.
+// oxlint-disable-next-line typescript/no-explicit-any
+type Inputs = any;
+
+const remainder = (L: number, s: number) => Math.max(0, L - intervals(L, s) * s);
+const runs = (pattern: [string, number][]) => pattern.map(([species, count]) => ({ species, count }));
+
+function tally(n: number, pattern: [string, number][], phase = 0, replace: readonly number[] = []): Record<string, number> {
+  const cycle = cycleOf(runs(pattern));
+  const sums: Record<string, number> = {};
+  for (let i = 0; i < n; i++) {
+    const name = replace.includes(i) ? 'STD' : cycle[(i + phase) % cycle.length]!;
+    sums[name] = (sums[name] ?? 0) + 1;
+  }
+  return sums;
+}
+
+const growing = ({ Hmax, G, p, h0, D, L, q, qSite }: Record<string, number>): Growing => ({
+  fullHeight: Hmax!, fastest: G!, shape: p!, start: h0!, check: { share: D!, years: L! }, pace: q!, site: qSite!,
+});
+
+/** The whole row set through the product's own layout: letters become species, the standard a lime. */
+function wholePlan({ L, s, rows, gaps, clearance, standards }: Inputs) {
+  const letters: Record<string, string> = { A: 'Corylus avellana', B: 'Acer campestre', C: 'Rosa canina', D: 'Cornus sanguinea' };
+  const turned = (pattern: [string, number][], phase: number): [number, string][] => {
+    const cycle = cycleOf(runs(pattern));
+    return cycle.map((_, i) => [1, letters[cycle[(i + phase) % cycle.length]!]!]);
+  };
+  const holding = sample({
+    length: L,
+    rows: rows.map(({ pattern, phase }: { pattern: [string, number][]; phase: number }, r: number) =>
+      row({ spacing: s, rowGap: r, staggered: r % 2 === 1, species: turned(pattern, phase), standards: standards?.row === r ? { species: 'Tilia cordata', every: standards.D, first: standards.first } : null })),
+    planting: { gaps: gaps.map(([a, b]: [number, number]) => ({ at: (a + b) / 2, width: b - a + 2 * clearance })) },
+  });
+  const stand = standOf(holding);
+  const names = Object.fromEntries(Object.entries(letters).map(([letter, name]) => [name.toLowerCase().replace(' ', '-'), letter]));
+  const perRow = stand.rows.map(({ from, to }) => {
+    const sums: Record<string, number> = {};
+    for (let i = from; i < to; i++) {
+      const name = names[speciesIdOf(stand, i)] ?? 'STD';
+      sums[name] = (sums[name] ?? 0) + 1;
+    }
+    return sums;
+  });
+  return { perRow, total: addUp(perRow) };
+}
+
+const addUp = (all: readonly Record<string, number>[]) => {
+  const total: Record<string, number> = {};
+  for (const sums of all) for (const [name, n] of Object.entries(sums)) total[name] = (total[name] ?? 0) + n;
+  return total;
+};
+
+/** Each topic of the working notes on the core's own function; a topic enters when its part is built. */
+export const adapter: Readonly<Record<string, (inputs: Inputs) => unknown>> = {
+  'unit.toUS': ({ value, unit }) => toUs(value, unit as UsUnit),
+  'count.line': ({ L, s, mode }) => {
+    if (mode !== 'both' && mode !== 'ring') return NOT_BUILT;
+    const { at } = places(L, { spacing: s, ends: 'keep', closed: mode === 'ring' });
+    return { n: at.length, first: at[0], remainder: remainder(L, s) };
+  },
+  'count.fit': ({ L, s, mode, tolPct }) => {
+    if (mode !== 'both') return NOT_BUILT;
+    const m = fittedIntervals(L, s);
+    const { at, spacing } = places(L, { spacing: s, ends: 'fit' });
+    const changePct = 100 * (L / m / s - 1);
+    return { n: at.length, s: spacing, changePct, ok: Math.abs(changePct) <= tolPct };
+  },
+  'count.stagger': ({ L, s, rows, fit }) => {
+    const laid = Array.from({ length: rows }, (_, r) => places(L, { spacing: s, ends: fit ? 'fit' : 'keep', staggered: r % 2 === 1 }));
+    const perRow = laid.map(({ at }) => at.length);
+    return { s: laid[0]!.spacing, perRow, total: perRow.reduce((a, b) => a + b, 0) };
+  },
+  'count.pattern': ({ n, pattern, phase, replace }) => tally(n, pattern, phase, replace),
+  'count.patternRows': ({ rows }) => {
+    const perRow = rows.map(({ n, pattern, phase, replace }: Inputs) => tally(n, pattern, phase, replace));
+    return { perRow, total: addUp(perRow) };
+  },
+  'count.overlay': ({ L, s, D, first }) => {
+    const { at } = places(L, { spacing: s, ends: 'keep' });
+    const indices = [...standardPlaces(at, L, { every: D, first, within: D / 2 })].sort((a, b) => a - b);
+    return { n: at.length, indices, standards: indices.length };
+  },
+  'count.plan': wholePlan,
+  'count.gaps': ({ L, s, gaps, clearance, mode }) =>
+    mode === 'mask' ? { n: standOf(sample({ length: L, rows: [row({ spacing: s })], planting: { gaps: gaps.map(([a, b]: [number, number]) => ({ at: (a + b) / 2, width: b - a + 2 * clearance })) } })).count } : NOT_BUILT,
+  'order.least': ({ need, survival, prob, rho }) => leastOrder({ need, survival, prob, rho }),
+  'order.final': ({ positions, spares, cull }) => finalOrder(positions, spares, cull),
+  'order.packs': ({ need, packs, aim }) => {
+    if (aim !== 'cost') return NOT_BUILT;
+    const { quantity, cost, counts } = choosePacks(need, packs);
+    return { qty: quantity, cost, packs: Object.fromEntries(packs.map(({ size }: Inputs, i: number) => [size, counts[i]!]).filter(([, n]: [number, number]) => n > 0)) };
+  },
+  'guard.height': ({ animals, snow }) => guardHeight(animals as Animal[], snow),
+  'guard.stake': (inputs) => stakeLength(inputs),
+  'guard.ties': ({ tube }) => tiesFor(tube),
+  'guard.packs': ({ n, spareShare, pack }) => withSpares(n, spareShare, pack),
+  'weed.fabricRolls': ({ rows, ...options }) => fabricRolls(rows, options),
+  'weed.pins': ({ rows, ...options }) => fabricPins(rows, options),
+  'weed.mulchRing': ({ bagL, ...inputs }) => {
+    const { settled, order } = mulchRings(inputs);
+    return { settledM3: settled, orderM3: order, orderYd3: toUs(order, 'yd3'), bags: Math.ceil((order * 1000) / bagL - 1e-9) };
+  },
+  'weed.mowLane': ({ overlap, ...inputs }) => {
+    const { clear, passes } = mowLane(inputs);
+    return { clear, ok: passes, passes: passes ? Math.ceil((clear - 2 * inputs.clearance - overlap) / (inputs.deck - overlap) - 1e-9) : 0 };
+  },
+  'stake.chainage': ({ A, B, P }) => {
+    const { chainage, offset } = chainageOf(polyline([A, B]), P as Point);
+    return { chainage, offsetRight: offset };
+  },
+  'stake.polyChainage': ({ line, P }) => {
+    const { chainage, offset } = chainageOf(polyline(line), P as Point);
+    return { chainage, offsetRight: offset };
+  },
+  'stake.tape': ({ L, n, step }) => {
+    const s = L / (n - 1);
+    const marks = Array.from({ length: n }, (_, i) => tapeMark(i * s, step));
+    const worst = Math.max(...marks.map((mark, i) => Math.abs(mark - i * s)));
+    return { s, last: marks.at(-1), worst, naiveEndError: tapeMark(s, step) * (n - 1) - L, mid: marks[Math.floor((n - 1) / 2)] };
+  },
+  'stake.diagonal': ({ a, b }) => diagonal(a, b),
+  'stake.station': ({ m, system }) => stationLabel(m, system),
+  'stake.walk': ({ rows, gap }) => walk(rows, rows.map(() => gap)),
+  'stake.setback': ({ legal, evidence, method, spread }) => {
+    const allowance: Record<string, 'found' | 'assumed'> = { pinFound: 'found', fence: 'assumed' };
+    const known = allowance[evidence];
+    // The product keeps the stake-out method's allowance apart; the note adds it in.
+    return known && method === 'tape' && spread === 0 ? setbackFrom({ settings: { 'setback.boundary': legal } }, known === 'assumed') + 0.05 : NOT_BUILT;
+  },
+  'growth.rateK': ({ Hmax, G, p }) => rateConstant({ fullHeight: Hmax, fastest: G, shape: p }),
+  'growth.height': ({ t, ...inputs }) => heightAt(growing(inputs), t),
+  'growth.crownWidth': ({ H, Hmax, Wmax, beta }) => crownWidth(H, Hmax, Wmax, beta),
+};
