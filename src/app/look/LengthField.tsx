@@ -1,5 +1,5 @@
 import { Input } from 'antd';
-import { useEffect, useId, useState } from 'react';
+import { useId, useState } from 'react';
 import { editableLength, lengthUnit, parseLength, type UnitSystem } from '../../core/units/quantities.ts';
 
 interface Props {
@@ -17,7 +17,11 @@ export function LengthField({ label, value, units, least = 0, most = 1000, onCha
   const [text, setText] = useState<string | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   const id = useId();
-  useEffect(() => setText(null), [value, units]);
+  const [shown, setShown] = useState({ value, units });
+  if (shown.value !== value || shown.units !== units) {
+    setShown({ value, units });
+    setText(null);
+  }
 
   const enter = () => {
     if (text === null) return;

@@ -34,8 +34,11 @@ export interface Scene extends Planted {
   readonly editable: 'ground' | 'planting';
 }
 
+/** What a click on the plan meant; null for bare ground. */
+export type Picked = { what: 'corner' | 'feature' | 'baseline'; id: string } | { what: 'plant'; index: number } | null;
+
 export interface PlanEvents {
-  onPick(thing: { what: 'corner' | 'feature' | 'baseline'; id: string } | { what: 'plant'; index: number } | null): void;
+  onPick(thing: Picked): void;
   /** A click while drawing, after snapping. */
   onPoint(point: Point): void;
   onFinish(): void;

@@ -1,4 +1,4 @@
-import { useEffect, useRef, type ReactNode } from 'react';
+import { useEffect, useEffectEvent, useRef, type ReactNode } from 'react';
 import { setCorner, setFeature } from '../../core/holding/ground-commands.ts';
 import { settingOf } from '../../core/holding/settings.ts';
 import { setBaseline } from '../../core/holding/planting-commands.ts';
@@ -12,7 +12,7 @@ import { look, useLook } from '../store/look-at.ts';
 import { complain, run, useSession } from '../store/session.ts';
 import { addPoint, finishSketch } from './sketching.ts';
 import { SketchBar } from './SketchBar.tsx';
-import { PlanMap } from './PlanMap.ts';
+import { PlanMap, type Picked } from './PlanMap.ts';
 import { useKeys } from '../shell/keys.ts';
 
 function reshape(what: 'corner' | 'feature' | 'baseline', id: string, points: readonly Point[]): void {
@@ -36,29 +36,24 @@ function reshape(what: 'corner' | 'feature' | 'baseline', id: string, points: re
 export function PlanView({ planting, year, children }: { planting: string | null; year: number; children?: ReactNode }) {
   const element = useRef<HTMLDivElement>(null);
   const map = useRef<PlanMap | null>(null);
-  const active = useRef(planting);
-  active.current = planting;
   const worked = useWorked();
   const tokens = useTokens();
   const { selection, sketch, goTo } = useLook();
   const ringed = useRinged();
   const { holding, all } = worked;
 
+  const onPick = useEffectEvent((thing: Picked) => {
+    if (!thing) return look({ selection: null });
+    if (thing.what === 'baseline') return look({ selection: { what: 'planting' } });
+    if (thing.what !== 'plant') return look({ selection: { what: thing.what, id: thing.id } });
+    const { stand } = worked.laid(planting!)!.layout;
+    look({ selection: { what: 'plant', row: stand.rows[stand.row[thing.index]!]!.row.id, place: stand.place[thing.index]! } });
+  });
+  const onPoint = useEffectEvent((point: Point) => addPoint(point, planting));
+  const onFinish = useEffectEvent(() => finishSketch(planting));
+
   useEffect(() => {
-    const made = new PlanMap(element.current!, {
-      onPick: (thing) => {
-        if (!thing) return look({ selection: null });
-        if (thing.what === 'plant') {
-          const laid = all_().find((one) => one.planting.id === active.current);
-          const stand = laid?.layout.stand;
-          if (stand) look({ selection: { what: 'plant', row: stand.rows[stand.row[thing.index]!]!.row.id, place: stand.place[thing.index]! } });
-        } else if (thing.what === 'baseline') look({ selection: { what: 'planting' } });
-        else look({ selection: { what: thing.what, id: thing.id } });
-      },
-      onPoint: (point) => addPoint(point, active.current),
-      onFinish: () => finishSketch(active.current),
-      onReshape: reshape,
-    });
+    const made = new PlanMap(element.current!, { onPick: (thing) => onPick(thing), onPoint: (point) => onPoint(point), onFinish: () => onFinish(), onReshape: reshape });
     map.current = made;
     const watch = new ResizeObserver(() => made.resize());
     watch.observe(element.current!);
@@ -67,10 +62,6 @@ export function PlanView({ planting, year, children }: { planting: string | null
       made.dispose();
     };
   }, []);
-
-  const latest = useRef(all);
-  latest.current = all;
-  const all_ = () => latest.current;
 
   const stand = planting ? worked.laid(planting)?.layout.stand : undefined;
   const chosen = selection?.what === 'plant' && stand ? stand.rows.findIndex(({ row }) => row.id === selection.row) : -1;

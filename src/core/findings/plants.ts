@@ -1,10 +1,11 @@
 import { parallel } from '../geometry/parallel.ts';
 import { chainageOf, polyline } from '../geometry/polyline.ts';
 import type { Point } from '../geometry/point.ts';
-import { together, type Command } from '../holding/command.ts';
+import { take, together, type Command } from '../holding/command.ts';
 import { addGap, setBaseline, setRow } from '../holding/planting-commands.ts';
 import type { Gap, Row } from '../holding/schema.ts';
 import { drawnBaseline, loosened } from '../ranks/baseline.ts';
+import { layOut } from '../ranks/lay-out.ts';
 import { numberInRow, speciesIdOf, type Stand } from '../ranks/stand.ts';
 import { capital } from '../units/text.ts';
 import { catalogue, type Species } from '../species/catalogue.ts';
@@ -118,6 +119,14 @@ export function moveSideways({ holding, planting, layout: { baseline } }: Judged
   if (moved.kind !== 'drawn') return null;
   const line = parallel(polyline(moved.points), metres);
   return line && setBaseline(planting.id, drawnBaseline(line.points, moved), label);
+}
+
+/** Whether nothing is left of what `trouble` counts once the command is done: a move is offered only when it mends. */
+export function mends({ holding, planting }: Judged, command: Command | null, trouble: (stand: Stand) => readonly number[]): command is Command {
+  if (!command) return false;
+  const after = take(holding, command).holding;
+  const { stand } = layOut(after.plantings.find(({ id }) => id === planting.id)!, after);
+  return stand.count > 0 && trouble(stand).length === 0;
 }
 
 /** Which way is away from `p`, seen along the baseline: 1 to its right, -1 to its left. */

@@ -1,8 +1,9 @@
-import { Button, Input, Switch } from 'antd';
+import { Button, Input } from 'antd';
 import type { Feature } from '../../../core/holding/schema.ts';
 import { featureKinds, featureLabel, pointsOf } from '../../../core/ground/features.ts';
 import { setFeature } from '../../../core/holding/ground-commands.ts';
 import { LengthField } from '../../look/LengthField.tsx';
+import { Toggle } from '../../look/Toggle.tsx';
 import { startSketch } from '../../plan/sketching.ts';
 import { useShown } from '../../store/derived.ts';
 import { goTo, look, useLook } from '../../store/look-at.ts';
@@ -61,16 +62,13 @@ function FeatureForm({ feature }: { feature: Feature }) {
         ))}
       </div>
       {choice && (
-        <label className="switch">
-          <Switch
-            size="small"
-            checked={values[choice.key] === true || values[choice.key] === 'forward'}
-            onChange={(on) => run(setFeature(feature.id, { [choice.key]: typeof choice.start === 'boolean' ? on : on ? 'forward' : 'backward' }, choice.label.toLowerCase()))}
-          />
-          {choice.label}
-        </label>
+        <Toggle
+          label={choice.label}
+          on={values[choice.key] === true || values[choice.key] === 'forward'}
+          onChange={(on) => run(setFeature(feature.id, { [choice.key]: typeof choice.start === 'boolean' ? on : on ? 'forward' : 'backward' }, choice.label.toLowerCase()))}
+        />
       )}
-      <PointsEditor key={feature.id} feature={feature} />
+      <PointsEditor key={`${feature.id} ${pointsOf(feature).join(' ')}`} feature={feature} />
       <Button danger onClick={() => deleteFeature(feature.id)}>Delete {feature.name || label.toLowerCase()}</Button>
     </div>
   );

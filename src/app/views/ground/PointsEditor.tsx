@@ -1,5 +1,5 @@
 import { Input } from 'antd';
-import { useEffect, useState } from 'react';
+import { useState } from 'react';
 import { Refused } from '../../../core/holding/command.ts';
 import { pointsOf, shapeOf } from '../../../core/ground/features.ts';
 import { setFeature } from '../../../core/holding/ground-commands.ts';
@@ -8,13 +8,12 @@ import { editableLength, lengthUnit, parseLength } from '../../../core/units/qua
 import { useShown } from '../../store/derived.ts';
 import { run } from '../../store/session.ts';
 
-/** A feature's points as numbers, one a line: for moving it exactly, and without a mouse. */
+/** A feature's points as numbers, one a line: for moving it exactly, and without a mouse. Keyed by its points. */
 export function PointsEditor({ feature }: { feature: Feature }) {
   const { units } = useShown();
   const written = pointsOf(feature).map(([x, y]) => `${editableLength(x, units)}, ${editableLength(y, units)}`).join('\n');
   const [text, setText] = useState(written);
   const [problem, setProblem] = useState('');
-  useEffect(() => setText(written), [written]);
 
   const enter = () => {
     if (text.trim() === written) return setProblem('');

@@ -27,7 +27,7 @@ export function HoldingsView() {
   useEffect(() => {
     // The first visit opens with the demo holding; later ones with the list.
     void attempt(isFirstVisit().then(async (first) => first && navigate(`/h/${await restoreDemo()}/ranks`)));
-  }, []);
+  }, [navigate]);
 
   const remove = ({ id, name }: KeptHolding) =>
     attempt(deleteHolding(id).then(() =>

@@ -1,10 +1,11 @@
-import { Button, Input, Segmented, Select, Switch } from 'antd';
+import { Button, Input, Segmented, Select } from 'antd';
 import type { Laid } from '../../../core/findings/judge.ts';
 import { removePlanting, setBaseline, setPlanting } from '../../../core/holding/planting-commands.ts';
 import type { Planting } from '../../../core/holding/schema.ts';
 import { loosened } from '../../../core/ranks/baseline.ts';
 import { formatLength } from '../../../core/units/quantities.ts';
 import { LengthField } from '../../look/LengthField.tsx';
+import { Toggle } from '../../look/Toggle.tsx';
 import { startSketch } from '../../plan/sketching.ts';
 import { useShown } from '../../store/derived.ts';
 import { look } from '../../store/look-at.ts';
@@ -34,10 +35,10 @@ export function PlantingSettings({ laid: { planting, layout } }: { laid: Laid })
           </>
         )}
         {baseline.kind === 'drawn' && (
-          <label className="switch"><Switch size="small" checked={baseline.curved} onChange={(curved) => run(setBaseline(planting.id, { ...baseline, curved }, curved ? 'line curved' : 'line straight'))} /> Curved</label>
+          <Toggle label="Curved" on={baseline.curved} onChange={(curved) => run(setBaseline(planting.id, { ...baseline, curved }, curved ? 'line curved' : 'line straight'))} />
         )}
         {baseline.kind === 'drawn' && baseline.points.length > 2 && (
-          <label className="switch"><Switch size="small" checked={baseline.closed} onChange={(closed) => run(setBaseline(planting.id, { ...baseline, closed }, closed ? 'line closed' : 'line opened'))} /> Closed into a ring</label>
+          <Toggle label="Closed into a ring" on={baseline.closed} onChange={(closed) => run(setBaseline(planting.id, { ...baseline, closed }, closed ? 'line closed' : 'line opened'))} />
         )}
         <div className="actions wrap">
           <Button onClick={() => startSketch('baseline')}>Draw it straight</Button>
@@ -46,7 +47,7 @@ export function PlantingSettings({ laid: { planting, layout } }: { laid: Laid })
         <div className="field"><span className="label">Rows lie on the</span><Segmented aria-label="Side of the rows" value={planting.side} options={['left', 'right']} onChange={(side) => run(setPlanting(planting.id, { side: side as Planting['side'] }, `rows to the ${side}`))} /></div>
         <h3>Weeds and guards</h3>
         <div className="field"><label htmlFor="weeds">Weeds kept down by</label><Select id="weeds" value={planting.weeds} options={[{ value: 'mats', label: 'mulch mats' }, { value: 'fabric', label: 'fabric strips' }, { value: 'chips', label: 'wood chips' }, { value: 'none', label: 'nothing bought' }]} onChange={(weeds) => run(setPlanting(planting.id, { weeds }, 'weeds'))} /></div>
-        <label className="switch"><Switch size="small" checked={planting.guarded} onChange={(guarded) => run(setPlanting(planting.id, { guarded }, guarded ? 'guards' : 'no guards'))} /> Guard every plant</label>
+        <Toggle label="Guard every plant" on={planting.guarded} onChange={(guarded) => run(setPlanting(planting.id, { guarded }, guarded ? 'guards' : 'no guards'))} />
         <Button danger onClick={() => { run(removePlanting(planting.id, planting.name)); look({ selection: null }); }}>Delete {planting.name}</Button>
       </div>
     </>

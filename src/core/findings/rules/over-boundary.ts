@@ -1,8 +1,9 @@
 import { isInside } from '../../geometry/polygon.ts';
 import { nearestSide, setbackFrom } from '../../ground/boundary.ts';
+import type { Stand } from '../../ranks/stand.ts';
 import { formatLength } from '../../units/quantities.ts';
 import { finding, type Rule } from '../finding.ts';
-import { awayFrom, gapsOver, moveSideways, plantAt, plantsWhere, sayStand } from '../plants.ts';
+import { awayFrom, gapsOver, mends, moveSideways, plantAt, plantsWhere, sayStand } from '../plants.ts';
 
 /** Plants on the neighbour's side of the boundary. */
 export const overBoundary: Rule = (judged) => {
@@ -11,7 +12,8 @@ export const overBoundary: Rule = (judged) => {
   const { stand } = layout;
   if (!boundary || stand.count === 0) return [];
   const ring = boundary.map(({ at }) => at);
-  const over = plantsWhere(stand, (i) => !isInside(ring, plantAt(stand, i)));
+  const outside = (laid: Stand) => plantsWhere(laid, (i) => !isInside(ring, plantAt(laid, i)));
+  const over = outside(stand);
   if (over.length === 0) return [];
   const sides = over.map((i) => nearestSide(boundary, plantAt(stand, i)));
   const worst = sides.reduce((far, side) => (side.distance > far.distance ? side : far));
@@ -24,7 +26,7 @@ export const overBoundary: Rule = (judged) => {
       why: `${sayStand(stand, over)} up to ${formatLength(worst.distance, units)} outside side ${worst.side + 1}. What stands there is the neighbour’s.`,
       plants: over,
       remedies: [
-        ...(move ? [{ label: `Move ${formatLength(back, units)} in`, command: move }] : []),
+        ...(mends(judged, move, outside) ? [{ label: `Move ${formatLength(back, units)} in`, command: move }] : []),
         { label: 'Leave a gap', command: gapsOver(judged, over, 'gap over the boundary') },
       ],
     }),

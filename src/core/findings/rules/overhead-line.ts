@@ -18,11 +18,10 @@ export const overheadLine: Rule = (judged) =>
 function besideLine(judged: Judged, line: Line): Finding[] {
   const { holding, layout } = judged;
   const { stand } = layout;
-  const margin = settingOf(holding, 'line.margin');
-  const lowest = Math.min(settingOf(holding, 'line.heightFrom'), line.height - line.clearance);
+  const lowest = line.height - line.clearance;
   const tall = stand.speciesIds.map(speciesOf).map((species) => (matureHeight(species) > lowest ? species : null));
   const reach = Math.max(0, ...tall.map((species) => (species ? line.clearance + species.width[1] / 2 : 0)));
-  if (!isNear(stand, line.line, reach + margin)) return [];
+  if (!isNear(stand, line.line, reach)) return [];
   const wire = polyline(line.line);
   const away = (i: number) => distanceTo(wire, plantAt(stand, i));
   // Farther off a tree could still fall on the wire; that is the operator's to judge, and no gap would mend it.
@@ -32,11 +31,11 @@ function besideLine(judged: Judged, line: Line): Finding[] {
   });
   if (growing.length === 0) return [];
   const site = settingOf(holding, 'growth.site');
-  const yearOf = (i: number) => firstYear(tall[stand.species[i]!]!, stockOf(stand.stockIds[stand.stock[i]!]!), site, ({ height }) => height > line.height - line.clearance);
+  const yearOf = (i: number) => firstYear(tall[stand.species[i]!]!, stockOf(stand.stockIds[stand.stock[i]!]!), site, ({ height }) => height > lowest);
   const years = [...new Map(growing.map((i) => [`${stand.species[i]}|${stand.stock[i]}`, i])).values()].map(yearOf).filter((year) => year !== null);
   const year = years.length > 0 ? Math.min(...years) : null;
   const species = [...new Set(growing.map((i) => tall[stand.species[i]!]!))].sort((a, b) => matureHeight(b) - matureHeight(a));
-  const low = substitutes(judged, species[0]!, (other) => matureHeight(other) <= line.height - line.clearance && other.kind !== 'fruit')[0];
+  const low = substitutes(judged, species[0]!, (other) => matureHeight(other) <= lowest && other.kind !== 'fruit')[0];
   const length = (metres: number) => formatLength(metres, holding.units);
   const who = species.length === 1 ? capital(species[0]!.common) : `${growing.length} plants`;
   return [

@@ -1,8 +1,9 @@
 import { isInside } from '../../geometry/polygon.ts';
 import { nearestSide, setbackFrom } from '../../ground/boundary.ts';
+import type { Stand } from '../../ranks/stand.ts';
 import { formatLength } from '../../units/quantities.ts';
 import { finding, type Rule } from '../finding.ts';
-import { awayFrom, gapsOver, moveSideways, plantAt, plantsWhere, sayStand } from '../plants.ts';
+import { awayFrom, gapsOver, mends, moveSideways, plantAt, plantsWhere, sayStand } from '../plants.ts';
 
 /** Stems inside the boundary but nearer to a sure side than the setback and its allowance. */
 export const setback: Rule = (judged) => withinSetback(judged, false);
@@ -17,17 +18,19 @@ const withinSetback = (judged: Parameters<Rule>[0], assumed: boolean) => {
   if (!boundary) return [];
   const ring = boundary.map(({ at }) => at);
   const wanted = setbackFrom(holding, assumed);
-  const near = plantsWhere(stand, (i) => {
-    const p = plantAt(stand, i);
-    const side = nearestSide(boundary, p);
-    return side.assumed === assumed && side.distance < wanted - 1e-6 && isInside(ring, p);
-  });
+  const within = (laid: Stand) =>
+    plantsWhere(laid, (i) => {
+      const p = plantAt(laid, i);
+      const side = nearestSide(boundary, p);
+      return side.assumed === assumed && side.distance < wanted - 1e-6 && isInside(ring, p);
+    });
+  const near = within(stand);
   if (near.length === 0) return [];
   const nearest = near.map((i) => nearestSide(boundary, plantAt(stand, i))).reduce((a, b) => (b.distance < a.distance ? b : a));
   const by = Math.ceil((wanted - nearest.distance) * 10) / 10;
   const move = moveSideways(judged, awayFrom(judged, nearest.point) * by, `moved ${formatLength(by, units)} in`);
   const remedies = [
-    ...(move ? [{ label: `Move ${formatLength(by, units)} in`, command: move }] : []),
+    ...(mends(judged, move, within) ? [{ label: `Move ${formatLength(by, units)} in`, command: move }] : []),
     { label: 'Leave a gap', command: gapsOver(judged, near, 'gap at the boundary') },
   ];
   const distance = formatLength(nearest.distance, units);

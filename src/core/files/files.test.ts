@@ -1,0 +1,139 @@
+import fc from 'fast-check';
+import { strToU8, unzipSync, zipSync } from 'fflate';
+import { readFileSync } from 'node:fs';
+import { describe, expect, it } from 'vitest';
+import { counts, row, sample, standOf } from '../../../checks/sample.ts';
+import { pegSheet } from '../field/peg-sheet.ts';
+import { layHolding } from '../findings/judge.ts';
+import { planeAt } from '../ground/plane.ts';
+import { migrate, toStored } from '../holding/migrate.ts';
+import { HOLDING_VERSION } from '../holding/schema.ts';
+import { orderList } from '../order/order-list.ts';
+import { quantities } from '../order/quantities.ts';
+import { readCloserank, writeCloserank } from './closerank.ts';
+import { orderListCsv, pegSheetCsv } from './csv.ts';
+import { planGeoJson } from './plan-geojson.ts';
+import { holdingFromPlan } from './plan-json.ts';
+import { readShapes } from './shapes.ts';
+import { orderListXlsx } from './xlsx.ts';
+
+const repo = (path: string) => readFileSync(new URL(`../../../${path}`, import.meta.url));
+const demo = holdingFromPlan(JSON.parse(repo('demo/tern-hollow.plan.json').toString()), 'demo');
+const zipped = (holding: unknown) => zipSync({ 'holding.json': strToU8(typeof holding === 'string' ? holding : JSON.stringify(holding)) });
+
+describe('.closerank', () => {
+  it('export then import is the identity, and the same plan makes the same bytes', () => {
+    expect(readCloserank(writeCloserank(demo), 'demo')).toEqual(demo);
+    expect(writeCloserank(demo)).toEqual(writeCloserank(structuredClone(demo)));
+    fc.assert(fc.property(fc.string({ minLength: 1, maxLength: 40 }).filter((name) => name.trim() === name && name !== ''), fc.double({ min: 0.1, max: 50, noNaN: true }), (name, spacing) => {
+      const holding = { ...sample({ rows: [row({ spacing })] }), name };
+      expect(readCloserank(writeCloserank(holding), 'any')).toEqual(holding);
+    }));
+  });
+
+  it('opens a kept file of version 1 as today’s plan', () => {
+    const old = migrate(JSON.parse(repo('src/core/holding/kept/holding-v1.json').toString()));
+    expect(old.ok && old.holding.boundary!.map(({ pin }) => pin)).toEqual(['found', 'assumed', 'found', 'found']);
+    expect(old.ok && counts(old.holding)).toEqual([41]);
+  });
+
+  it.each([
+    ['an empty file', new Uint8Array(0), /is empty/],
+    ['a truncated file', writeCloserank(demo).subarray(0, 900), /damaged/],
+    ['a file of another type', strToU8('<html></html>'), /not a Close Rank holding/],
+    ['a zip of something else', zipSync({ 'a.txt': strToU8('x') }), /not a Close Rank holding/],
+    ['broken JSON', zipped('{"format":'), /damaged: holding.json/],
+    ['a newer version', zipped({ ...toStored(demo), version: HOLDING_VERSION + 1 }), /newer Close Rank.*Reload/],
+    ['a NaN, written as null', zipped(JSON.stringify(toStored({ ...demo, place: { latitude: Number.NaN, longitude: 0 } }))), /place\.latitude/],
+    ['a negative spacing', zipped(JSON.stringify(toStored(sample())).replace('"spacing":1.5', '"spacing":-1')), /spacing/],
+    ['100 MB of nothing', new Uint8Array(100e6), /100 MB; at most 50 MB/],
+    ['a zip bomb', zipSync({ 'holding.json': new Uint8Array(60e6) }), /60 MB; at most/],
+  ])('refuses %s with a sentence', (_, bytes, sentence) => {
+    expect(() => readCloserank(bytes, 'plan.closerank')).toThrow(sentence);
+    expect(() => readCloserank(bytes, 'plan.closerank')).toThrow(/^plan\.closerank .*\.$/);
+  });
+});
+
+describe(readShapes, () => {
+  const plane = planeAt(demo.place);
+  const read = (text: string) => readShapes(strToU8(text), 'field.geojson', plane);
+  const line = (coordinates: unknown) => JSON.stringify({ type: 'FeatureCollection', features: [{ type: 'Feature', properties: { name: 'hedge' }, geometry: { type: 'LineString', coordinates } }] });
+
+  it('reads GeoJSON and KML of one place as the same points', () => {
+    const [lon, lat] = plane.toDegrees([100, 50]);
+    const fromJson = read(line([[-20, 52.1], [lon, lat]])).shapes[0]!;
+    const fromKml = read(`<?xml version="1.0"?><kml xmlns="http://www.opengis.net/kml/2.2"><Placemark><name>hedge</name><LineString><coordinates>-20,52.1,0 ${lon},${lat},0</coordinates></LineString></Placemark></kml>`).shapes[0]!;
+    expect(fromKml).toEqual(fromJson);
+    expect(fromJson.points[1]![0]).toBeCloseTo(100, 3);
+    expect(fromJson.points[1]![1]).toBeCloseTo(50, 3);
+  });
+
+  it('reads back the boundary that a plan wrote', () => {
+    const { shapes } = read(planGeoJson(demo, []));
+    const ring = shapes.find(({ shape, points }) => shape === 'ring' && points.length === 5)!;
+    ring.points.forEach(([x, y], i) => expect(Math.hypot(x - demo.boundary![i]!.at[0], y - demo.boundary![i]!.at[1])).toBeLessThan(0.002));
+  });
+
+  it.each([
+    ['no JSON', '{"type": "FeatureColl', /not whole GeoJSON/],
+    ['the wrong hemisphere', line([[-20, -52.1], [-20.001, -52.1]]), /20 km.*hemisphere/],
+    ['latitude and longitude swapped', line([[52.1, -20], [52.1, -20.001]]), /look swapped/],
+    ['metres for degrees', line([[450_000, 5_700_000], [450_100, 5_700_000]]), /not degrees/],
+    ['one point as a line', line([[-20, 52.1], [-20, 52.1]]), /1 different points and needs 2/],
+    ['nothing', '{"type":"FeatureCollection","features":[]}', /nothing that can be placed/],
+    ['broken KML', '<kml><Placemark>', /not whole KML/],
+    ['an XML entity', '<!DOCTYPE x [<!ENTITY a "b">]><kml>&a;</kml>', /entities/],
+  ])('refuses %s with a sentence', (_, text, sentence) => expect(() => read(text)).toThrow(sentence));
+});
+
+describe(holdingFromPlan, () => {
+  const plan = (changes: object) => () => holdingFromPlan({ name: 'A', latitude: 52, longitude: -20, ...changes }, 'plan.json');
+  it.each([
+    ['a species it does not know', { plantings: [{ name: 'H', baseline: { points: [[0, 0], [9, 0]] }, rows: [{ spacing: 1, species: [[1, 'Quercus imaginaria']] }] }] }, /^plan\.json: 'Quercus imaginaria' is not in the catalogue/],
+    ['a field misspelt', { plantingz: [] }, /plantingz/],
+    ['a boundary across itself', { boundary: [{ at: [0, 0] }, { at: [10, 10] }, { at: [10, 0] }, { at: [0, 10] }] }, /boundary crosses itself/],
+    ['a spacing of 0', { plantings: [{ name: 'H', baseline: { points: [[0, 0], [9, 0]] }, rows: [{ spacing: 0, species: [[1, 'hazel']] }] }] }, /spacing/],
+  ])('refuses %s', (_, changes, sentence) => expect(plan(changes)).toThrow(sentence));
+});
+
+describe('files out', () => {
+  const all = layHolding(demo);
+  const list = orderList(all.map(({ planting, layout }) => quantities(planting, layout, demo)), demo);
+
+  it('the peg sheet names every plant once, in walking order', () => {
+    const lines = pegSheetCsv(all.map((laid) => pegSheet(laid.planting, laid.layout, demo))).trim().split('\r\n');
+    expect(lines).toHaveLength(1 + all.reduce((sum, { layout }) => sum + layout.stand.count, 0));
+    const second = pegSheet(all[0]!.planting, all[0]!.layout, demo).rows[1]!;
+    expect(second.walked).toBe('down');
+    expect(second.pegs[0]!.chainage).toBeGreaterThan(second.pegs.at(-1)!.chainage);
+  });
+
+  it('measures the stick between pots less the pot', () => {
+    const potted = sample({ rows: [row({ stock: 'pot4' })] });
+    const sheet = pegSheet(potted.plantings[0]!, layHolding(potted)[0]!.layout, potted);
+    expect(sheet.rows[0]!.stick).toBeCloseTo(1.5 - 0.18, 9);
+  });
+
+  it('makes cells inert that a spreadsheet would run', () => {
+    const evil = { ...sample(), plantings: [{ ...sample().plantings[0]!, name: '=HYPERLINK("x")', rows: sample().plantings[0]!.rows.map((each) => ({ ...each, name: '@SUM(A1)' })) }] };
+    const laid = layHolding(evil)[0]!;
+    const csv = pegSheetCsv([pegSheet(laid.planting, laid.layout, evil)]);
+    expect(csv).not.toMatch(/(^|,|\n)"?[=@]/);
+    expect(csv).toContain(`'=HYPERLINK`);
+    expect(orderListCsv(list, 'EUR')).toContain('Hornbeam,Carpinus betulus');
+  });
+
+  it('writes the order as a workbook of the same lines and bytes each time', async () => {
+    const [once, again] = [await orderListXlsx(list, 'EUR'), await orderListXlsx(list, 'EUR')];
+    expect(once).toEqual(again);
+    const sheet = new TextDecoder().decode(unzipSync(once)['xl/worksheets/sheet1.xml']);
+    expect(sheet.match(/<row /g)).toHaveLength(1 + list.plants.length + list.kit.length);
+    expect(sheet).not.toContain('<f>');
+  });
+
+  it('writes every plant into the plan', () => {
+    const plants = (JSON.parse(planGeoJson(demo, all)) as { features: { properties: { what: string } }[] }).features.filter(({ properties }) => properties.what === 'plant');
+    expect(plants).toHaveLength(all.reduce((sum, { layout }) => sum + layout.stand.count, 0));
+    expect(standOf(demo).count).toBeGreaterThan(200);
+  });
+});

@@ -1,0 +1,104 @@
+import { readFileSync } from 'node:fs';
+import { describe, expect, it } from 'vitest';
+import { findingsOf, row, sample } from '../../../checks/sample.ts';
+import { holdingFromPlan } from '../files/plan-json.ts';
+import { take } from '../holding/command.ts';
+import { acceptFinding } from '../holding/ground-commands.ts';
+import type { Holding } from '../holding/schema.ts';
+import { hazardBands } from './bands.ts';
+import { judge, layHolding, tryRemedy } from './judge.ts';
+
+type Options = Parameters<typeof sample>[0];
+type Feature = NonNullable<NonNullable<Options>['features']>[number];
+
+/** A wide boundary with its south side at `south`; corner 1 found unless said otherwise. */
+const boundary = (south: number, pin: 'found' | 'assumed' = 'found') =>
+  ([[-50, south], [150, south], [150, 90], [-50, 90]] as [number, number][]).map((at) => ({ at, pin }));
+const across = (feature: Partial<Feature>): Feature => ({ kind: 'overheadLine', name: 'line', points: [[30, -40], [30, 40]], ...feature }) as Feature;
+const wire = (height: number) => ({ features: [across({ height, clearance: 3 } as Partial<Feature>)] });
+const tall = (species: string, spacing = 3) => [row({ spacing, species: [[1, species]] })];
+
+/** Each rule with a case that trips it and one that just does not. */
+const cases: readonly [rule: string, trips: Options, justNot: Options][] = [
+  ['over-boundary', { boundary: boundary(0.5) }, { boundary: boundary(-0.5) }],
+  ['setback', { boundary: boundary(-1.49) }, { boundary: boundary(-1.51) }],
+  ['assumed-corner', { boundary: boundary(-2.99, 'assumed') }, { boundary: boundary(-3.01, 'assumed') }],
+  // A line at 8 m wanting 3 m lets 5 m stand beneath it: dogwood reaches 4 m, elder 8.
+  ['overhead-line', { ...wire(8), rows: tall('Sambucus nigra') }, { ...wire(8), rows: tall('Cornus sanguinea') }],
+  ['overhead-line', { ...wire(10.9), rows: tall('Sambucus nigra') }, { ...wire(11.1), rows: tall('Sambucus nigra') }],
+  ['building', { features: [across({ kind: 'building', points: [[20, 2.9], [40, 2.9], [40, 9], [20, 9]] })] }, { features: [across({ kind: 'building', points: [[20, 3.01], [40, 3.01], [40, 9], [20, 9]] })] }],
+  ['buried-service', { features: [across({ kind: 'buriedService', points: [[-9, 1.49], [90, 1.49]] })] }, { features: [across({ kind: 'buriedService', points: [[-9, 1.51], [90, 1.51]] })] }],
+  ['wet-ground', { features: [across({ kind: 'wetGround', points: [[10, -5], [20, -5], [20, 5], [10, 5]] })] }, { features: [across({ kind: 'wetGround', points: [[10, 0.1], [20, 0.1], [20, 5], [10, 5]] })] }],
+  ['wet-ground', { features: [across({ kind: 'wetGround', points: [[10, -5], [20, -5], [20, 5], [10, 5]] })], rows: tall('Taxus baccata') }, { features: [across({ kind: 'wetGround', points: [[10, -5], [20, -5], [20, 5], [10, 5]] })], rows: tall('Alnus glutinosa') }],
+  // Hazel grows 4 to 6 m wide, 5 m taken: 1.2 x 5 = 6 m is the widest that closes, 0.12 x 5 = 0.6 m the tightest.
+  ['spacing', { rows: [row({ spacing: 6.05 })] }, { rows: [row({ spacing: 5.95 })] }],
+  ['spacing', { rows: [row({ spacing: 0.55 })] }, { rows: [row({ spacing: 0.55 })], planting: { purpose: 'hedge' } }],
+  ['mower', { rows: [row(), row({ rowGap: 3 })] }, { rows: [row(), row({ rowGap: 6 })] }],
+  // 41 plants: 12 of one kind are 29 %, 13 are 32 %.
+  ['species-share', { rows: [row({ species: [[13, 'Corylus avellana'], [12, 'Acer campestre'], [12, 'Rosa canina'], [4, 'Viburnum opulus']] })] }, { rows: [row({ species: [[12, 'Corylus avellana'], [12, 'Acer campestre'], [12, 'Rosa canina'], [5, 'Viburnum opulus']] })] }],
+  ['partner', { length: 9, rows: [row({ spacing: 4, species: [[1, 'Pyrus communis'], [9, 'Prunus domestica']] })] }, { length: 9, rows: [row({ spacing: 4, species: [[2, 'Pyrus communis'], [9, 'Prunus domestica']] })] }],
+];
+
+describe('rules', () => {
+  it.each(cases.map(([rule, trips, justNot], i) => ({ rule, trips, justNot, name: `${rule} (${i + 1})` })))('$name', ({ rule, trips, justNot }) => {
+    const [found] = findingsOf(sample(trips)).filter((finding) => finding.rule === rule);
+    expect(found, 'trips').toBeTruthy();
+    expect(found!.what).toMatch(/^[A-Z\d].*[^.]$/);
+    expect(found!.why).toMatch(/\d.*\.$/);
+    expect(findingsOf(sample(justNot)).filter((finding) => finding.rule === rule), 'just does not').toEqual([]);
+  });
+
+  it('says in which year a tree comes too near a line, and leaves out what never will', () => {
+    const year = (species: string) => findingsOf(sample({ ...wire(8), rows: tall(species) })).find(({ rule }) => rule === 'overhead-line')!.year;
+    expect(year('Betula pendula')).toBeLessThan(year('Tilia cordata')!);
+  });
+
+  it('marks a buried service that is not marked as a fault, a marked one as a caution', () => {
+    const severity = (marked: boolean) => findingsOf(sample({ features: [across({ kind: 'buriedService', points: [[30, -9], [30, 9]], marked } as Partial<Feature>)] }))[0]!.severity;
+    expect([severity(false), severity(true)]).toEqual(['fault', 'caution']);
+  });
+
+  it('finds an apple’s partner in another planting, and not one out of reach', () => {
+    const near = (x: number): Holding => holdingFromPlan({
+      name: 'Two', latitude: 52, longitude: -20,
+      plantings: [[0, 'Malus domestica'], [x, 'Malus sylvestris']].map(([at, species]) => ({ name: String(species), baseline: { points: [[at, 0], [Number(at) + 1, 0]] }, rows: [{ spacing: 5, species: [[1, String(species)]] }] })),
+    }, 'two');
+    expect(findingsOf(near(29)).map(({ rule }) => rule)).not.toContain('partner');
+    expect(findingsOf(near(32)).map(({ rule }) => rule)).toContain('partner');
+  });
+});
+
+describe('remedies', () => {
+  const demo = holdingFromPlan(JSON.parse(readFileSync(new URL('../../../demo/tern-hollow.plan.json', import.meta.url), 'utf8')), 'demo');
+  const all = layHolding(demo);
+  const everyRemedy = all.flatMap((laid) => judge(demo, laid, all).flatMap((finding) => finding.remedies.map((remedy) => ({ name: `${laid.planting.name}: ${finding.rule}: ${remedy.label}`, finding, remedy }))));
+
+  it.each(everyRemedy)('$name mends or lessens what it is for', ({ finding, remedy }) => {
+    const { holding, effect } = tryRemedy(demo, finding.planting, remedy);
+    expect(effect).toMatch(/plants?/);
+    const after = layHolding(holding);
+    const laid = after.find(({ planting }) => planting.id === finding.planting)!;
+    const same = judge(holding, laid, after).find(({ id }) => id === finding.id);
+    expect(same ? same.plants.length : 0, same?.why).toBeLessThan(Math.max(1, finding.plants.length));
+  });
+
+  it('the demo shows faults, cautions and what is right', () => {
+    const severities = new Set(all.flatMap((laid) => judge(demo, laid, all)).map(({ severity }) => severity));
+    expect([...severities].sort()).toEqual(['caution', 'fault', 'good']);
+    expect(everyRemedy.length).toBeGreaterThan(15);
+  });
+
+  it('an acceptance holds while the trouble is the same one', () => {
+    const belt = all[0]!;
+    const { id } = judge(demo, belt, all)[0]!;
+    const accepted = take(demo, acceptFinding(id, 'The operator agreed.')).holding;
+    expect(judge(accepted, layHolding(accepted)[0]!, layHolding(accepted))[0]!.id).toBe(accepted.accepted[0]!.finding);
+  });
+
+  it('hazards become stretches of the baseline where the plants stand', () => {
+    const belt = all[0]!;
+    const [under] = hazardBands(belt.layout.stand, judge(demo, belt, all));
+    expect(under!.label).toBe('under the line');
+    expect(under!.to).toBeGreaterThan(140);
+  });
+});

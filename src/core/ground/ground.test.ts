@@ -1,0 +1,51 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { checkBoundary, inward } from './boundary.ts';
+import { featureKinds, featureLabel, newFeature, pointsOf, shapeOf } from './features.ts';
+import { planeAt } from './plane.ts';
+import { typedPoint } from './typed-point.ts';
+import type { FeatureKind } from '../holding/schema.ts';
+
+describe(planeAt, () => {
+  it('goes to the plane and back within a millimetre out to 20 km, in both hemispheres', () => {
+    fc.assert(fc.property(fc.double({ min: -70, max: 70, noNaN: true }), fc.double({ min: -179, max: 179, noNaN: true }), fc.double({ min: -14_000, max: 14_000, noNaN: true }), fc.double({ min: -14_000, max: 14_000, noNaN: true }), (latitude, longitude, x, y) => {
+      const plane = planeAt({ latitude, longitude });
+      const [bx, by] = plane.toPlane(...plane.toDegrees([x, y]));
+      expect(Math.hypot(bx - x, by - y)).toBeLessThan(0.001);
+    }));
+  });
+  it('puts a hundredth of a degree north where the ellipsoid has it', () => {
+    // A degree of latitude at 52° is 111,267 m on WGS 84.
+    expect(planeAt({ latitude: 52, longitude: -20 }).toPlane(-20, 52.01)[1]).toBeCloseTo(1112.67, 1);
+  });
+});
+
+describe(typedPoint, () => {
+  it('reads places and legs, and says what it wants otherwise', () => {
+    expect(typedPoint('12.5, -40', [], 'metric')).toEqual([12.5, -40]);
+    const [x, y] = typedPoint('18 at 90', [[2, 3]], 'metric') as [number, number];
+    expect([x, y]).toEqual([expect.closeTo(20, 9), expect.closeTo(3, 9)]);
+    expect((typedPoint('10 0', [[0, 0]], 'us') as readonly number[])[1]).toBeCloseTo(3.048, 9);
+    expect(typedPoint('18 at 90', [], 'metric')).toMatch(/first place/);
+    expect(typedPoint('here', [[0, 0]], 'metric')).toMatch(/length and bearing/);
+  });
+});
+
+describe('features', () => {
+  const points = [[0, 0], [10, 0], [10, 10]] as const;
+  it.each(Object.keys(featureKinds) as FeatureKind[])('makes a %s with start values, labels it, and refuses too few points', (kind) => {
+    const feature = newFeature(kind, 'x', points);
+    expect(pointsOf(feature).length).toBe({ ring: 3, line: 3, at: 1 }[featureKinds[kind].shape]);
+    expect(featureLabel(feature, 'metric').length).toBeGreaterThan(2);
+    expect(() => newFeature(kind, 'x', [])).toThrow(/needs at least \d points?/);
+  });
+  it('refuses a ring that crosses itself or encloses nothing', () => {
+    expect(() => shapeOf('building', [[0, 0], [10, 10], [10, 0], [0, 10]])).toThrow(/edges cross/);
+    expect(() => shapeOf('building', [[0, 0], [10, 0], [20, 0]])).toThrow(/enclose nothing/);
+  });
+  it('tells the inside of a boundary whichever way it is walked', () => {
+    expect(inward([[0, 0], [10, 0], [10, 10]])).toBe('left');
+    expect(inward([[10, 10], [10, 0], [0, 0]])).toBe('right');
+    expect(() => checkBoundary([[0, 0], [10, 0]])).toThrow(/at least three corners; this has 2/);
+  });
+});

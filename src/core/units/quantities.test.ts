@@ -1,0 +1,44 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { editableLength, formatArea, formatLength, formatMoney, parseLength } from './quantities.ts';
+import { intervals } from './rounding.ts';
+
+describe(parseLength, () => {
+  it.each([
+    ['1.5', 'metric', 1.5],
+    ['1,5 m', 'metric', 1.5],
+    ['150 cm', 'metric', 1.5],
+    ['5 ft', 'metric', 1.524],
+    ['5', 'us', 1.524],
+    ["5'6\"", 'us', 1.6764],
+    ["5'6", 'us', 1.6764],
+    ['5 ft 6 in', 'us', 1.6764],
+    ['-3', 'metric', -3],
+  ] as const)('reads %s in %s', (text, system, metres) => expect(parseLength(text, system)).toBeCloseTo(metres, 9));
+
+  it.each(['', 'abc', '1.5 apples', '--', 'NaN', '1.2.3 m', 'Infinity'])('refuses %j', (text) => expect(parseLength(text, 'metric')).toBeNull());
+
+  it('reads back what a field shows, to a millimetre, in both systems', () => {
+    fc.assert(fc.property(fc.double({ min: -5000, max: 5000, noNaN: true }), fc.constantFrom('metric', 'us'), (metres, system) => {
+      expect(Math.abs(parseLength(editableLength(metres, system), system)! - metres)).toBeLessThan(0.0006);
+    }));
+  });
+});
+
+describe('writing', () => {
+  it('rounds honestly and never writes minus nothing', () => {
+    expect(formatLength(-0.001, 'metric')).toBe('0.0 m');
+    expect(formatLength(3.24, 'metric')).toBe('3.2 m');
+    expect(formatLength(1.524, 'us')).toBe('5.0 ft');
+    expect(formatArea(30_512, 'metric')).toBe('3.05 ha');
+    expect(formatArea(4046.86, 'us')).toBe('1.00 ac');
+    expect(formatMoney(291_450, 'USD')).toBe('$2,915');
+    expect(formatMoney(1961, 'EUR')).toBe('€19.61');
+  });
+});
+
+describe(intervals, () => {
+  it('never loses a plant to binary floats on an exact multiple', () => {
+    for (let cm = 20; cm <= 400; cm += 5) for (let k = 1; k <= 60; k++) expect(intervals((cm * k) / 100, cm / 100)).toBe(k);
+  });
+});
