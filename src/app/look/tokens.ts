@@ -1,7 +1,7 @@
 /** The colours of the notebook: paper, ink, mason's line, marking flags. By night the paper turns dark, the ink light. */
 export const day = {
   paper: '#F3EFE4', sheet: '#FCFAF4', field: '#F9F6EA', rule: '#D8D0BD', ink: '#1F2B2A', softInk: '#5C6962', pine: '#22403A',
-  flag: '#C8431B', string: '#E2A11B', water: '#2C7193', good: '#3C7350', caution: '#A66A00', fault: '#A62B22',
+  flag: '#C8431B', string: '#E2A11B', water: '#2C7193', good: '#3C7350', caution: '#966000', fault: '#A62B22',
   goodWash: '#E6EEE4', cautionWash: '#FBF1DC', faultWash: '#F9E5DF', noteWash: '#E8EEF1', grid: '#E6DFCC', earth: '#C9B99A',
 } as const;
 export type Tokens = Record<keyof typeof day, string>;

@@ -64,6 +64,8 @@ export class PlanMap {
   private snapped: Snapped | null = null;
   private drawnFor: { holding: Holding; selection: Selection | null; active: string | null; tokens: Tokens } | null = null;
   private fitted = '';
+  private lastClick: { readonly pixel: readonly number[]; readonly time: number } | null = null;
+  private twice = false;
 
   constructor(
     element: HTMLElement,
@@ -91,7 +93,7 @@ export class PlanMap {
     this.map.on('dblclick', (event) => {
       if (!this.scene?.sketch) return;
       event.stopPropagation();
-      this.events.onFinish();
+      if (this.twice) this.events.onFinish();
     });
   }
 
@@ -233,7 +235,12 @@ export class PlanMap {
   }
 
   private clicked(event: MapBrowserEvent<PointerEvent>): void {
+    const last = this.lastClick;
+    this.lastClick = { pixel: event.pixel, time: event.originalEvent.timeStamp };
+    // OpenLayers calls any two quick clicks a double one; for us they must also be in one place.
+    this.twice = !!last && this.lastClick.time - last.time < 400 && Math.hypot(event.pixel[0]! - last.pixel[0]!, event.pixel[1]! - last.pixel[1]!) < CATCH;
     if (this.scene?.sketch) {
+      if (this.twice) return;
       this.snapped = this.snapAt(event.coordinate as [number, number]);
       return this.events.onPoint(this.snapped.point);
     }

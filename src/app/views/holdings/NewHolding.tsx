@@ -31,7 +31,7 @@ export function NewHolding({ onClose, onProblem }: { onClose(): void; onProblem(
     <Modal open title="New holding" okText="Make it" cancelText="Leave it" onCancel={onClose} onOk={() => form.submit()} destroyOnHidden>
       <Form form={form} layout="vertical" requiredMark={false} initialValues={{ name: '', latitude: 52, longitude: -20, units: 'metric', currency: 'EUR' }} onFinish={(answers) => void make(answers)}>
         <Form.Item name="name" label="Name" rules={[{ required: true, whitespace: true, message: 'Give it a name, so that you find it again.' }, { max: 80, message: 'At most 80 letters.' }]}>
-          <Input autoFocus />
+          <Input autoFocus onPressEnter={() => form.submit()} />
         </Form.Item>
         <div className="pair">
           <Form.Item name="latitude" label="Latitude, degrees" extra="South is negative." rules={[{ required: true, type: 'number', min: -85, max: 85, message: 'Between -85 and 85 degrees.' }]}>

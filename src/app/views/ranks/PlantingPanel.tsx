@@ -6,7 +6,7 @@ import { acceptFinding } from '../../../core/holding/ground-commands.ts';
 import { Refused } from '../../../core/holding/command.ts';
 import { figures, type Figure } from '../../../core/order/figures.ts';
 import { purposes } from '../../../core/ranks/purposes.ts';
-import { useWorked } from '../../store/derived.ts';
+import { useWorked, workOut } from '../../store/derived.ts';
 import { goTo, look, useLook } from '../../store/look-at.ts';
 import { run, tryOut, useSession } from '../../store/session.ts';
 
@@ -18,11 +18,9 @@ export function PlantingPanel({ laid }: { laid: Laid }) {
   const { planting, layout } = laid;
   // Findings and remedies are those of the holding as it is: a previewed remedy must not take its own card away.
   const kept = useSession((state) => state.holding!);
-  const tried = useSession((state) => state.tried !== null);
   const shown = figures(planting, layout, worked.quantitiesOf(planting.id)!, holding, year);
-  const [frozen, setFrozen] = useState<readonly Finding[] | null>(null);
-  const live = worked.findingsOf(planting.id);
-  const findings = tried && frozen ? frozen : live;
+  const [previewing, setPreviewing] = useState(false);
+  const findings = (previewing ? workOut(kept) : worked).findingsOf(planting.id);
   const accepted = new Map(kept.accepted.map(({ finding, reason }) => [finding, reason]));
   const open = findings.filter(({ id }) => !accepted.has(id));
   return (
@@ -34,7 +32,7 @@ export function PlantingPanel({ laid }: { laid: Laid }) {
       <p className="soft">{purposes[planting.purpose].label}, {planting.rows.length === 1 ? '1 row' : `${planting.rows.length} rows`}</p>
       <div className="figures">{shown.map((figure) => <FigureCell key={figure.key} figure={figure} />)}</div>
       <section aria-label="Findings">
-        {open.map((finding) => <FindingCard key={finding.id} finding={finding} onPreview={(remedy) => { setFrozen(remedy ? live : null); tryOut(remedy?.command ?? null); }} />)}
+        {open.map((finding) => <FindingCard key={finding.id} finding={finding} onPreview={(remedy) => { setPreviewing(!!remedy); tryOut(remedy?.command ?? null); }} />)}
         {findings.filter(({ id }) => accepted.has(id)).map((finding) => (
           <article key={finding.id} className="finding is-accepted">
             <h3>Accepted: {finding.what}</h3>
@@ -71,11 +69,10 @@ const SEVERITY = { fault: ['✕', 'Fault'], caution: ['!', 'Caution'], note: ['i
 function FindingCard({ finding, onPreview }: { finding: Finding; onPreview(remedy: Remedy | null): void }) {
   const [accepting, setAccepting] = useState(false);
   const [effect, setEffect] = useState('');
-  const worked = useWorked();
   const kept = useSession((state) => state.holding!);
   const [glyph, word] = SEVERITY[finding.severity];
   const show = () => {
-    const { stand } = worked.laid(finding.planting)!.layout;
+    const { stand } = workOut(kept).laid(finding.planting)!.layout;
     look({ ringed: finding.plants });
     const points = finding.plants.length > 0 ? finding.plants.map((i) => [stand.x[i]!, stand.y[i]!] as const) : finding.at ? [finding.at] : [];
     if (points.length > 0) goTo(points);

@@ -84,7 +84,7 @@ export function Strings({ laid, onAddRow }: { laid: Laid; onAddRow(): void }) {
     <section className="strings" aria-label="Strings">
       <div className="strings-head">
         <h2>Strings</h2>
-        <ul className="legend" aria-label="Species here; drag one onto a bead to swap its run">
+        <ul className="legend" tabIndex={0} aria-label="Species here; drag one onto a bead to swap its run">
           {stand.speciesIds.map((id) => (
             <li key={id} draggable onDragStart={(event) => event.dataTransfer.setData('text/close-rank-species', id)} title={speciesOf(id).botanical}>
               <SpeciesMark species={id} /> {speciesOf(id).common}

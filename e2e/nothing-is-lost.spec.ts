@@ -1,0 +1,97 @@
+import { chromium, expect, test } from '@playwright/test';
+import { execFileSync } from 'node:child_process';
+import { mkdtempSync, readFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import config from '../playwright.config.ts';
+import { figure, openDemo, saved } from './steward.ts';
+
+test('an edit that shows Saved survives the browser being killed at that instant', async ({ baseURL }) => {
+  const profile = mkdtempSync(join(tmpdir(), 'close-rank-'));
+  const start = () => chromium.launchPersistentContext(profile, { ...config.use!.launchOptions, baseURL: baseURL!, viewport: { width: 1280, height: 800 } });
+  const first = await start();
+  const page = first.pages()[0]!;
+  await openDemo(page);
+  await page.getByRole('button', { name: /^2 Tall, slow/ }).click();
+  await page.getByRole('textbox', { name: 'Name' }).fill('Kept through the kill');
+  await page.getByRole('textbox', { name: 'Name' }).press('Enter');
+  await saved(page);
+  execFileSync('pkill', ['-9', '-f', profile]);
+  const second = await start();
+  await second.pages()[0]!.goto('/h/tern-hollow/ranks/p1');
+  await expect(second.pages()[0]!.getByRole('button', { name: /Kept through the kill/ })).toBeVisible();
+  await second.close();
+});
+
+test('two tabs on one holding: the second follows live, and neither overwrites the other', async ({ page, context }) => {
+  await openDemo(page);
+  const other = await context.newPage();
+  await other.goto('/h/tern-hollow/ranks/p1');
+  await expect(other.getByRole('button', { name: /^2 Tall, slow/ })).toBeVisible();
+
+  const rename = async (tab: typeof page, row: RegExp, name: string) => {
+    await tab.getByRole('button', { name: row }).click();
+    await tab.getByRole('textbox', { name: 'Name' }).fill(name);
+    await tab.getByRole('textbox', { name: 'Name' }).press('Enter');
+  };
+  await rename(page, /^2 Tall/, 'From the first');
+  await expect(other.getByRole('button', { name: /From the first/ })).toBeVisible();
+  await rename(other, /^3 Evergreen/, 'From the second');
+  await expect(page.getByRole('button', { name: /From the second/ })).toBeVisible();
+
+  // Both at once: each keeps its own and takes the other's.
+  await Promise.all([rename(page, /^1 Outer/, 'First again'), rename(other, /^4 Fast/, 'Second again')]);
+  for (const tab of [page, other]) for (const name of [/First again/, /Second again/, /From the first/, /From the second/]) await expect(tab.getByRole('button', { name })).toBeVisible();
+});
+
+test('storage that is full says so, keeps the plan open, and saves with the next change', async ({ page }) => {
+  await openDemo(page);
+  await page.evaluate(() => {
+    const put = IDBObjectStore.prototype.put;
+    Object.assign(window, { putAgain: () => (IDBObjectStore.prototype.put = put) });
+    IDBObjectStore.prototype.put = () => {
+      throw new DOMException('full', 'QuotaExceededError');
+    };
+  });
+  await page.getByRole('button', { name: /^Add a row/ }).click();
+  await expect(page.getByText('storage is full')).toBeVisible();
+  await expect(page.getByTestId('save-state')).toHaveText('Not saved');
+  await page.evaluate(() => (window as unknown as { putAgain(): void }).putAgain());
+  await page.getByRole('button', { name: /^Add a row/ }).click();
+  await saved(page);
+  await page.reload();
+  await expect(page.getByRole('button', { name: /^6 Row 6/ })).toBeVisible();
+});
+
+test('holdings are copied, renamed, exported, imported elsewhere as the same plan; broken files change nothing', async ({ page, browser, baseURL }) => {
+  await openDemo(page);
+  const plants = await figure(page, 'plants');
+  await page.goto('/');
+  const more = async (name: string, action: string) => {
+    await page.getByRole('button', { name: `More for ${name}`, exact: true }).click();
+    await page.getByRole('menuitem', { name: action }).click();
+  };
+  await more('Tern Hollow', 'Copy');
+  await more('Tern Hollow copy', 'Rename');
+  await page.getByLabel('New name of Tern Hollow copy').fill('Second Hollow');
+  await page.getByLabel('New name of Tern Hollow copy').press('Enter');
+  await expect(page.getByRole('link', { name: 'Second Hollow' })).toBeVisible();
+  const download = page.waitForEvent('download');
+  await more('Second Hollow', 'Export to a file');
+  const file = await (await download).path();
+
+  const elsewhere = await (await browser.newContext({ baseURL: baseURL! })).newPage();
+  await openDemo(elsewhere);
+  await elsewhere.goto('/');
+  const bytes = readFileSync(file);
+  await elsewhere.getByLabel('Holding file').setInputFiles({ name: 'cut.closerank', mimeType: 'application/zip', buffer: bytes.subarray(0, 700) });
+  await expect(elsewhere.getByText('cut.closerank is damaged')).toBeVisible();
+  await elsewhere.getByLabel('Holding file').setInputFiles({ name: 'hollow.closerank', mimeType: 'application/zip', buffer: bytes });
+  await elsewhere.getByRole('button', { name: 'Open Second Hollow' }).click();
+  await expect(elsewhere.getByTestId('figure-plants')).toContainText(String(plants));
+
+  await more('Second Hollow', 'Delete');
+  await expect(page.getByRole('link', { name: 'Second Hollow' })).toBeHidden();
+  await page.getByRole('button', { name: 'Bring it back' }).click();
+  await expect(page.getByRole('link', { name: 'Second Hollow' })).toBeVisible();
+});

@@ -1,0 +1,111 @@
+import { expect, test } from '@playwright/test';
+import { clickPlan, dragBead, figure, openDemo, saved } from './steward.ts';
+
+test('a bead dragged re-spaces its row; plan, figures and findings follow, Escape takes it back', async ({ page }) => {
+  await openDemo(page);
+  const before = await figure(page, 'plants');
+  const row = page.getByRole('button', { name: /^2 Tall, slow/ });
+  await dragBead(page, 1, 200, 40);
+  await expect(row).not.toContainText('48 plants'); // tried out while the drag lasts
+  expect(await figure(page, 'plants')).toBeLessThan(before);
+  await page.mouse.up();
+  await expect(page.getByRole('button', { name: /^Undo: spacing 3\.\d+ m/ })).toBeVisible();
+  await page.keyboard.press('Control+z');
+  await expect(row).toContainText('48 plants');
+
+  await dragBead(page, 1, 200, 40);
+  await page.getByTestId('strings.canvas').press('Escape');
+  await page.mouse.up();
+  await expect(row).toContainText('48 plants');
+});
+
+test('dragging across widens the row gap, and the mower passes again', async ({ page }) => {
+  await openDemo(page);
+  await expect(page.getByText('Mower cannot pass between rows 1 and 2')).toBeVisible();
+  await dragBead(page, 1, 200, 0, 20);
+  await page.mouse.up();
+  await expect(page.getByRole('button', { name: /^Undo: row gap/ })).toBeVisible();
+  await expect(page.getByText('Mower cannot pass between rows 1 and 2')).toBeHidden();
+});
+
+test('a remedy previews its effect, then does it, and undo brings the finding back', async ({ page }) => {
+  await openDemo(page);
+  const finding = page.locator('[data-rule=buried-service]');
+  const before = await figure(page, 'plants');
+  await finding.getByRole('button', { name: 'Leave a gap' }).hover();
+  await expect(finding.getByText(/^Then: \d+ plants fewer, 1 finding fewer/)).toBeVisible();
+  const previewed = await figure(page, 'plants');
+  expect(previewed).toBeLessThan(before);
+  await expect(page.getByRole('button', { name: 'Nothing to undo' })).toBeVisible(); // nothing is done yet
+  await page.mouse.move(600, 300);
+  await expect(page.getByTestId('figure-plants')).toContainText(String(before));
+
+  await finding.getByRole('button', { name: 'Leave a gap' }).click();
+  await expect(finding).toBeHidden();
+  expect(await figure(page, 'plants')).toBe(previewed);
+  await page.keyboard.press('Control+z');
+  await expect(finding).toBeVisible();
+});
+
+test('a finding accepted with a reason stays listed as accepted', async ({ page }) => {
+  await openDemo(page);
+  const finding = page.locator('[data-rule=mower]').first();
+  await finding.getByRole('button', { name: 'Accept' }).click();
+  await finding.getByLabel('Reason for accepting').fill('Scythed by hand.');
+  await finding.getByLabel('Reason for accepting').press('Enter');
+  await expect(page.getByText('Accepted: Mower cannot pass between rows 1 and 2')).toBeVisible();
+  await saved(page);
+  await page.reload();
+  await expect(page.getByText('Scythed by hand.')).toBeVisible();
+});
+
+test('a gap is opened on the plan, a plant swapped, a row added and changed, all undone by name', async ({ page }) => {
+  await openDemo(page);
+  await page.keyboard.press('g');
+  await clickPlan(page, 0.36, 0.29);
+  const gapUndo = page.getByRole('button', { name: /^Undo: gap at [\d.]+ m/ });
+  await expect(gapUndo).toBeVisible();
+  await gapUndo.click();
+
+  const strings = (await page.getByTestId('strings.canvas').boundingBox())!;
+  await page.mouse.click(strings.x + 14, strings.y + 22 + 48 + 24);
+  await expect(page.getByRole('heading', { name: 'Small-leaved lime' })).toBeVisible();
+  await page.getByLabel('Species of this plant').click();
+  await page.keyboard.type('quercus robur');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('button', { name: 'Undo: plant 1 swapped for pedunculate oak' })).toBeVisible();
+  await page.keyboard.press('Escape');
+
+  await page.getByRole('button', { name: /^Add a row/ }).click();
+  await page.getByRole('textbox', { name: 'Spacing' }).fill('0');
+  await page.getByRole('textbox', { name: 'Spacing' }).press('Enter');
+  await expect(page.getByText('Spacing must lie between 0.1 and 50 m.')).toBeVisible();
+  await page.getByRole('textbox', { name: 'Spacing' }).fill('2 m');
+  await page.getByRole('textbox', { name: 'Spacing' }).press('Enter');
+  await expect(page.getByRole('button', { name: /^5 Row 5/ })).toContainText('2.0 m apart, 74 plants'); // 151 m: 76 places, those at 62 and 64 m lie in the gate
+});
+
+test('a figure opens to its why, and Find goes anywhere', async ({ page }) => {
+  await openDemo(page);
+  await page.getByTestId('figure-plants').click();
+  await expect(page.getByText('places along each row')).toBeVisible();
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('Control+k');
+  await page.getByRole('combobox', { name: 'Find' }).waitFor();
+  await page.keyboard.type('kitchen');
+  await page.keyboard.press('Enter');
+  await page.waitForURL(/ground/);
+  await expect(page.getByRole('button', { name: 'Delete kitchen window' })).toBeVisible();
+});
+
+test('US customary shows the same plants', async ({ page }) => {
+  await openDemo(page);
+  const before = await figure(page, 'plants');
+  await page.goto('/h/tern-hollow/ground/place');
+  await page.getByLabel('Units').click();
+  await page.getByTitle('US customary').click();
+  await saved(page);
+  await page.getByRole('link', { name: 'Ranks' }).click();
+  await expect(page.getByRole('button', { name: /^1 Outer/ })).toContainText('4.92 ft apart');
+  expect(await figure(page, 'plants')).toBe(before);
+});

@@ -1,0 +1,38 @@
+import { expect, type Page } from '@playwright/test';
+
+/** Opens the app for the first time: it brings the demo holding. */
+export async function openDemo(page: Page): Promise<void> {
+  await page.goto('/');
+  await page.waitForURL(/\/h\/tern-hollow\/ranks\/p1$/);
+  await expect(page.getByRole('heading', { name: 'House belt' })).toBeVisible();
+}
+
+/** Opens the app with an empty list. */
+export async function openEmpty(page: Page): Promise<void> {
+  await openDemo(page);
+  await page.goto('/');
+  await page.getByRole('button', { name: 'More for Tern Hollow' }).click();
+  await page.getByRole('menuitem', { name: 'Delete' }).click();
+  await expect(page.getByText('No holding yet.')).toBeVisible();
+}
+
+export const saved = (page: Page) => expect(page.getByTestId('save-state')).toHaveText(/^Saved \d/);
+
+/** The number in a figure of the panel. */
+export const figure = async (page: Page, key: string): Promise<number> =>
+  Number((await page.getByTestId(`figure-${key}`).locator('strong').innerText()).replace(/[^\d.]/g, ''));
+
+/** Clicks the plan at a share of its width and height. */
+export async function clickPlan(page: Page, x: number, y: number): Promise<void> {
+  const box = (await page.getByTestId('plan.map').boundingBox())!;
+  await page.mouse.click(box.x + box.width * x, box.y + box.height * y);
+}
+
+/** Drags on the strings: from a chainage share and row to another. Rows are 48 px high below an axis of 22. */
+export async function dragBead(page: Page, row: number, fromX: number, dx: number, dy = 0): Promise<void> {
+  const box = (await page.getByTestId('strings.canvas').boundingBox())!;
+  const y = box.y + 22 + 48 * row + 24;
+  await page.mouse.move(box.x + fromX, y);
+  await page.mouse.down();
+  await page.mouse.move(box.x + fromX + dx, y + dy, { steps: 8 });
+}

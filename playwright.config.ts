@@ -1,0 +1,22 @@
+import { defineConfig } from '@playwright/test';
+
+const PORT = 4188;
+
+export default defineConfig({
+  testDir: 'e2e',
+  testMatch: '*.spec.ts',
+  timeout: 60_000,
+  expect: { timeout: 10_000 },
+  workers: 2,
+  fullyParallel: true,
+  reporter: process.env['CI'] ? 'list' : 'line',
+  use: {
+    baseURL: `http://127.0.0.1:${PORT}`,
+    viewport: { width: 1280, height: 800 },
+    launchOptions: {
+      executablePath: '/usr/bin/chromium',
+      args: ['--no-sandbox', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'],
+    },
+  },
+  webServer: { command: 'npx tsx src/server/start.ts', env: { PORT: String(PORT) }, url: `http://127.0.0.1:${PORT}`, reuseExistingServer: !process.env['CI'] },
+});
