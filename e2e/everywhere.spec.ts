@@ -10,12 +10,13 @@ const VIEWS = ['/', '/h/tern-hollow/ground', '/h/tern-hollow/ground/place', '/h/
 
 for (const colours of ['day', 'night'] as const)
   test(`no view has a serious accessibility finding, by ${colours}`, async ({ page }) => {
+    test.setTimeout(180_000); // eight views, each read whole
     await openDemo(page);
     if (colours === 'night') await page.evaluate(() => localStorage.setItem('close-rank-night', 'yes'));
     for (const view of VIEWS) {
       await page.goto(view);
       await page.locator('main').first().waitFor();
-      await page.waitForLoadState('networkidle');
+      await expect(page.getByRole('heading').first()).toBeVisible();
       const { violations } = await new AxeBuilder({ page }).analyze();
       const serious = violations.filter(({ impact }) => impact === 'serious' || impact === 'critical');
       expect(serious.map(({ id, nodes }) => `${view}: ${id}: ${nodes[0]!.html.slice(0, 160)} ${nodes[0]!.failureSummary?.slice(0, 200) ?? ''}`)).toEqual([]);
@@ -66,6 +67,7 @@ test('works with the network off once it was opened, and contacts no other addre
 });
 
 test('the command line writes byte for byte what the app writes, and refuses with the same sentence', async ({ page }) => {
+  test.setTimeout(180_000);
   const folder = mkdtempSync(join(tmpdir(), 'close-rank-'));
   const plan = (...args: string[]) => execFileSync('npm', ['run', '-s', 'plan', '--', ...args], { stdio: 'pipe' }).toString();
   await openDemo(page);

@@ -62,6 +62,7 @@ test('the same by keyboard only', async ({ page }) => {
 
   await tabTo(/Draw the boundary/);
   await press('Enter');
+  await page.getByLabel('Typed place or leg').waitFor();
   for (const place of ['-60, -40', '60, -40', '60, 40', '-60, 40']) {
     await page.keyboard.type(place);
     await press('Enter');

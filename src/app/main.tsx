@@ -10,8 +10,9 @@ import { createRoot } from 'react-dom/client';
 import { BrowserRouter, Navigate, Route, Routes } from 'react-router';
 import { Look } from './look/Look.tsx';
 import { HoldingFrame } from './shell/HoldingFrame.tsx';
+import { fetchTheRest } from './shell/later.ts';
 import { Notices } from './shell/Notices.tsx';
-import { HoldingsView } from './views/holdings/HoldingsView.tsx';
+import { Home } from './views/holdings/Home.tsx';
 
 createRoot(document.getElementById('root')!).render(
   <StrictMode>
@@ -19,7 +20,7 @@ createRoot(document.getElementById('root')!).render(
       <Notices />
       <BrowserRouter>
         <Routes>
-          <Route path="/" element={<HoldingsView />} />
+          <Route path="/" element={<Home />} />
           <Route path="/h/:holding/*" element={<HoldingFrame />} />
           <Route path="*" element={<Navigate to="/" replace />} />
         </Routes>
@@ -27,3 +28,5 @@ createRoot(document.getElementById('root')!).render(
     </Look>
   </StrictMode>,
 );
+
+addEventListener('load', () => setTimeout(fetchTheRest, 1500));

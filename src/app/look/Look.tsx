@@ -1,4 +1,4 @@
-import { App, ConfigProvider } from 'antd';
+import { ConfigProvider } from 'antd';
 import { createContext, useContext, useEffect, useMemo, type ReactNode } from 'react';
 import { useLook } from '../store/look-at.ts';
 import { antTheme } from './theme.ts';
@@ -22,7 +22,7 @@ export function Look({ children }: { children: ReactNode }) {
   return (
     <TokensContext value={tokens}>
       <ConfigProvider theme={theme} button={{ autoInsertSpace: false }} wave={{ disabled: true }}>
-        <App className="app">{children}</App>
+        <div className="app">{children}</div>
       </ConfigProvider>
     </TokensContext>
   );

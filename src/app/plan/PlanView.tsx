@@ -1,4 +1,4 @@
-import { useEffect, useEffectEvent, useRef, type ReactNode } from 'react';
+import { Suspense, useEffect, useEffectEvent, useRef, type ReactNode } from 'react';
 import { setCorner, setFeature } from '../../core/holding/ground-commands.ts';
 import { settingOf } from '../../core/holding/settings.ts';
 import { setBaseline } from '../../core/holding/planting-commands.ts';
@@ -11,9 +11,11 @@ import { useRinged, useWorked } from '../store/derived.ts';
 import { look, useLook } from '../store/look-at.ts';
 import { complain, run, useSession } from '../store/session.ts';
 import { addPoint, finishSketch } from './sketching.ts';
-import { SketchBar } from './SketchBar.tsx';
 import { PlanMap, type Picked } from './PlanMap.ts';
 import { useKeys } from '../shell/keys.ts';
+import { later } from '../shell/later.ts';
+
+const SketchBar = later(() => import('./SketchBar.tsx'), 'SketchBar');
 
 function reshape(what: 'corner' | 'feature' | 'baseline', id: string, points: readonly Point[]): void {
   const holding = useSession.getState().holding!;
@@ -85,7 +87,7 @@ export function PlanView({ planting, year, children }: { planting: string | null
     <div className="plan">
       <div ref={element} className="plan-map" data-testid="plan.map" role="application" aria-label={`Plan of ${holding.name}. Zoom with + and -, fit with 0. Everything on it is also listed beside it.`} tabIndex={0} />
       {children}
-      <SketchBar planting={planting} />
+      <Suspense>{sketch && <SketchBar planting={planting} />}</Suspense>
       <div className="plan-north" aria-hidden="true">
         <svg width="20" height="36" viewBox="0 0 20 36"><path d="M10 1 L18 20 L10 15 L2 20 Z" /><text x="10" y="33" textAnchor="middle">N</text></svg>
       </div>

@@ -1,19 +1,20 @@
-import { lazy, Suspense, useEffect, useState } from 'react';
+import { Suspense, useEffect, useState } from 'react';
 import { Link, Navigate, Route, Routes, useLocation, useNavigate, useParams } from 'react-router';
 import { useSession, close, open, redoNext, undoLast } from '../store/session.ts';
 import { look, lookNow } from '../store/look-at.ts';
 import { backOut } from '../plan/sketching.ts';
-import { GroundView } from '../views/ground/GroundView.tsx';
 import { RanksView } from '../views/ranks/RanksView.tsx';
 import { Guarded } from './Guarded.tsx';
 import { KEYS, useKeys } from './keys.ts';
+import { later } from './later.ts';
 import { Rail } from './Rail.tsx';
 import { TopBar } from './TopBar.tsx';
 
-const Finder = lazy(async () => ({ default: (await import('./Finder.tsx')).Finder }));
-const OrderView = lazy(async () => ({ default: (await import('../views/order/OrderView.tsx')).OrderView }));
-const FieldView = lazy(async () => ({ default: (await import('../views/field/FieldView.tsx')).FieldView }));
-const KeysHelp = lazy(async () => ({ default: (await import('./KeysHelp.tsx')).KeysHelp }));
+const Finder = later(() => import('./Finder.tsx'), 'Finder');
+const GroundView = later(() => import('../views/ground/GroundView.tsx'), 'GroundView');
+const OrderView = later(() => import('../views/order/OrderView.tsx'), 'OrderView');
+const FieldView = later(() => import('../views/field/FieldView.tsx'), 'FieldView');
+const KeysHelp = later(() => import('./KeysHelp.tsx'), 'KeysHelp');
 
 /** One holding open: bars, rail, and the stage that the address names. */
 export function HoldingFrame() {

@@ -1,4 +1,4 @@
-import { Button, Dropdown } from 'antd';
+import { Button, Popover } from 'antd';
 import { Link, NavLink, useNavigate } from 'react-router';
 import { useShown } from '../store/derived.ts';
 import { look, useLook } from '../store/look-at.ts';
@@ -30,19 +30,19 @@ export function TopBar({ stage, onFind, onKeys }: { stage: string; onFind(): voi
         {future[0] && <button type="button" onClick={redoNext}>Redo<span className="undo-label">: {future[0].label}</span></button>}
         <button type="button" onClick={onFind} className="find">Find <kbd>Ctrl K</kbd></button>
         <SaveWord />
-        <Dropdown
-          trigger={['click']}
-          menu={{
-            items: [
-              { key: 'list', label: 'All holdings' },
-              { key: 'night', label: dark ? 'Day colours' : 'Night colours' },
-              { key: 'keys', label: 'Keys' },
-            ],
-            onClick: ({ key }) => (key === 'list' ? void navigate('/') : key === 'night' ? look({ dark: !dark }) : onKeys()),
-          }}
+        <Popover
+          trigger="click"
+          placement="bottomRight"
+          content={
+            <div className="menu">
+              <button type="button" onClick={() => void navigate('/')}>All holdings</button>
+              <button type="button" onClick={() => look({ dark: !dark })}>{dark ? 'Day colours' : 'Night colours'}</button>
+              <button type="button" onClick={onKeys}>Keys</button>
+            </div>
+          }
         >
           <Button type="text" size="small" aria-label="More" className="more">⋯</Button>
-        </Dropdown>
+        </Popover>
       </div>
     </header>
   );

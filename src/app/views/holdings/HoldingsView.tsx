@@ -1,4 +1,4 @@
-import { Alert, App, Button, Dropdown, Input } from 'antd';
+import { Alert, Button, Dropdown, Input } from 'antd';
 import { liveQuery } from 'dexie';
 import { useEffect, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
@@ -6,7 +6,7 @@ import { formatCount } from '../../../core/units/quantities.ts';
 import { saveBytes } from '../../exports/save-bytes.ts';
 import { Mark } from '../../shell/Mark.tsx';
 import { storageSentence, type KeptHolding } from '../../store/db.ts';
-import { bringBack, copyHolding, deleteHolding, importHolding, isFirstVisit, listHoldings, openHolding, renameHolding, restoreDemo } from '../../store/shelf.ts';
+import { bringBack, copyHolding, deleteHolding, importHolding, listHoldings, openHolding, renameHolding, restoreDemo } from '../../store/shelf.ts';
 import { NewHolding } from './NewHolding.tsx';
 
 /** The holdings in this browser: new, open, copy, rename, delete, export, import. */
@@ -15,30 +15,17 @@ export function HoldingsView() {
   const [problem, setProblem] = useState<string | null>(null);
   const [naming, setNaming] = useState<string | null>(null);
   const [adding, setAdding] = useState(false);
+  const [deleted, setDeleted] = useState<KeptHolding | null>(null);
   const file = useRef<HTMLInputElement>(null);
   const navigate = useNavigate();
-  const { notification } = App.useApp();
   const attempt = (work: Promise<unknown>) => work.then(() => setProblem(null)).catch((reason: unknown) => setProblem(sentenceOf(reason)));
 
   useEffect(() => {
     const seen = liveQuery(listHoldings).subscribe({ next: setKept, error: (reason) => setProblem(storageSentence(reason)) });
     return () => seen.unsubscribe();
   }, []);
-  useEffect(() => {
-    // The first visit opens with the demo holding; later ones with the list.
-    void attempt(isFirstVisit().then(async (first) => first && navigate(`/h/${await restoreDemo()}/ranks`)));
-  }, [navigate]);
 
-  const remove = ({ id, name }: KeptHolding) =>
-    attempt(deleteHolding(id).then(() =>
-      notification.info({
-        key: id,
-        title: `${name} is deleted`,
-        actions: <Button size="small" onClick={() => { notification.destroy(id); void attempt(bringBack(id)); }}>Bring it back</Button>,
-        duration: 12,
-        placement: 'bottom',
-      }),
-    ));
+  const remove = (one: KeptHolding) => attempt(deleteHolding(one.id).then(() => setDeleted(one)));
   const exported = async ({ id }: KeptHolding) => {
     const opened = await openHolding(id);
     if (!opened.ok) throw new Error(opened.sentence);
@@ -67,6 +54,12 @@ export function HoldingsView() {
           </div>
         </div>
         {problem && <Alert type="error" showIcon title={problem} closable={{ onClose: () => setProblem(null) }} />}
+        {deleted && (
+          <Alert
+            type="info" showIcon title={`${deleted.name} is deleted.`} closable={{ onClose: () => setDeleted(null) }}
+            action={<Button size="small" onClick={() => { setDeleted(null); void attempt(bringBack(deleted.id)); }}>Bring it back</Button>}
+          />
+        )}
         {kept && kept.length === 0 && (
           <div className="empty">
             <p>No holding yet. Start with your own ground, or look round the made-up one first.</p>

@@ -1,14 +1,17 @@
-import { Button, Input, Popover } from 'antd';
-import { useState } from 'react';
+import { Button, Popover } from 'antd';
+import { Suspense, useState } from 'react';
 import type { Finding, Remedy } from '../../../core/findings/finding.ts';
 import { tryRemedy, type Laid } from '../../../core/findings/judge.ts';
 import { acceptFinding } from '../../../core/holding/ground-commands.ts';
 import { Refused } from '../../../core/holding/command.ts';
 import { figures, type Figure } from '../../../core/order/figures.ts';
 import { purposes } from '../../../core/ranks/purposes.ts';
+import { later } from '../../shell/later.ts';
 import { useWorked, workOut } from '../../store/derived.ts';
 import { goTo, look, useLook } from '../../store/look-at.ts';
 import { run, tryOut, useSession } from '../../store/session.ts';
+
+const AcceptField = later(() => import('./AcceptField.tsx'), 'AcceptField');
 
 /** What one planting adds up to, and what is wrong with it. */
 export function PlantingPanel({ laid }: { laid: Laid }) {
@@ -110,13 +113,7 @@ function FindingCard({ finding, onPreview }: { finding: Finding; onPreview(remed
         </div>
       )}
       {effect && <p className="effect" role="status">Then: {effect}</p>}
-      {accepting && (
-        <Input.Search
-          autoFocus size="small" enterButton="Accept" placeholder="Why it may stand" aria-label="Reason for accepting" maxLength={500}
-          onSearch={(reason) => reason.trim() && run(acceptFinding(finding.id, reason))}
-          onKeyDown={(event) => event.key === 'Escape' && setAccepting(false)}
-        />
-      )}
+      <Suspense>{accepting && <AcceptField finding={finding} onClose={() => setAccepting(false)} />}</Suspense>
     </article>
   );
 }

@@ -1,5 +1,5 @@
 import { Button } from 'antd';
-import { useDeferredValue, useEffect } from 'react';
+import { Suspense, useDeferredValue, useEffect } from 'react';
 import { Link, Navigate, useParams } from 'react-router';
 import { addRow, removeGap, removePlanting, removeRow } from '../../../core/holding/planting-commands.ts';
 import { rowAfter } from '../../../core/ranks/purposes.ts';
@@ -8,19 +8,21 @@ import { PlanView } from '../../plan/PlanView.tsx';
 import { startSketch } from '../../plan/sketching.ts';
 import { Guarded } from '../../shell/Guarded.tsx';
 import { Panel } from '../../shell/Panel.tsx';
+import { later } from '../../shell/later.ts';
 import { useKeys } from '../../shell/keys.ts';
 import { useWorked } from '../../store/derived.ts';
 import { newId } from '../../store/ids.ts';
 import { look, useLook } from '../../store/look-at.ts';
 import { run } from '../../store/session.ts';
-import { GapPanel } from './GapPanel.tsx';
-import { NewPlanting } from './NewPlanting.tsx';
-import { PlantPanel } from './PlantPanel.tsx';
 import { PlantingPanel } from './PlantingPanel.tsx';
-import { PlantingSettings } from './PlantingSettings.tsx';
-import { RowPanel } from './RowPanel.tsx';
 import { Strings } from './Strings.tsx';
 import { YearBar } from './YearBar.tsx';
+
+const GapPanel = later(() => import('./GapPanel.tsx'), 'GapPanel');
+const NewPlanting = later(() => import('./NewPlanting.tsx'), 'NewPlanting');
+const PlantPanel = later(() => import('./PlantPanel.tsx'), 'PlantPanel');
+const PlantingSettings = later(() => import('./PlantingSettings.tsx'), 'PlantingSettings');
+const RowPanel = later(() => import('./RowPanel.tsx'), 'RowPanel');
 
 /** Lay out the rows: plan above, strings beneath, what it adds up to beside. */
 export function RanksView() {
@@ -80,7 +82,7 @@ export function RanksView() {
         <YearBar planting={laid.planting.id} />
       </main>
       <Panel label={`${laid.planting.name}: figures and findings`}>
-        <Guarded part="This panel" key={`${laid.planting.id}-${selection?.what ?? ''}`}><ChosenPanel laid={laid} /></Guarded>
+        <Guarded part="This panel" key={`${laid.planting.id}-${selection?.what ?? ''}`}><Suspense><ChosenPanel laid={laid} /></Suspense></Guarded>
       </Panel>
     </>
   );

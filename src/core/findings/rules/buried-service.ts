@@ -1,8 +1,8 @@
-import { distanceTo, polyline } from '../../geometry/polyline.ts';
 import { settingOf } from '../../holding/settings.ts';
 import { formatLength } from '../../units/quantities.ts';
+import { distancesFrom } from '../distances.ts';
 import { finding, type Finding, type Rule } from '../finding.ts';
-import { gapsOver, isNear, plantAt, plantsWhere, sayStand } from '../plants.ts';
+import { gapsOver, isNear, plantsWhere, sayStand } from '../plants.ts';
 
 /** Planting holes over or beside a buried service; worse while its place on the ground is not marked. */
 export const buriedService: Rule = (judged) => {
@@ -11,8 +11,8 @@ export const buriedService: Rule = (judged) => {
   const wanted = settingOf(holding, 'setback.service');
   return holding.features.flatMap((feature): Finding[] => {
     if (feature.kind !== 'buriedService' || !isNear(stand, feature.line, wanted)) return [];
-    const service = polyline(feature.line);
-    const near = plantsWhere(stand, (i) => distanceTo(service, plantAt(stand, i)) < wanted - 1e-6);
+    const { distance } = distancesFrom(stand, feature.line);
+    const near = plantsWhere(stand, (i) => distance[i]! < wanted - 1e-6);
     if (near.length === 0) return [];
     const length = formatLength(wanted, holding.units);
     return [

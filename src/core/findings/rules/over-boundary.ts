@@ -1,7 +1,7 @@
-import { isInside } from '../../geometry/polygon.ts';
 import { nearestSide, setbackFrom } from '../../ground/boundary.ts';
 import type { Stand } from '../../ranks/stand.ts';
 import { formatLength } from '../../units/quantities.ts';
+import { ringOf, standingIn } from '../distances.ts';
 import { finding, type Rule } from '../finding.ts';
 import { awayFrom, gapsOver, mends, moveSideways, plantAt, plantsWhere, sayStand } from '../plants.ts';
 
@@ -11,8 +11,10 @@ export const overBoundary: Rule = (judged) => {
   const { boundary, units } = holding;
   const { stand } = layout;
   if (!boundary || stand.count === 0) return [];
-  const ring = boundary.map(({ at }) => at);
-  const outside = (laid: Stand) => plantsWhere(laid, (i) => !isInside(ring, plantAt(laid, i)));
+  const outside = (laid: Stand) => {
+    const inside = standingIn(laid, ringOf(boundary));
+    return plantsWhere(laid, (i) => inside[i] === 0);
+  };
   const over = outside(stand);
   if (over.length === 0) return [];
   const sides = over.map((i) => nearestSide(boundary, plantAt(stand, i)));

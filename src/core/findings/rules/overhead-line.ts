@@ -1,12 +1,12 @@
-import { distanceTo, polyline } from '../../geometry/polyline.ts';
 import type { Feature } from '../../holding/schema.ts';
 import { settingOf } from '../../holding/settings.ts';
 import { matureHeight, speciesOf } from '../../species/catalogue.ts';
 import { stockOf } from '../../species/stock.ts';
 import { formatLength } from '../../units/quantities.ts';
 import { firstYear } from '../../years/growth.ts';
+import { distancesFrom } from '../distances.ts';
 import { finding, type Finding, type Judged, type Rule } from '../finding.ts';
-import { gapsOver, isNear, plantAt, plantsWhere, sayStand, substitutes, swapPlants } from '../plants.ts';
+import { gapsOver, isNear, plantsWhere, sayStand, substitutes, swapPlants } from '../plants.ts';
 import { capital } from '../../units/text.ts';
 
 type Line = Extract<Feature, { kind: 'overheadLine' }>;
@@ -22,12 +22,11 @@ function besideLine(judged: Judged, line: Line): Finding[] {
   const tall = stand.speciesIds.map(speciesOf).map((species) => (matureHeight(species) > lowest ? species : null));
   const reach = Math.max(0, ...tall.map((species) => (species ? line.clearance + species.width[1] / 2 : 0)));
   if (!isNear(stand, line.line, reach)) return [];
-  const wire = polyline(line.line);
-  const away = (i: number) => distanceTo(wire, plantAt(stand, i));
+  const { distance } = distancesFrom(stand, line.line);
   // Farther off a tree could still fall on the wire; that is the operator's to judge, and no gap would mend it.
   const growing = plantsWhere(stand, (i) => {
     const species = tall[stand.species[i]!];
-    return !!species && away(i) < line.clearance + species.width[1] / 2;
+    return !!species && distance[i]! < line.clearance + species.width[1] / 2;
   });
   if (growing.length === 0) return [];
   const site = settingOf(holding, 'growth.site');
@@ -42,7 +41,7 @@ function besideLine(judged: Judged, line: Line): Finding[] {
     finding('overhead-line', judged, line.id, {
       severity: 'fault',
       what: `${who} will reach the overhead line`,
-      why: `${sayStand(stand, growing)} as near as ${length(Math.min(...growing.map(away)))} to a ${length(line.height)} line that wants ${length(line.clearance)} clear; ${species[0]!.common} grows to ${length(matureHeight(species[0]!))}.${year === null ? '' : ` They come too near in year ${year}.`} Only the line’s operator may cut near it.`,
+      why: `${sayStand(stand, growing)} as near as ${length(Math.min(...growing.map((i) => distance[i]!)))} to a ${length(line.height)} line that wants ${length(line.clearance)} clear; ${species[0]!.common} grows to ${length(matureHeight(species[0]!))}.${year === null ? '' : ` They come too near in year ${year}.`} Only the line’s operator may cut near it.`,
       plants: growing,
       year,
       remedies: [

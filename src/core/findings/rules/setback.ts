@@ -1,7 +1,7 @@
-import { isInside } from '../../geometry/polygon.ts';
-import { nearestSide, setbackFrom } from '../../ground/boundary.ts';
+import { isAssumed, nearestSide, setbackFrom } from '../../ground/boundary.ts';
 import type { Stand } from '../../ranks/stand.ts';
 import { formatLength } from '../../units/quantities.ts';
+import { distancesFrom, ringOf, standingIn } from '../distances.ts';
 import { finding, type Rule } from '../finding.ts';
 import { awayFrom, gapsOver, mends, moveSideways, plantAt, plantsWhere, sayStand } from '../plants.ts';
 
@@ -16,14 +16,15 @@ const withinSetback = (judged: Parameters<Rule>[0], assumed: boolean) => {
   const { boundary, units } = holding;
   const { stand } = layout;
   if (!boundary) return [];
-  const ring = boundary.map(({ at }) => at);
   const wanted = setbackFrom(holding, assumed);
-  const within = (laid: Stand) =>
-    plantsWhere(laid, (i) => {
-      const p = plantAt(laid, i);
-      const side = nearestSide(boundary, p);
-      return side.assumed === assumed && side.distance < wanted - 1e-6 && isInside(ring, p);
-    });
+  const counts = boundary.map((_, side) => isAssumed(boundary, side) === assumed);
+  const within = (laid: Stand) => {
+    const { distance, segment } = distancesFrom(laid, ringOf(boundary), true);
+    const near = plantsWhere(laid, (i) => distance[i]! < wanted - 1e-6 && counts[segment[i]!]!);
+    if (near.length === 0) return near;
+    const inside = standingIn(laid, ringOf(boundary));
+    return near.filter((i) => inside[i] === 1);
+  };
   const near = within(stand);
   if (near.length === 0) return [];
   const nearest = near.map((i) => nearestSide(boundary, plantAt(stand, i))).reduce((a, b) => (b.distance < a.distance ? b : a));

@@ -1,15 +1,17 @@
-import { isInside } from '../../geometry/polygon.ts';
 import { speciesIdOf } from '../../ranks/stand.ts';
 import { bears, speciesOf } from '../../species/catalogue.ts';
+import { standingIn } from '../distances.ts';
 import { finding, type Finding, type Rule } from '../finding.ts';
-import { gapsOver, isNear, plantAt, plantsWhere, sayStand, substitutes, swapPlants } from '../plants.ts';
+import { gapsOver, isNear, plantsWhere, sayStand, substitutes, swapPlants } from '../plants.ts';
 
 /** Species standing in wet ground that do not bear wet feet. */
 export const wetGround: Rule = (judged) => {
   const { stand } = judged.layout;
   return judged.holding.features.flatMap((feature): Finding[] => {
     if (feature.kind !== 'wetGround' || !isNear(stand, feature.ring, 0)) return [];
-    const drowning = plantsWhere(stand, (i) => !bears(speciesOf(speciesIdOf(stand, i)), 'wet') && isInside(feature.ring, plantAt(stand, i)));
+    const inside = standingIn(stand, feature.ring);
+    const drowns = stand.speciesIds.map((id) => !bears(speciesOf(id), 'wet'));
+    const drowning = plantsWhere(stand, (i) => inside[i] === 1 && drowns[stand.species[i]!]!);
     if (drowning.length === 0) return [];
     const species = [...new Set(drowning.map((i) => speciesIdOf(stand, i)))].map(speciesOf);
     const wet = substitutes(judged, species[0]!, (other) => bears(other, 'wet') && other.height[1] <= species[0]!.height[1] * 2)[0];

@@ -1,0 +1,114 @@
+/** `npm run bench`: the work that must stay fast, as ratios, counts and growth; exits non-zero when one misses. */
+import { readdirSync, readFileSync } from 'node:fs';
+import { gzipSync } from 'node:zlib';
+import { sample } from '../checks/sample.ts';
+import { judge } from '../src/core/findings/judge.ts';
+import { take } from '../src/core/holding/command.ts';
+import { setRow } from '../src/core/holding/planting-commands.ts';
+import type { Holding } from '../src/core/holding/schema.ts';
+import { quantities } from '../src/core/order/quantities.ts';
+import { layOut } from '../src/core/ranks/lay-out.ts';
+
+interface Line {
+  readonly work: string;
+  readonly got: string;
+  readonly target: string;
+  readonly ok: boolean | null;
+}
+const lines: Line[] = [];
+const add = (work: string, got: string, target: string, ok: boolean | null = null) => lines.push({ work, got, target, ok });
+
+/** Median milliseconds of `run`, warmed up. */
+function median(run: (i: number) => void, runs = 15): number {
+  for (let i = 0; i < 5; i++) run(i);
+  const times = Array.from({ length: runs }, (_, i) => {
+    const start = performance.now();
+    run(i);
+    return performance.now() - start;
+  });
+  return times.sort((a, b) => a - b)[runs >> 1]!;
+}
+
+/** A curved four-row belt of about `plants` plants, with a wire across it and a wet place: like the demo's, larger. */
+function belt(plants: number): Holding {
+  const length = Math.min(9000, plants * 0.5);
+  const rows = Math.max(4, Math.round(plants / (length / 2)));
+  const names = ['Viburnum opulus', 'Tilia cordata', 'Picea abies', 'Betula pendula'];
+  return sample({
+    animals: ['rabbit', 'smallDeer'],
+    boundary: [{ at: [-50, -400] }, { at: [length + 50, -400] }, { at: [length + 50, 400] }, { at: [-50, 400] }],
+    features: [
+      { kind: 'overheadLine', name: 'line', points: [[length / 2, -400], [length / 2, 400]] },
+      { kind: 'wetGround', name: 'hollow', points: [[10, -30], [40, -30], [40, 30], [10, 30]] },
+    ],
+    rows: Array.from({ length: Math.min(rows, 40) }, (_, r) => ({ spacing: 2, rowGap: r === 0 ? 0 : 3, staggered: r % 2 === 1, species: [[2, names[r % 4]!], [1, names[(r + 1) % 4]!]] as [number, string][] })),
+    planting: { weeds: 'mats', baseline: { points: [[0, 0], [length / 2, 20], [length, 0]], curved: true }, gaps: [{ at: length / 3, width: 4 }] },
+  });
+}
+
+/** One edit of a spacing, from command to all that follows; a new spacing each time, so that nothing is remembered. */
+function edit(holding: Holding, i: number): number {
+  const after = take(holding, setRow('p1', 'p1r1', { spacing: 2 + (i % 40) / 100 })).holding;
+  const planting = after.plantings[0]!;
+  const layout = layOut(planting, after);
+  const all = [{ planting, layout }];
+  judge(after, all[0]!, all);
+  return quantities(planting, layout, after).cents;
+}
+
+const sizes = [1000, 10_000, 100_000];
+const perPlant = sizes.map((plants) => {
+  const holding = belt(plants);
+  const { count } = layOut(holding.plantings[0]!, holding).stand;
+  const ms = median((i) => {
+    const after = take(holding, setRow('p1', 'p1r1', { spacing: 2 + (i % 40) / 100 })).holding;
+    layOut(after.plantings[0]!, after);
+  });
+  add(`lay out ${count.toLocaleString('en')} plants`, `${ms.toFixed(1)} ms, ${((ms * 1e6) / count).toFixed(0)} ns a plant`, plants === 10_000 ? 'one frame, 16 ms' : '', plants === 10_000 ? ms < 16 : null);
+  return ms / count;
+});
+// Small stands carry the fixed cost of a call; from 10,000 up a plant must cost the same.
+const growth = perPlant[2]! / perPlant[1]!;
+add('cost of a plant at 100,000 over 10,000', `${growth.toFixed(2)} times`, 'flat: at most 1.6 times', growth <= 1.6);
+
+const small = belt(2000);
+const frame = median((i) => void edit(small, i), 25);
+add(`full edit at ${layOut(small.plantings[0]!, small).stand.count.toLocaleString('en')} plants: command, layout, findings, quantities`, `${frame.toFixed(1)} ms`, 'one frame, 16 ms', frame < 16);
+const belt4000 = belt(4000);
+const double = median((i) => void edit(belt4000, i), 15);
+add('the same at twice the plants', `${(double / frame).toFixed(2)} times`, 'at most 3 times', double / frame <= 3);
+
+firstLoad();
+report();
+
+/** Script that the plan waits for: index.html's own and what it imports at once, compressed. */
+function firstLoad(): void {
+  const dist = new URL('../dist/', import.meta.url);
+  let html: string;
+  try {
+    html = readFileSync(new URL('index.html', dist), 'utf8');
+  } catch {
+    add('first load', 'not built', 'run npm run build first', false);
+    return;
+  }
+  const files = new Set<string>();
+  const follow = (file: string): void => {
+    if (files.has(file)) return;
+    files.add(file);
+    for (const [, name] of readFileSync(new URL(`assets/${file}`, dist), 'utf8').matchAll(/(?:from|import)\s*["']\.\/([^"']+\.js)["']/g)) follow(name!);
+  };
+  for (const [, file] of html.matchAll(/(?:src|href)="\/assets\/([^"]+\.js)"/g)) follow(file!);
+  const bytes = [...files].reduce((sum, file) => sum + gzipSync(readFileSync(new URL(`assets/${file}`, dist))).length, 0);
+  const all = readdirSync(new URL('assets', dist)).filter((file) => file.endsWith('.js')).length;
+  add('first load, compressed script before the plan shows', `${(bytes / 1000).toFixed(0)} kB in ${files.size} of ${all} files`, 'under 400 kB', bytes < 400_000);
+}
+
+function report(): void {
+  const width = (key: 'work' | 'got' | 'target') => Math.max(key.length, ...lines.map((line) => line[key].length));
+  const columns = (['work', 'got', 'target'] as const).map((key) => [key, width(key)] as const);
+  const row = (cells: Record<'work' | 'got' | 'target', string>, verdict: string) => `| ${columns.map(([key, w]) => cells[key].padEnd(w)).join(' | ')} | ${verdict.padEnd(6)} |\n`;
+  process.stdout.write(row({ work: 'work', got: 'got', target: 'target' }, ''));
+  process.stdout.write(`| ${columns.map(([, w]) => '-'.repeat(w)).join(' | ')} | ------ |\n`);
+  for (const line of lines) process.stdout.write(row(line, line.ok === null ? '' : line.ok ? 'holds' : 'MISSES'));
+  if (lines.some(({ ok }) => ok === false)) process.exitCode = 1;
+}
