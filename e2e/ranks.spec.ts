@@ -66,6 +66,11 @@ test('a gap is opened on the plan, a plant swapped, a row added and changed, all
   const gapUndo = page.getByRole('button', { name: /^Undo: gap at [\d.]+ m/ });
   await expect(gapUndo).toBeVisible();
   await gapUndo.click();
+  await page.keyboard.press('g');
+  const line = (await page.getByTestId('strings.canvas').boundingBox())!;
+  await page.mouse.click(line.x + line.width * 0.3, line.y + 60); // on the strings, by chainage
+  await expect(gapUndo).toBeVisible();
+  await gapUndo.click();
 
   const strings = (await page.getByTestId('strings.canvas').boundingBox())!;
   await page.mouse.click(strings.x + 14, strings.y + 22 + 48 + 24);

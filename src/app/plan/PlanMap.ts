@@ -73,7 +73,7 @@ export class PlanMap {
   ) {
     const styled = (source: VectorSource, zIndex: number) =>
       new VectorLayer({ source, zIndex, updateWhileInteracting: true, style: (feature, resolution) => this.styleOf(feature as Feature, resolution) });
-    const labels = (source: VectorSource) => new VectorLayer({ source, zIndex: 7, declutter: true, style: (feature) => (this.scene ? labelStyle(thingOf(feature as Feature), this.scene.tokens) : []) });
+    const labels = (source: VectorSource) => new VectorLayer({ source, zIndex: 7, declutter: true, style: (feature, resolution) => (this.scene ? labelStyle(thingOf(feature as Feature), this.scene.tokens, resolution) : []) });
     this.map = new OlMap({
       target: element,
       layers: [this.grid, styled(this.groundSource, 2), this.plants, styled(this.handleSource, 6), labels(this.groundSource), labels(this.handleSource), new VectorLayer({ source: this.sketchSource, zIndex: 8, style: (feature) => this.sketchStyle(feature as Feature) })],
@@ -128,7 +128,7 @@ export class PlanMap {
     const { scene } = this;
     if (!scene) return;
     const points = [...(scene.holding.boundary?.map(({ at }) => at) ?? []), ...scene.holding.features.flatMap(pointsOf), ...scene.all.flatMap(({ layout }) => layout.baseline?.line.points ?? [])];
-    this.reveal(points.length > 0 ? points : [[-60, -40], [60, 40]], 40);
+    this.reveal(points.length > 0 ? points : [[-60, -40], [60, 40]], 56);
   }
 
   reveal(points: readonly Point[], padding = 120): void {

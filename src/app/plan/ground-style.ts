@@ -64,14 +64,14 @@ export function groundStyle(thing: DrawnThing, tokens: Tokens, resolution: numbe
 }
 
 /** The words beside each thing; a layer of their own, which leaves out what would collide. */
-export function labelStyle(thing: DrawnThing, tokens: Tokens): Style[] {
+export function labelStyle(thing: DrawnThing, tokens: Tokens, resolution: number): Style[] {
   const options = (colour: string, label = thing.label) => ({ text: label, font: FONT, fill: new Fill({ color: colour }), stroke: new Stroke({ color: tokens.field, width: 3 }), overflow: true });
   const below = (colour: string) => [new Style({ text: new Text({ ...options(colour), offsetY: 17 }) })];
   switch (thing.kind) {
     case 'corner':
       return thing.unsure ? [new Style({ text: new Text({ ...options(tokens.fault, 'pin assumed'), offsetY: 4, offsetX: 12, textAlign: 'left' }) })] : [];
     case 'building':
-      return [new Style({ text: new Text(options(tokens.ink, thing.label.replace(', ', '\n'))), zIndex: 2 })];
+      return [new Style({ text: new Text(options(tokens.ink, resolution > 0.35 ? thing.label.split(', ')[0] : thing.label.replace(', ', '\n'))), zIndex: 2 })];
     case 'wetGround':
       return [new Style({ text: new Text(options(tokens.water)) })];
     case 'tree':

@@ -13,7 +13,7 @@ import { look, lookNow, type SketchFor } from '../store/look-at.ts';
 import { complain, run, useSession } from '../store/session.ts';
 
 /** Width that a gap opens with, metres: a field gate with its posts. */
-const GAP_WIDTH = 4;
+export const GAP_WIDTH = 4;
 
 const isOnePoint = (kind: SketchFor): boolean => kind === 'gap' || (kind in featureKinds && featureKinds[kind as keyof typeof featureKinds].shape === 'at');
 export const isRing = (kind: SketchFor): boolean => kind === 'boundary' || (kind in featureKinds && featureKinds[kind as keyof typeof featureKinds].shape === 'ring');

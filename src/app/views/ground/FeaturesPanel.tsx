@@ -1,15 +1,15 @@
 import { Button, Input } from 'antd';
 import type { Feature } from '../../../core/holding/schema.ts';
-import { featureKinds, featureLabel, pointsOf } from '../../../core/ground/features.ts';
+import { featureKinds, featureLabel, pointsOf, shapeOf } from '../../../core/ground/features.ts';
 import { setFeature } from '../../../core/holding/ground-commands.ts';
 import { LengthField } from '../../look/LengthField.tsx';
+import { PointsEditor } from '../../look/PointsEditor.tsx';
 import { Toggle } from '../../look/Toggle.tsx';
 import { startSketch } from '../../plan/sketching.ts';
 import { useShown } from '../../store/derived.ts';
 import { goTo, look, useLook } from '../../store/look-at.ts';
 import { run } from '../../store/session.ts';
 import { deleteFeature } from './delete-feature.ts';
-import { PointsEditor } from './PointsEditor.tsx';
 import type { Stop } from './stops.ts';
 
 /** What stands at one stop of the walk: listed, drawn anew, and each thing's own numbers. */
@@ -68,7 +68,7 @@ function FeatureForm({ feature }: { feature: Feature }) {
           onChange={(on) => run(setFeature(feature.id, { [choice.key]: typeof choice.start === 'boolean' ? on : on ? 'forward' : 'backward' }, choice.label.toLowerCase()))}
         />
       )}
-      <PointsEditor key={`${feature.id} ${pointsOf(feature).join(' ')}`} feature={feature} />
+      <PointsEditor key={`${feature.id} ${pointsOf(feature).join(' ')}`} points={pointsOf(feature)} units={units} onChange={(points) => run(setFeature(feature.id, shapeOf(feature.kind, points), 'moved'))} />
       <Button danger onClick={() => deleteFeature(feature.id)}>Delete {feature.name || label.toLowerCase()}</Button>
     </div>
   );

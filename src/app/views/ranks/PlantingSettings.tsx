@@ -1,13 +1,15 @@
 import { Button, Input, Segmented, Select } from 'antd';
 import type { Laid } from '../../../core/findings/judge.ts';
-import { removePlanting, setBaseline, setPlanting } from '../../../core/holding/planting-commands.ts';
+import { addGap, removePlanting, setBaseline, setPlanting } from '../../../core/holding/planting-commands.ts';
 import type { Planting } from '../../../core/holding/schema.ts';
-import { loosened } from '../../../core/ranks/baseline.ts';
+import { drawnBaseline, loosened } from '../../../core/ranks/baseline.ts';
 import { formatLength } from '../../../core/units/quantities.ts';
 import { LengthField } from '../../look/LengthField.tsx';
+import { PointsEditor } from '../../look/PointsEditor.tsx';
 import { Toggle } from '../../look/Toggle.tsx';
-import { startSketch } from '../../plan/sketching.ts';
+import { GAP_WIDTH, startSketch } from '../../plan/sketching.ts';
 import { useShown } from '../../store/derived.ts';
+import { newId } from '../../store/ids.ts';
 import { look } from '../../store/look-at.ts';
 import { run } from '../../store/session.ts';
 import { BaselineSource } from './BaselineSource.tsx';
@@ -17,6 +19,10 @@ export function PlantingSettings({ laid: { planting, layout } }: { laid: Laid })
   const holding = useShown();
   const { units } = holding;
   const { baseline } = planting;
+  const openGap = () => {
+    const gap = { id: newId(), kind: 'gap' as const, at: Math.round((layout.baseline?.line.length ?? 0) / 2), width: GAP_WIDTH };
+    if (run(addGap(planting.id, gap))) look({ selection: { what: 'gap', id: gap.id } });
+  };
   return (
     <>
       <div className="panel-head">
@@ -40,11 +46,21 @@ export function PlantingSettings({ laid: { planting, layout } }: { laid: Laid })
         {baseline.kind === 'drawn' && baseline.points.length > 2 && (
           <Toggle label="Closed into a ring" on={baseline.closed} onChange={(closed) => run(setBaseline(planting.id, { ...baseline, closed }, closed ? 'line closed' : 'line opened'))} />
         )}
+        {baseline.kind === 'drawn' && (
+          <PointsEditor key={baseline.points.join(' ')} points={baseline.points} units={units} onChange={(points) => run(setBaseline(planting.id, drawnBaseline(points, baseline)))} />
+        )}
         <div className="actions wrap">
           <Button onClick={() => startSketch('baseline')}>Draw it straight</Button>
           <Button onClick={() => startSketch('curvedBaseline')}>Draw it curved</Button>
         </div>
         <div className="field"><span className="label">Rows lie on the</span><Segmented aria-label="Side of the rows" value={planting.side} options={['left', 'right']} onChange={(side) => run(setPlanting(planting.id, { side: side as Planting['side'] }, `rows to the ${side}`))} /></div>
+        <h3>Gaps</h3>
+        <ul className="rows-list">
+          {planting.gaps.map((gap) => (
+            <li key={gap.id}><button type="button" className="link" onClick={() => look({ selection: { what: 'gap', id: gap.id } })}>{gap.kind} {formatLength(gap.width, units)} at {formatLength(gap.at, units)}</button></li>
+          ))}
+        </ul>
+        <Button onClick={openGap}>Open a gap by its chainage</Button>
         <h3>Weeds and guards</h3>
         <div className="field"><label htmlFor="weeds">Weeds kept down by</label><Select id="weeds" value={planting.weeds} options={[{ value: 'mats', label: 'mulch mats' }, { value: 'fabric', label: 'fabric strips' }, { value: 'chips', label: 'wood chips' }, { value: 'none', label: 'nothing bought' }]} onChange={(weeds) => run(setPlanting(planting.id, { weeds }, 'weeds'))} /></div>
         <Toggle label="Guard every plant" on={planting.guarded} onChange={(guarded) => run(setPlanting(planting.id, { guarded }, guarded ? 'guards' : 'no guards'))} />

@@ -1,11 +1,13 @@
 import type { ScaleLinear } from 'd3-scale';
 import { useRef, type PointerEvent } from 'react';
+import { pointAt } from '../../../core/geometry/polyline.ts';
 import type { Laid } from '../../../core/findings/judge.ts';
 import type { Command } from '../../../core/holding/command.ts';
 import { setGap, setRow } from '../../../core/holding/planting-commands.ts';
 import { draggedCut, draggedGap, draggedSpacing } from '../../../core/ranks/drag.ts';
 import { formatLength, type UnitSystem } from '../../../core/units/quantities.ts';
-import { look } from '../../store/look-at.ts';
+import { addPoint } from '../../plan/sketching.ts';
+import { look, lookNow } from '../../store/look-at.ts';
 import { run, tryOut } from '../../store/session.ts';
 import { AXIS, ROW, rowY } from './strings-canvas.ts';
 
@@ -80,6 +82,7 @@ export function useStringDrag(laid: Laid, x: ScaleLinear<number, number>, units:
     onPointerDown(event: PointerEvent<HTMLCanvasElement>) {
       if (event.button !== 0) return;
       const [px, py] = place(event);
+      if (lookNow().sketch?.for === 'gap') return addPoint(pointAt(laid.layout.baseline!.line, x.invert(px)), laid.planting.id);
       const grip = gripAt(px, py);
       if (!grip) return look({ selection: null });
       event.currentTarget.setPointerCapture(event.pointerId);

@@ -35,13 +35,13 @@ function besideLine(judged: Judged, line: Line): Finding[] {
   const year = years.length > 0 ? Math.min(...years) : null;
   const species = [...new Set(growing.map((i) => tall[stand.species[i]!]!))].sort((a, b) => matureHeight(b) - matureHeight(a));
   const low = substitutes(judged, species[0]!, (other) => matureHeight(other) <= lowest && other.kind !== 'fruit')[0];
-  const length = (metres: number) => formatLength(metres, holding.units);
+  const length = (metres: number) => formatLength(metres, holding.units, { decimals: metres % 1 === 0 ? 0 : 1 });
   const who = species.length === 1 ? capital(species[0]!.common) : `${growing.length} plants`;
   return [
     finding('overhead-line', judged, line.id, {
       severity: 'fault',
       what: `${who} will reach the overhead line`,
-      why: `${sayStand(stand, growing)} as near as ${length(Math.min(...growing.map((i) => distance[i]!)))} to a ${length(line.height)} line that wants ${length(line.clearance)} clear; ${species[0]!.common} grows to ${length(matureHeight(species[0]!))}.${year === null ? '' : ` They come too near in year ${year}.`} Only the line’s operator may cut near it.`,
+      why: `${sayStand(stand, growing)} as near as ${length(Math.min(...growing.map((i) => distance[i]!)))} to a line at ${length(line.height)} that wants ${length(line.clearance)} clear; ${species[0]!.common} grows to ${length(matureHeight(species[0]!))}.${year === null ? '' : ` They come too near in year ${year}.`} Only the line’s operator may cut near it.`,
       plants: growing,
       year,
       remedies: [
