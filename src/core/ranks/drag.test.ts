@@ -1,0 +1,50 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { row, sample, standOf } from '../../../checks/sample.ts';
+import { draggedCut, draggedGap, draggedSpacing } from './drag.ts';
+
+describe(draggedSpacing, () => {
+  it('brings the plant that is held to where it is dropped, to the width of the rounding', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 1, max: 20 }), fc.double({ min: 4, max: 58, noNaN: true }), fc.boolean(), fc.constantFrom(0, 2), (place, to, staggered, inset) => {
+        const spacing = draggedSpacing({ inset, staggered }, place, to);
+        fc.pre(spacing !== null && spacing > 0.1 && spacing < 50);
+        const stand = standOf(sample({ rows: [row({ spacing: spacing!, staggered, inset })] }));
+        fc.pre(place < stand.count);
+        // A centimetre of rounding in the spacing adds up over the places before the one held.
+        expect(Math.abs(stand.chainage[place]! - to)).toBeLessThanOrEqual(0.005 * (place + 0.5) + 1e-6);
+      }),
+    );
+  });
+  it('leaves the first plant of a row to its inset, and moves the first of a staggered one', () => {
+    expect(draggedSpacing({ inset: 0, staggered: false }, 0, 3)).toBeNull();
+    expect(draggedSpacing({ inset: 0, staggered: true }, 0, 1.5)).toBe(3);
+  });
+  it('keeps within what a row may be', () => {
+    expect(draggedSpacing({ inset: 0, staggered: false }, 3, -8)).toBe(0.1);
+    expect(draggedSpacing({ inset: 0, staggered: false }, 1, 900)).toBe(50);
+  });
+});
+
+describe(draggedGap, () => {
+  it('steps by 5 cm and never below the row before', () => {
+    expect(draggedGap(2, 0.37)).toBe(2.35);
+    expect(draggedGap(2, -5)).toBe(0);
+  });
+});
+
+describe(draggedCut, () => {
+  const gap = { at: 63, width: 4 };
+  it('moves by its middle, on the line only', () => {
+    expect(draggedCut(gap, 'middle', 70.04, 148)).toEqual({ at: 70, width: 4 });
+    expect(draggedCut(gap, 'middle', 200, 148).at).toBe(148);
+  });
+  it('moves one edge and leaves the other where it was', () => {
+    const wider = draggedCut(gap, 'end', 68, 148);
+    expect(wider.at - wider.width / 2).toBeCloseTo(61, 6);
+    expect(wider.at + wider.width / 2).toBeCloseTo(68, 6);
+    const other = draggedCut(gap, 'start', 58, 148);
+    expect(other.at + other.width / 2).toBeCloseTo(65, 6);
+  });
+  it('never turns inside out', () => expect(draggedCut(gap, 'end', 40, 148).width).toBeGreaterThanOrEqual(0.5));
+});

@@ -1,0 +1,81 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { row, sample, standOf } from '../../../checks/sample.ts';
+import { catalogue, matureWidth, speciesOf } from '../species/catalogue.ts';
+import { stockOf, stocks } from '../species/stock.ts';
+import { beltWidth, closingYear, crownRadii, rowCrown, sizesOf, tallestRow, widestCrown } from './belt.ts';
+import { crownWidth, firstYear, LAST_YEAR, sizeAt } from './growth.ts';
+
+const two = standOf(sample({ rows: [row(), row({ rowGap: 4, spacing: 3, species: [[1, 'Betula pendula']] })] }));
+
+describe('growth', () => {
+  it('starts at the stock’s height, at most 0.7 of what the species becomes', () => {
+    expect(sizeAt(speciesOf('quercus-robur'), stockOf('whip'), 0, 1).height).toBeCloseTo(0.45, 6);
+    const currant = speciesOf('ribes-nigrum');
+    expect(sizeAt(currant, stockOf('feathered'), 0, 1).height).toBeCloseTo(0.7 * 1.6, 6); // cut back: it would be 1.8 m
+  });
+
+  it('small stock catches large stock up, but is not above it on the way there', () => {
+    const oak = speciesOf('quercus-robur');
+    const [small, large] = [stockOf('whip'), stockOf('feathered')];
+    const lead = (year: number) => sizeAt(oak, large, year, 1).height - sizeAt(oak, small, year, 1).height;
+    expect(lead(1)).toBeGreaterThan(1);
+    expect(lead(30) / sizeAt(oak, large, 30, 1).height).toBeLessThan(lead(1) / sizeAt(oak, large, 1, 1).height / 4);
+  });
+
+  it('poor ground slows and lowers every species', () => {
+    fc.assert(
+      fc.property(fc.constantFrom(...catalogue), fc.constantFrom(...stocks), fc.integer({ min: 5, max: LAST_YEAR }), (species, stock, year) => {
+        expect(sizeAt(species, stock, year, 0.5).height).toBeLessThan(sizeAt(species, stock, year, 1).height);
+      }),
+    );
+  });
+
+  it('a crown is full at full height and never wider', () => {
+    expect(crownWidth(20, 20, 12, 0.85)).toBe(12);
+    expect(crownWidth(25, 20, 12, 0.85)).toBe(12);
+    for (const species of catalogue) expect(sizeAt(species, stocks[0]!, LAST_YEAR, 1).width).toBeLessThanOrEqual(matureWidth(species) + 1e-9);
+  });
+
+  it('finds the first year of anything, and null when it never comes', () => {
+    const oak = speciesOf('quercus-robur');
+    const year = firstYear(oak, stockOf('whip'), 1, ({ height }) => height > 5)!;
+    expect(sizeAt(oak, stockOf('whip'), year, 1).height).toBeGreaterThan(5);
+    expect(sizeAt(oak, stockOf('whip'), year - 1, 1).height).toBeLessThanOrEqual(5);
+    expect(firstYear(oak, stockOf('whip'), 1, ({ height }) => height > 100)).toBeNull();
+  });
+});
+
+describe('a belt', () => {
+  it('widens year by year from its outer rows', () => {
+    let last = beltWidth(two, 0, 1);
+    expect(last).toBeGreaterThan(4);
+    for (let year = 1; year <= LAST_YEAR; year++) {
+      const width = beltWidth(two, year, 1);
+      expect(width).toBeGreaterThanOrEqual(last);
+      last = width;
+    }
+    const half = (id: string) => matureWidth(speciesOf(id)) / 2;
+    expect(last).toBeLessThan(4 + half('corylus-avellana') + half('betula-pendula') + 1e-9);
+  });
+
+  it('is as tall as its tallest row, and its crowns are what its rows’ means are made of', () => {
+    const sizes = sizesOf(two, 12, 1);
+    expect(tallestRow(two, 12, 1)).toBeCloseTo(sizeAt(speciesOf('betula-pendula'), stockOf('whip'), 12, 1).height, 9);
+    const radii = crownRadii(two, 12, 1);
+    expect(rowCrown(two, 0, sizes)).toBeCloseTo(2 * radii[0]!, 5);
+    expect(widestCrown(two, 1, sizes)).toBeCloseTo(2 * radii[two.rows[1]!.from]!, 5);
+  });
+
+  it('closes in the year in which crowns reach the spacing, never when they cannot', () => {
+    const year = closingYear(two, 0, 1)!;
+    expect(rowCrown(two, 0, sizesOf(two, year, 1))).toBeGreaterThanOrEqual(1.5);
+    expect(rowCrown(two, 0, sizesOf(two, year - 1, 1))).toBeLessThan(1.5);
+    expect(closingYear(standOf(sample({ rows: [row({ spacing: 20 })] })), 0, 1)).toBeNull();
+  });
+
+  it('is nothing when nothing stands', () => {
+    const empty = standOf(sample({ length: 4, rows: [row({ inset: 3 })] }));
+    expect([beltWidth(empty, 8, 1), tallestRow(empty, 8, 1), closingYear(empty, 0, 1)]).toEqual([0, 0, null]);
+  });
+});
