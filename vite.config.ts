@@ -28,5 +28,5 @@ export default defineConfig({
   ],
   worker: { format: 'es' },
   build: { target: 'es2022', chunkSizeWarningLimit: 2000 },
-  test: { include: ['src/**/*.test.{ts,tsx}', 'checks/**/*.test.ts'], environment: 'node' },
+  test: { include: ['src/**/*.test.ts', 'checks/**/*.test.ts', 'scripts/**/*.test.ts'], environment: 'node' },
 });

@@ -1,0 +1,69 @@
+import { execFile, type ExecFileException } from 'node:child_process';
+import { once } from 'node:events';
+import { mkdtempSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { createServer, type AddressInfo } from 'node:net';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { describe, expect, it } from 'vitest';
+import { readCloserank } from '../src/core/files/closerank.ts';
+
+interface Ended {
+  readonly code: number;
+  readonly out: string;
+  readonly problem: string;
+}
+const node = (args: readonly string[], env: Record<string, string> = {}) =>
+  new Promise<Ended>((resolve) => {
+    execFile(process.execPath, args, { env: { ...process.env, ...env } }, (failed: ExecFileException | null, out, problem) => resolve({ code: failed ? Number(failed.code ?? 1) : 0, out, problem }));
+  });
+const plan = (...args: string[]) => node(['--no-warnings', '--import', './scripts/same-pdf.mjs', '--import', 'tsx', 'scripts/plan.ts', ...args]);
+const folder = mkdtempSync(join(tmpdir(), 'close-rank-'));
+const write = (name: string, text: string) => {
+  writeFileSync(join(folder, name), text);
+  return join(folder, name);
+};
+
+describe('the command line', { timeout: 60_000 }, () => {
+  it('builds a holding from a plan, reports it, and reports the file the same', async () => {
+    const file = write('small.json', JSON.stringify({ name: 'Small', latitude: 52, longitude: -20, plantings: [{ name: 'Hedge', baseline: { points: [[0, 0], [60, 0]] }, rows: [{ spacing: 1.5, species: [[3, 'Crataegus monogyna'], [1, 'Corylus avellana']] }] }] }));
+    const made = await plan('new', file, join(folder, 'out'));
+    expect(made).toMatchObject({ code: 0, problem: '' });
+    expect(JSON.parse(made.out)).toMatchObject({ holding: 'Small', plants: 41 });
+    const saved = join(folder, 'out', 'small.closerank');
+    expect(readCloserank(readFileSync(saved), 'small').plantings[0]!.name).toBe('Hedge');
+    expect((await plan('report', saved)).out).toBe(made.out);
+    expect((await plan('export', saved, join(folder, 'files'))).code).toBe(0);
+    expect(readdirSync(join(folder, 'files')).sort()).toEqual(['order-list.csv', 'order-list.xlsx', 'peg-sheets.csv', 'peg-sheets.pdf', 'plan.geojson']);
+  });
+
+  it.each([
+    ['no verb', () => [], /^Usage:/],
+    ['a file that is not there', () => ['report', join(folder, 'none.closerank')], /cannot be opened\. Check its name/],
+    ['an empty file', () => ['report', write('empty.closerank', '')], /^empty\.closerank is empty\./],
+    ['broken JSON', () => ['new', write('broken.json', '{"name":'), folder], /^broken\.json is not whole JSON/],
+    ['an unknown species', () => ['new', write('odd.json', JSON.stringify({ name: 'A', latitude: 1, longitude: 1, plantings: [{ name: 'B', baseline: { points: [[0, 0], [9, 0]] }, rows: [{ spacing: 1, species: [[1, 'Nonsensia']] }] }] })), folder], /^odd\.json: 'Nonsensia' is not in the catalogue/],
+  ])('refuses %s with a sentence and a code', async (_, args, sentence) => {
+    const ended = await plan(...args());
+    expect(ended.code).toBe(1);
+    expect(ended.problem).toMatch(sentence);
+    expect(ended.problem).not.toContain('    at ');
+    expect(ended.out).toBe('');
+  });
+});
+
+describe('the server', { timeout: 60_000 }, () => {
+  const start = (port: string) => node(['--no-warnings', '--import', 'tsx', 'src/server/start.ts'], { PORT: port });
+  it('says so when its port is busy', async () => {
+    const busy = createServer().listen(0, '127.0.0.1');
+    await once(busy, 'listening');
+    const { port } = busy.address() as AddressInfo;
+    const ended = await start(String(port));
+    busy.close();
+    expect(ended).toMatchObject({ code: 1, out: '' });
+    expect(ended.problem).toContain(`Port ${port} is busy`);
+    expect(ended.problem).toContain(`PORT=${port + 1} npm start`);
+  });
+  it('says so when its port is none', async () => {
+    expect((await start('lots')).problem).toMatch(/^PORT is 'lots'; it must be a whole number/);
+  });
+});
