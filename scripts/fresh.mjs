@@ -23,7 +23,8 @@ export function install() {
   const mark = `${root}node_modules/.package-lock.json`;
   if (existsSync(mark) && statSync(mark).mtimeMs >= statSync(`${root}package-lock.json`).mtimeMs) return;
   process.stdout.write('Installing packages, once.\n');
-  run('npm', ['ci', '--no-audit', '--no-fund']);
+  // Not `npm ci`: it refuses a lock file when a registry lacks some other platform's optional binary.
+  run('npm', ['install', '--no-audit', '--no-fund', '--no-save']);
 }
 
 const newest = (path) => {
