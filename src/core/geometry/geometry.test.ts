@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { smooth } from './curve.ts';
 import { bearing, between, compassName, crossing, distance, nearestOnSegment, polar, type Point } from './point.ts';
 import { area, distanceToArea, isInside, middle, nearestEdge, perimeter } from './polygon.ts';
-import { besideAt, chainageOf, crossesItself, distanceTo, pointAt, polyline } from './polyline.ts';
+import { chainageOf, crossesItself, distanceTo, pointAt, polyline } from './polyline.ts';
 
 const coordinate = fc.double({ min: -500, max: 500, noNaN: true });
 const point = fc.tuple(coordinate, coordinate);
@@ -67,16 +67,10 @@ describe('polylines', () => {
     expect(pointAt(bent, 55)).toEqual([30, 25]);
   });
 
-  it('steps aside to the right, and to the left with a negative offset', () => {
-    expect(besideAt(bent, 10, 2)).toEqual([10, -2]);
-    expect(besideAt(bent, 10, -2)).toEqual([10, 2]);
-    expect(besideAt(bent, 40, 2)).toEqual([32, 10]);
-  });
-
   it('chainage undoes the point at a chainage, with its offset and side', () => {
     fc.assert(
       fc.property(fc.double({ min: 0.5, max: 27, noNaN: true }), fc.double({ min: -2, max: 2, noNaN: true }), (at, offset) => {
-        const found = chainageOf(bent, besideAt(bent, at, offset));
+        const found = chainageOf(bent, [at, -offset]); // right of a line that runs east is south
         expect(found.chainage).toBeCloseTo(at, 6);
         expect(found.offset).toBeCloseTo(offset, 6);
       }),

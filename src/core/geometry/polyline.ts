@@ -43,13 +43,6 @@ export function directionAt(line: Polyline, chainage: number): Point {
   return direction(line.points[i]!, line.points[i + 1]!);
 }
 
-/** The point at `chainage`, moved `offset` metres to the right of the way the line runs (negative: left). */
-export function besideAt(line: Polyline, chainage: number, offset: number): Point {
-  const [x, y] = pointAt(line, chainage);
-  const [ux, uy] = directionAt(line, chainage);
-  return [x + uy * offset, y - ux * offset];
-}
-
 /**
  * Chainage of the point of the line nearest to `p`, and how far `p` lies to the right of it (metres,
  * left negative). Where two segments are equally near the first counts.

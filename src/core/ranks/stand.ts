@@ -59,8 +59,5 @@ export const emptyStand = (rows: readonly LaidRow[] = []): Stand => ({
 /** The species id of plant `i`. */
 export const speciesIdOf = (stand: Stand, i: number): string => stand.speciesIds[stand.species[i]!]!;
 
-/** A plant's lasting name: it survives edits that leave its place in its row. */
-export const plantName = (stand: Stand, i: number): string => `${stand.rows[stand.row[i]!]!.row.id}:${stand.place[i]}`;
-
 /** Number of the plant in its row as people count, from 1. */
 export const numberInRow = (stand: Stand, i: number): number => i - stand.rows[stand.row[i]!]!.from + 1;

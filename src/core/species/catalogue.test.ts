@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { PURPOSES } from '../holding/schema.ts';
 import { purposes } from '../ranks/purposes.ts';
-import { catalogue, findSpecies, LIGHTS, MOISTURES, partners, speciesByName, speciesOf } from './catalogue.ts';
+import { catalogue, LIGHTS, MOISTURES, partners, speciesByName, speciesOf } from './catalogue.ts';
 import { isStock } from './stock.ts';
 import { LAST_YEAR, sizeAt } from '../years/growth.ts';
 import { stocks } from './stock.ts';
@@ -40,7 +40,7 @@ describe('catalogue', () => {
   it('every starting pattern plants species that the catalogue has, in stock that exists', () => {
     for (const purpose of PURPOSES)
       for (const row of purposes[purpose].rows) {
-        for (const [, id] of [...row.north, ...row.south]) expect(findSpecies(String(id)), String(id)).toBeTruthy();
+        for (const [, id] of [...row.north, ...row.south]) expect(catalogue.find((species) => species.id === id), String(id)).toBeTruthy();
         expect(isStock(row.stock)).toBe(true);
       }
   });

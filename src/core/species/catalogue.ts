@@ -56,9 +56,6 @@ export const partners: Readonly<Record<string, PartnerNeed>> = z.record(z.string
 const byId = new Map(catalogue.map((species) => [species.id, species]));
 const byName = new Map(catalogue.flatMap((species) => [species.botanical, species.common].map((name) => [name.toLowerCase(), species])));
 
-/** The species with this id, or undefined when the catalogue has none. */
-export const findSpecies = (id: string): Species | undefined => byId.get(id);
-
 /** A stand-in for an id that the catalogue does not know (a plan from a wider catalogue): middling, and named so. */
 export function speciesOf(id: string): Species {
   return byId.get(id) ?? { ...UNKNOWN, id, botanical: id, common: `${id} (not known)` };

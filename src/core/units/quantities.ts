@@ -20,9 +20,6 @@ export type UsUnit = keyof typeof EXACT;
 /** `value` in SI (m, m², m³, L or kg, as the unit asks) given in the US customary `unit`. */
 export const toUs = (value: number, unit: UsUnit): number => value / EXACT[unit];
 
-/** The SI value of `value` US customary `unit`s. */
-export const fromUs = (value: number, unit: UsUnit): number => value * EXACT[unit];
-
 const plain = (value: number, decimals: number): string =>
   value.toLocaleString('en', { minimumFractionDigits: decimals, maximumFractionDigits: decimals }).replace(/^-(?=[0.,]*$)/, '');
 
@@ -41,10 +38,6 @@ export function formatArea(squareMetres: number, system: UnitSystem): string {
   const acres = toUs(squareMetres, 'ac');
   return acres < 0.5 ? `${plain(toUs(squareMetres, 'ft2'), 0)} ft²` : `${plain(acres, 2)} ac`;
 }
-
-/** A volume of mulch or soil written for people: m³ or cubic yards. */
-export const formatVolume = (cubicMetres: number, system: UnitSystem): string =>
-  system === 'metric' ? `${plain(cubicMetres, 1)} m³` : `${plain(toUs(cubicMetres, 'yd3'), 1)} yd³`;
 
 /** `cents` (whole minor units) in an ISO 4217 `currency`; whole units from 1,000 up, where cents are noise. */
 export function formatMoney(cents: number, currency: string): string {

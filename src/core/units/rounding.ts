@@ -7,9 +7,6 @@ export const TOL = 0.001;
  */
 export const intervals = (length: number, spacing: number): number => Math.max(0, Math.floor((length + TOL) / spacing));
 
-/** `Math.floor` that forgives float noise just below a whole number. */
-export const floorSafe = (x: number): number => Math.floor(x + 1e-9);
-
 /** `Math.ceil` that forgives float noise just above a whole number. */
 export const ceilSafe = (x: number): number => Math.ceil(x - 1e-9);
 

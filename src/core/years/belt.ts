@@ -24,14 +24,6 @@ export function rowCrown(stand: Stand, rowIndex: number, sizes: readonly (readon
   return to > from ? sum / (to - from) : 0;
 }
 
-/** Widest crown of a row's plants, metres; 0 for an empty row. */
-export function widestCrown(stand: Stand, rowIndex: number, sizes: readonly (readonly Size[])[]): number {
-  const { from, to } = stand.rows[rowIndex]!;
-  let widest = 0;
-  for (let i = from; i < to; i++) widest = Math.max(widest, sizes[stand.species[i]!]![stand.stock[i]!]!.width);
-  return widest;
-}
-
 /** Width of the belt at `year`: from the outer crown edge of the first row to that of the last, mean crowns, metres. */
 export function beltWidth(stand: Stand, year: number, site: number): number {
   const planted = stand.rows.map((row, r) => ({ row, r })).filter(({ row }) => row.to > row.from);

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { row, sample, standOf } from '../../../checks/sample.ts';
 import { catalogue, matureWidth, speciesOf } from '../species/catalogue.ts';
 import { stockOf, stocks } from '../species/stock.ts';
-import { beltWidth, closingYear, crownRadii, rowCrown, sizesOf, tallestRow, widestCrown } from './belt.ts';
+import { beltWidth, closingYear, crownRadii, rowCrown, sizesOf, tallestRow } from './belt.ts';
 import { crownWidth, firstYear, LAST_YEAR, sizeAt } from './growth.ts';
 
 const two = standOf(sample({ rows: [row(), row({ rowGap: 4, spacing: 3, species: [[1, 'Betula pendula']] })] }));
@@ -64,7 +64,7 @@ describe('a belt', () => {
     expect(tallestRow(two, 12, 1)).toBeCloseTo(sizeAt(speciesOf('betula-pendula'), stockOf('whip'), 12, 1).height, 9);
     const radii = crownRadii(two, 12, 1);
     expect(rowCrown(two, 0, sizes)).toBeCloseTo(2 * radii[0]!, 5);
-    expect(widestCrown(two, 1, sizes)).toBeCloseTo(2 * radii[two.rows[1]!.from]!, 5);
+    expect(rowCrown(two, 1, sizes)).toBeCloseTo(2 * radii[two.rows[1]!.from]!, 5);
   });
 
   it('closes in the year in which crowns reach the spacing, never when they cannot', () => {

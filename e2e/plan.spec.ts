@@ -1,0 +1,96 @@
+import { expect, test } from '@playwright/test';
+import { clickPlan, figure, openDemo, openEmpty, saved } from './steward.ts';
+
+test('what is drawn can be dragged on the plan, a corner moved by number, both undone', async ({ page }) => {
+  await openDemo(page);
+  await page.goto('/h/tern-hollow/ground/standing');
+  await page.getByRole('button', { name: 'Draw standing tree' }).click();
+  await page.getByLabel('Typed place or leg').waitFor();
+  await clickPlan(page, 0.5, 0.3);
+  await page.getByText('Where it stands').click();
+  const place = page.getByLabel(/East, north/);
+  const [x] = (await place.inputValue()).split(',').map(Number);
+  const map = (await page.getByTestId('plan.map').boundingBox())!;
+  const at = { x: map.x + map.width * 0.5, y: map.y + map.height * 0.3 };
+  await page.mouse.move(at.x, at.y);
+  await page.mouse.down();
+  await page.mouse.move(at.x + 60, at.y, { steps: 6 });
+  await page.mouse.up();
+  await expect(page.getByRole('button', { name: 'Undo: moved' })).toBeVisible();
+  await page.getByText('Where it stands').click();
+  expect(Number((await place.inputValue()).split(',')[0])).toBeGreaterThan(x! + 5);
+
+  await page.getByRole('link', { name: /^Edges/ }).click();
+  await page.getByRole('button', { name: 'Corner 2' }).click();
+  const east = page.getByRole('textbox', { name: 'East' });
+  await expect(east).toHaveValue('110');
+  await east.fill('118');
+  await east.press('Enter');
+  await page.getByRole('button', { name: 'Undo: corner moved' }).click();
+  await expect(east).toHaveValue('110');
+});
+
+test('a planting is laid along a fence at its setback, by its purpose', async ({ page }) => {
+  await openDemo(page);
+  await page.getByRole('link', { name: 'New planting' }).click();
+  await page.getByRole('radio', { name: /One-row hedge/ }).click();
+  await page.getByText('Along something').click();
+  await page.getByLabel('Along', { exact: true }).click();
+  await page.getByTitle('west fence, right of it').click();
+  await page.getByRole('textbox', { name: 'Setback' }).fill('3');
+  await page.getByRole('textbox', { name: 'Setback' }).press('Enter');
+  await page.getByRole('button', { name: 'Lay the rows' }).click();
+  await expect(page.getByRole('heading', { name: 'One-row hedge' })).toBeVisible();
+  expect(await figure(page, 'plants')).toBe(356); // 117.2 m at 0.33 m
+  await saved(page);
+});
+
+test('years run on: crowns, belt and labels follow the bar and the bracket keys', async ({ page }) => {
+  await openDemo(page);
+  const width = () => figure(page, 'beltWidth');
+  const young = await width();
+  const bar = page.getByRole('slider', { name: 'Year shown' });
+  await bar.focus();
+  await page.keyboard.press('End');
+  await expect(bar).toHaveAttribute('aria-valuetext', 'year 40');
+  await expect(page.getByText('belt width at year 40')).toBeVisible();
+  expect(await width()).toBeGreaterThan(young);
+  await page.locator('h2').first().click();
+  await page.keyboard.press('[');
+  await expect(bar).toHaveAttribute('aria-valuenow', '39');
+  const box = (await bar.boundingBox())!;
+  await page.mouse.click(box.x + box.width / 8, box.y + 20);
+  await expect(bar).toHaveAttribute('aria-valuenow', '5');
+});
+
+test('a species dropped on a bead swaps its run, with Alt only the one plant', async ({ page }) => {
+  await openDemo(page);
+  const strings = page.getByTestId('strings.canvas');
+  await page.getByRole('listitem').filter({ hasText: 'hornbeam' }).first().dragTo(strings, { targetPosition: { x: 14, y: 94 } });
+  await expect(page.getByRole('button', { name: 'Undo: small-leaved lime swapped for hornbeam' })).toBeVisible();
+  await expect(page.getByRole('listitem').filter({ hasText: 'small-leaved lime' })).toBeHidden();
+});
+
+test('a KML boundary comes in with every pin assumed, and makes the first field of an empty holding', async ({ page }) => {
+  await openEmpty(page);
+  await page.getByRole('button', { name: 'New holding' }).first().click();
+  await page.getByRole('textbox', { name: 'Name' }).fill('Far Field');
+  await page.getByRole('button', { name: 'Make it' }).click();
+  await page.waitForURL(/ground/);
+  const corners = [[-20, 52], [-19.999, 52], [-19.999, 52.001], [-20, 52]].map(([lon, lat]) => `${lon},${lat}`).join(' ');
+  const kml = `<kml xmlns="http://www.opengis.net/kml/2.2"><Placemark><name>field</name><Polygon><outerBoundaryIs><LinearRing><coordinates>${corners}</coordinates></LinearRing></outerBoundaryIs></Polygon></Placemark></kml>`;
+  await page.getByLabel('GeoJSON or KML file').setInputFiles({ name: 'field.kml', mimeType: 'text/xml', buffer: Buffer.from(kml) });
+  await page.getByRole('dialog').getByRole('button', { name: 'Bring it in' }).click();
+  await expect(page.getByText('3 corners, 3 assumed')).toBeVisible();
+});
+
+test('prices changed follow through to the figures', async ({ page }) => {
+  await openDemo(page);
+  const before = await figure(page, 'cost');
+  await page.getByRole('link', { name: 'Order' }).click();
+  await page.getByLabel('Guard, 1.2 m').fill('11.65');
+  await page.getByLabel('Guard, 1.2 m').press('Enter');
+  await expect(page.getByText('Guard, 1.2 m (yours)')).toBeVisible();
+  await page.getByRole('link', { name: 'Ranks' }).click();
+  expect((await figure(page, 'cost')) - before).toBe(2700); // 270 guards, 10 dearer each
+});

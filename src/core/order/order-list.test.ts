@@ -1,0 +1,72 @@
+import { describe, expect, it } from 'vitest';
+import { row, sample } from '../../../checks/sample.ts';
+import { layHolding } from '../findings/judge.ts';
+import { ANIMALS, type Holding } from '../holding/schema.ts';
+import { orderList, orderRows } from './order-list.ts';
+import { priceOf, priceTable } from './prices.ts';
+import { guardAnimals, guardHeight, stakeFor, tiesFor } from './protection.ts';
+import { quantities } from './quantities.ts';
+
+const parts = (holding: Holding) => layHolding(holding).map(({ planting, layout }) => quantities(planting, layout, holding));
+const one = sample({ animals: ['rabbit'], rows: [row({ species: [[2, 'Corylus avellana'], [1, 'Acer campestre']] })], planting: { weeds: 'chips' } });
+const twice: Holding = { ...one, plantings: [one.plantings[0]!, { ...one.plantings[0]!, id: 'p2', name: 'Again' }] };
+
+describe(orderList, () => {
+  it('adds plantings up before it packs, so that sharing packs never costs more', () => {
+    const alone = orderList(parts(one), one);
+    const together = orderList(parts(twice), twice);
+    expect(together.plants.map(({ count }) => count)).toEqual(alone.plants.map(({ count }) => 2 * count));
+    expect(together.cents).toBeLessThanOrEqual(2 * alone.cents);
+    expect(together.kit.map(({ key }) => key)).toEqual(alone.kit.map(({ key }) => key));
+  });
+
+  it('orders more than it plants, and more again where more die', () => {
+    for (const { count, order, quantity, losses } of orderList(parts(one), one).plants) {
+      expect(order).toBeGreaterThan(count);
+      expect(quantity).toBeGreaterThanOrEqual(order);
+      expect(losses).toBeGreaterThan(0);
+    }
+    const patchy = { ...one, settings: { 'order.rho': 0.1 } };
+    expect(orderList(parts(patchy), patchy).plants[0]!.order).toBeGreaterThan(orderList(parts(one), one).plants[0]!.order);
+  });
+
+  it('prints plants first, then materials, each line adding to the total', () => {
+    const list = orderList(parts(one), one);
+    const rows = orderRows(list);
+    expect(rows.map(({ item }) => item)).toEqual(['Hazel', 'Field maple', 'Guard, 0.6 m', 'Stake, 0.9 m', 'Tie', 'Wood chips, a cubic metre']);
+    expect(rows.reduce((sum, { cents }) => sum + cents, 0)).toBe(list.cents);
+    expect(rows[0]!.packs).toMatch(/^\d+ × \d+( \+ \d+ × \d+)*$/);
+  });
+
+  it('is empty for nothing planted', () => {
+    const bare = { ...one, plantings: [] };
+    expect(orderRows(orderList(parts(bare), bare))).toEqual([]);
+  });
+});
+
+describe('prices', () => {
+  it('has one for every guard, stake and pack that a plan can ask for', () => {
+    const keys = new Set(priceTable.map(({ key }) => key));
+    expect(keys.size).toBe(priceTable.length);
+    for (const animal of ANIMALS) {
+      const { size } = guardHeight([animal], 0);
+      expect(keys.has(`guard.${size}`), animal).toBe(true);
+      const stake = stakeFor(size!);
+      if (stake !== null) expect(keys.has(`stake.${stake}`), `${animal}: stake ${stake}`).toBe(true);
+      expect(tiesFor(size!)).toBeGreaterThanOrEqual(1);
+      expect(guardAnimals[animal].name.length).toBeGreaterThan(3);
+    }
+  });
+  it('follows the steward’s own, and counts what it does not know as nothing', () => {
+    expect(priceOf({ prices: { tie: 99 } }, 'tie')).toBe(99);
+    expect(priceOf({ prices: {} }, 'tie')).toBe(12);
+    expect(priceOf({ prices: {} }, 'unheard of')).toBe(0);
+  });
+});
+
+describe(guardHeight, () => {
+  it('asks for nothing where nobody eats, and for a fence where no guard is tall enough', () => {
+    expect(guardHeight([], 1)).toEqual({ need: 0, size: null });
+    expect(guardHeight(['largeDeer'], 1)).toEqual({ need: 2.8, size: null });
+  });
+});
