@@ -36,7 +36,8 @@ test('a planting is laid along a fence at its setback, by its purpose', async ({
   await page.getByRole('radio', { name: /One-row hedge/ }).click();
   await page.getByText('Along something').click();
   await page.getByLabel('Along', { exact: true }).click();
-  await page.getByTitle('west fence, right of it').click();
+  await page.keyboard.type('west fence, right');
+  await page.keyboard.press('Enter');
   await page.getByRole('textbox', { name: 'Setback' }).fill('3');
   await page.getByRole('textbox', { name: 'Setback' }).press('Enter');
   await page.getByRole('button', { name: 'Lay the rows' }).click();
@@ -88,8 +89,9 @@ test('prices changed follow through to the figures', async ({ page }) => {
   await openDemo(page);
   const before = await figure(page, 'cost');
   await page.getByRole('link', { name: 'Order' }).click();
-  await page.getByLabel('Guard, 1.2 m').fill('11.65');
-  await page.getByLabel('Guard, 1.2 m').press('Enter');
+  const price = page.getByRole('spinbutton', { name: 'Guard, 1.2 m' });
+  await price.fill('11.65');
+  await price.press('Enter');
   await expect(page.getByText('Guard, 1.2 m (yours)')).toBeVisible();
   await page.getByRole('link', { name: 'Ranks' }).click();
   expect((await figure(page, 'cost')) - before).toBe(2700); // 270 guards, 10 dearer each

@@ -1,6 +1,7 @@
-import { Input, InputNumber, Select } from 'antd';
+import { Input, Select } from 'antd';
 import { setHolding, setSetting } from '../../../core/holding/ground-commands.ts';
 import { settingOf, settings, type SettingKey } from '../../../core/holding/settings.ts';
+import { NumberField } from '../../look/NumberField.tsx';
 import { LengthField } from '../../look/LengthField.tsx';
 import { useShown } from '../../store/derived.ts';
 import { run } from '../../store/session.ts';
@@ -19,8 +20,8 @@ export function PlacePanel() {
           <Input id="holding-name" key={name} defaultValue={name} maxLength={80} onPressEnter={(event) => event.currentTarget.blur()} onBlur={(event) => event.target.value.trim() && event.target.value !== name && run(setHolding({ name: event.target.value.trim() }))} />
         </div>
         <div className="pair">
-          <div className="field"><label htmlFor="latitude">Latitude</label><InputNumber id="latitude" min={-85} max={85} value={place.latitude} onChange={(latitude) => latitude !== null && run(setHolding({ place: { ...place, latitude } }))} /></div>
-          <div className="field"><label htmlFor="longitude">Longitude</label><InputNumber id="longitude" min={-180} max={180} value={place.longitude} onChange={(longitude) => longitude !== null && run(setHolding({ place: { ...place, longitude } }))} /></div>
+          <div className="field"><label htmlFor="latitude">Latitude</label><NumberField id="latitude" min={-85} max={85} value={place.latitude} onEnter={(latitude) => latitude !== null && run(setHolding({ place: { ...place, latitude } }))} /></div>
+          <div className="field"><label htmlFor="longitude">Longitude</label><NumberField id="longitude" min={-180} max={180} value={place.longitude} onEnter={(longitude) => longitude !== null && run(setHolding({ place: { ...place, longitude } }))} /></div>
         </div>
         <div className="pair">
           <div className="field"><label htmlFor="units">Units</label><Select id="units" value={units} options={[{ value: 'metric', label: 'Metric' }, { value: 'us', label: 'US customary' }]} onChange={(value) => run(setHolding({ units: value }))} /></div>
@@ -46,7 +47,7 @@ function SettingField({ setting: key }: { setting: SettingKey }) {
       ) : (
         <div className="field">
           <label htmlFor={key}>{label}</label>
-          <InputNumber id={key} min={0} max={unit === 'share' ? 1 : 500} step={unit === 'share' ? 0.01 : 1} value={value} onChange={set} />
+          <NumberField id={key} min={0} max={unit === 'share' ? 1 : 500} step={unit === 'share' ? 0.01 : 1} value={value} onEnter={set} />
         </div>
       )}
       <p className="soft fine">{source}</p>

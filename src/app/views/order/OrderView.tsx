@@ -1,8 +1,9 @@
-import { InputNumber, Table } from 'antd';
+import { Table } from 'antd';
 import { orderRows, type OrderRow } from '../../../core/order/order-list.ts';
 import { priceOf, priceSource, priceTable } from '../../../core/order/prices.ts';
 import { setPrice } from '../../../core/holding/ground-commands.ts';
 import { formatCount, formatMoney } from '../../../core/units/quantities.ts';
+import { NumberField } from '../../look/NumberField.tsx';
 import { ExportButtons } from '../../exports/ExportButtons.tsx';
 import { Panel } from '../../shell/Panel.tsx';
 import { useWorked } from '../../store/derived.ts';
@@ -54,9 +55,9 @@ export function OrderView() {
         {[...priceTable].sort((a, b) => Number(used.has(b.key)) - Number(used.has(a.key))).map(({ key, label, cents }) => (
           <div className={`price${used.has(key) ? '' : ' is-idle'}`} key={key}>
             <label htmlFor={`price-${key}`}>{label}{holding.prices[key] === undefined ? '' : ' (yours)'}</label>
-            <InputNumber
+            <NumberField
               id={`price-${key}`} min={0} max={1_000_000} step={0.1} precision={2} value={priceOf(holding, key) / 100} size="small"
-              onChange={(value) => {
+              onEnter={(value) => {
                 const next = value === null ? undefined : Math.round(value * 100);
                 run(setPrice(key, next === cents ? undefined : next, `price of ${label.toLowerCase()}`));
               }}

@@ -25,7 +25,7 @@ export function BaselineSource({ value, onChange }: { value: Beside | null; onCh
   return (
     <div className="field">
       <label htmlFor="follows">Along</label>
-      <Select id="follows" value={now ?? undefined} placeholder={options.length > 0 ? 'a boundary side, fence, stream or track' : 'nothing on the ground to follow yet'} disabled={options.length === 0} options={options} onChange={take} />
+      <Select id="follows" showSearch={{ optionFilterProp: 'label' }} value={now ?? undefined} placeholder={options.length > 0 ? 'a boundary side, fence, stream or track' : 'nothing on the ground to follow yet'} disabled={options.length === 0} options={options} onChange={take} />
     </div>
   );
 }

@@ -1,4 +1,4 @@
-import { Button, Input, InputNumber, Select, Segmented } from 'antd';
+import { Button, Input, Select, Segmented } from 'antd';
 import type { Laid } from '../../../core/findings/judge.ts';
 import { removeRow, setRow, setRuns } from '../../../core/holding/planting-commands.ts';
 import { SPACING, type Row } from '../../../core/holding/schema.ts';
@@ -7,6 +7,7 @@ import { stocks } from '../../../core/species/stock.ts';
 import { speciesOf } from '../../../core/species/catalogue.ts';
 import { formatLength } from '../../../core/units/quantities.ts';
 import { closingYear } from '../../../core/years/belt.ts';
+import { NumberField } from '../../look/NumberField.tsx';
 import { LengthField } from '../../look/LengthField.tsx';
 import { useShown } from '../../store/derived.ts';
 import { look } from '../../store/look-at.ts';
@@ -54,7 +55,7 @@ export function RowPanel({ laid, row: id }: { laid: Laid; row: string }) {
         <ol className="runs">
           {row.runs.map((each, i) => (
             <li key={i}>
-              <InputNumber aria-label={`Count of run ${i + 1}`} min={1} max={9999} precision={0} value={each.count} onChange={(count) => count && run(setRuns(planting.id, id, row.runs.map((old, j) => (j === i ? { ...old, count } : old)), 'run changed'))} />
+              <NumberField aria-label={`Count of run ${i + 1}`} min={1} max={9999} precision={0} value={each.count} onEnter={(count) => count && run(setRuns(planting.id, id, row.runs.map((old, j) => (j === i ? { ...old, count } : old)), 'run changed'))} />
               <SpeciesSelect label={`Species of run ${i + 1}`} value={each.species} onChange={(species) => run(setRuns(planting.id, id, row.runs.map((old, j) => (j === i ? { ...old, species } : old)), `run swapped for ${speciesOf(species).common}`))} />
               <Button size="small" aria-label={`Take run ${i + 1} out`} disabled={row.runs.length === 1} onClick={() => run(setRuns(planting.id, id, row.runs.filter((_, j) => j !== i), 'run taken out'))}>−</Button>
             </li>
