@@ -27,6 +27,6 @@ export default defineConfig({
     }),
   ],
   worker: { format: 'es' },
-  build: { target: 'es2022', chunkSizeWarningLimit: 2000 },
+  build: { target: 'es2022', chunkSizeWarningLimit: 2000, rolldownOptions: { checks: { pluginTimings: false } } },
   test: { include: ['src/**/*.test.ts', 'checks/**/*.test.ts', 'scripts/**/*.test.ts'], environment: 'node' },
 });
