@@ -33,12 +33,12 @@ export function OrderView() {
           size="small"
           locale={{ emptyText: 'Nothing to order yet. Lay out a planting first.' }}
           columns={[
-            { title: 'Item', dataIndex: 'item', render: (item: string, { botanical }) => <><strong>{item}</strong> <em className="soft">{botanical}</em></> },
-            { title: 'Stock', dataIndex: 'stock', responsive: ['sm'] },
-            { title: 'On the plan', dataIndex: 'onPlan', align: 'right', render: (n: number) => (Number.isInteger(n) ? formatCount(n) : n.toFixed(1)) },
+            { title: 'Item', dataIndex: 'item', render: (item: string, { botanical }) => <><strong className="keep">{item}</strong> <em className="soft">{botanical}</em></> },
+            { title: 'Stock', dataIndex: 'stock', responsive: ['sm'], render: (stock: string) => <span className="keep" title={stock}>{stock.split(', ')[0]}</span> },
+            { title: 'On plan', dataIndex: 'onPlan', align: 'right', render: (n: number) => (Number.isInteger(n) ? formatCount(n) : n.toFixed(1)) },
             { title: 'Losses', dataIndex: 'losses', align: 'right', responsive: ['md'], render: (n: number | null) => n ?? '' },
-            { title: 'To order', dataIndex: 'order', align: 'right', render: (n: number) => formatCount(n) },
-            { title: 'Packs', dataIndex: 'packs', align: 'right', responsive: ['sm'] },
+            { title: 'Order', dataIndex: 'order', align: 'right', render: (n: number) => formatCount(n) },
+            { title: 'Packs', dataIndex: 'packs', align: 'right', responsive: ['sm'], render: (packs: string) => <span className="keep">{packs}</span> },
             { title: 'Cost', dataIndex: 'cents', align: 'right', render: money },
           ]}
           summary={() => (
