@@ -1,8 +1,10 @@
-import type { Animal } from '../src/core/holding/schema.ts';
+import type { Animal } from '../src/core/holding/ground-schema.ts';
 import { diagonal, stationLabel, tapeMark, walk } from '../src/core/field/stake.ts';
 import { chainageOf, polyline } from '../src/core/geometry/polyline.ts';
 import type { Point } from '../src/core/geometry/point.ts';
+import { chord, rayFrom } from '../src/core/ground/casters.ts';
 import { setbackFrom } from '../src/core/ground/boundary.ts';
+import { sunPosition } from '../src/core/ground/sun.ts';
 import { choosePacks } from '../src/core/order/packs.ts';
 import { guardHeight, stakeLength, tiesFor, withSpares } from '../src/core/order/protection.ts';
 import { finalOrder, leastOrder } from '../src/core/order/survival.ts';
@@ -33,6 +35,9 @@ function tally(n: number, pattern: [string, number][], phase = 0, replace: reado
   }
   return sums;
 }
+
+/** A crown of the note as the product's own: its middle and half height. */
+const egg = ({ x, y, r, cb, H }: Inputs) => ({ x, y, z: (H + cb) / 2, r, half: (H - cb) / 2 });
 
 const growing = ({ Hmax, G, p, h0, D, L, q, qSite }: Record<string, number>): Growing => ({
   fullHeight: Hmax!, fastest: G!, shape: p!, start: h0!, check: { share: D!, years: L! }, pace: q!, site: qSite!,
@@ -146,6 +151,22 @@ export const adapter: Readonly<Record<string, (inputs: Inputs) => unknown>> = {
     const known = allowance[evidence];
     // The product keeps the stake-out method's allowance apart; the note adds it in.
     return known && method === 'tape' && spread === 0 ? setbackFrom({ settings: { 'setback.boundary': legal } }, known === 'assumed') + 0.05 : NOT_BUILT;
+  },
+  'sun.position': ({ utc, lat, lon, refraction }) => {
+    const { azimuth, elevation, geometric } = sunPosition(new Date(utc), { latitude: lat, longitude: lon });
+    return { azimuth, elevation: refraction ? elevation : geometric };
+  },
+  // The product's crowns are whole ellipsoids: other shapes and cut crowns come with growth.
+  'shade.chord': ({ origin: [x, y, z], sunAz, sunEl, crown }) => (crown.shape === 'ellipsoid' && !crown.planes ? chord(rayFrom([x, y], z, { azimuth: sunAz, elevation: sunEl }), egg(crown)) : NOT_BUILT),
+  'shade.sunHours': ({ lat, doy, stepMin, elMin, year, lon, crowns, point: [x, y, z] }) => {
+    let hours = 0;
+    for (let minutes = stepMin / 2; minutes < 1440; minutes += stepMin) {
+      const { azimuth, geometric } = sunPosition(new Date(Date.UTC(year, 0, doy) + (minutes - lon * 4) * 60_000), { latitude: lat, longitude: lon });
+      if (geometric < elMin) continue;
+      const ray = rayFrom([x, y], z, { azimuth, elevation: geometric });
+      hours += (stepMin / 60) * Math.exp(-crowns.reduce((sum: number, crown: Inputs) => sum + crown.mu * chord(ray, egg(crown)), 0));
+    }
+    return hours;
   },
   'growth.rateK': ({ Hmax, G, p }) => rateConstant({ fullHeight: Hmax, fastest: G, shape: p }),
   'growth.height': ({ t, ...inputs }) => heightAt(growing(inputs), t),

@@ -30,10 +30,17 @@ describe('the command line', { timeout: 60_000 }, () => {
     expect(made).toMatchObject({ code: 0, problem: '' });
     expect(JSON.parse(made.out)).toMatchObject({ holding: 'Small', plants: 41 });
     const saved = join(folder, 'out', 'small.closerank');
-    expect(readCloserank(readFileSync(saved), 'small').plantings[0]!.name).toBe('Hedge');
+    expect(readCloserank(readFileSync(saved), 'small').holding.plantings[0]!.name).toBe('Hedge');
     expect((await plan('report', saved)).out).toBe(made.out);
     expect((await plan('export', saved, join(folder, 'files'))).code).toBe(0);
     expect(readdirSync(join(folder, 'files')).sort()).toEqual(['order-list.csv', 'order-list.xlsx', 'peg-sheets.csv', 'peg-sheets.pdf', 'plan.geojson']);
+  });
+
+  it('prints what a map file would bring in, as the import sheet shows it', async () => {
+    const file = write('fields.geojson', JSON.stringify({ type: 'FeatureCollection', features: [{ type: 'Feature', properties: { name: 'home parcel' }, geometry: { type: 'Polygon', coordinates: [[[-20, 52.1], [-19.999, 52.1], [-19.999, 52.101], [-20, 52.1]]] } }] }));
+    const read = await plan('read', file);
+    expect(read.code).toBe(0);
+    expect(JSON.parse(read.out)).toMatchObject({ file: 'fields.geojson', format: 'GeoJSON', crs: { taken: 'degrees', asked: false }, swapped: false, leftOut: [], shapes: [{ name: 'home parcel', shape: 'ring', points: 3, becomes: 'boundary' }] });
   });
 
   it.each([
@@ -41,6 +48,7 @@ describe('the command line', { timeout: 60_000 }, () => {
     ['a file that is not there', () => ['report', join(folder, 'none.closerank')], /cannot be opened\. Check its name/],
     ['an empty file', () => ['report', write('empty.closerank', '')], /^empty\.closerank is empty\./],
     ['broken JSON', () => ['new', write('broken.json', '{"name":'), folder], /^broken\.json is not whole JSON/],
+    ['a map file that is cut off', () => ['read', write('cut.kml', '<kml><Placemark>')], /^cut\.kml is not whole KML/],
     ['an unknown species', () => ['new', write('odd.json', JSON.stringify({ name: 'A', latitude: 1, longitude: 1, plantings: [{ name: 'B', baseline: { points: [[0, 0], [9, 0]] }, rows: [{ spacing: 1, species: [[1, 'Nonsensia']] }] }] })), folder], /^odd\.json: 'Nonsensia' is not in the catalogue/],
   ])('refuses %s with a sentence and a code', async (_, args, sentence) => {
     const ended = await plan(...args());

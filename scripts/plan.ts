@@ -8,11 +8,15 @@ import { readCloserank, writeCloserank } from '../src/core/files/closerank.ts';
 import { holdingFromPlan } from '../src/core/files/plan-json.ts';
 import { MOST_MEGABYTES, refuse, Unreadable } from '../src/core/files/problems.ts';
 import { report } from '../src/core/files/report.ts';
+import { guessAll } from '../src/core/files/shapes/becomes.ts';
+import { middleOf, readShapes } from '../src/core/files/shapes/read-shapes.ts';
+import { planeAt } from '../src/core/ground/plane.ts';
 
 const USAGE = `Usage:
   npm run -s plan -- report FILE.closerank        totals, positions and findings as JSON
   npm run -s plan -- export FILE.closerank DIR    peg sheets, order list and GeoJSON into DIR
-  npm run -s plan -- new plan.json DIR            builds a holding from plan.json into DIR and reports it`;
+  npm run -s plan -- new plan.json DIR            builds a holding from plan.json into DIR and reports it
+  npm run -s plan -- read FILE [HOLDING]          what a map file would bring in, as JSON`;
 
 /** A font as a data address: the browser's build of the PDF library fetches its fonts. */
 async function font(family: string, weight: number): Promise<string> {
@@ -33,14 +37,24 @@ async function writeAll(directory: string, files: Record<string, Uint8Array>): P
   for (const [name, bytes] of Object.entries(files)) await writeFile(join(directory, name), bytes);
 }
 
+/** What the import sheet would show of a map file: laid on the plane of the holding given, else round its own first place. */
+async function found(file: string, holdingFile: string | undefined): Promise<object> {
+  const [bytes, name] = [await bytesOf(file), basename(file)];
+  const holding = holdingFile ? readCloserank(await bytesOf(holdingFile), basename(holdingFile)).holding : null;
+  const place = holding?.place ?? middleOf(bytes, name) ?? { latitude: 0, longitude: 0 };
+  const { shapes, ...rest } = readShapes(bytes, name, planeAt(place));
+  const becomes = guessAll(shapes, !holding?.boundary);
+  return { file: name, place, ...rest, shapes: shapes.map(({ name: called, shape, points }, i) => ({ name: called, shape, points: points.length, becomes: becomes[i] })) };
+}
+
 const print = (value: unknown): void => void process.stdout.write(`${JSON.stringify(value, null, 1)}\n`);
 
 async function run([verb, file, directory]: string[]): Promise<void> {
-  if (verb === 'report' && file) return print(report(readCloserank(await bytesOf(file), basename(file))));
+  if (verb === 'report' && file) return print(report(readCloserank(await bytesOf(file), basename(file)).holding));
   if (verb === 'export' && file && directory) {
     const sans = 'atkinson-hyperlegible-next';
     usePdfFonts({ regular: await font(sans, 400), bold: await font(sans, 700), heading: await font('bitter', 600) });
-    return writeAll(directory, await exportFiles(readCloserank(await bytesOf(file), basename(file))));
+    return writeAll(directory, await exportFiles(readCloserank(await bytesOf(file), basename(file)).holding));
   }
   if (verb === 'new' && file && directory) {
     const text = new TextDecoder().decode(await bytesOf(file));
@@ -54,6 +68,7 @@ async function run([verb, file, directory]: string[]): Promise<void> {
     await writeAll(directory, { [`${holding.id}.closerank`]: writeCloserank(holding) });
     return print(report(holding));
   }
+  if (verb === 'read' && file) return print(await found(file, directory));
   throw new Unreadable(USAGE);
 }
 

@@ -1,10 +1,11 @@
-import express, { type Express } from 'express';
+import express, { type Express, type NextFunction, type Request, type Response } from 'express';
 import helmet from 'helmet';
 import { existsSync } from 'node:fs';
 import { join } from 'node:path';
+import { standins } from './standins/routes.ts';
 
-/** The server of the built app in `folder`: that folder and nothing outside it, with a strict content policy. */
-export function createApp(folder: string): Express {
+/** The server of the built app in `folder`: that folder, the simulated services, and nothing else, with a strict content policy. */
+export function createApp(folder: string, { markingSeconds = 20 }: { readonly markingSeconds?: number } = {}): Express {
   const app = express();
   app.disable('x-powered-by');
   app.use(
@@ -31,6 +32,7 @@ export function createApp(folder: string): Express {
       strictTransportSecurity: false, // served over plain http on this machine
     }),
   );
+  app.use('/api/standins', standins({ markingSeconds }));
   app.use(
     express.static(folder, {
       dotfiles: 'deny',
@@ -44,6 +46,8 @@ export function createApp(folder: string): Express {
     response.setHeader('Cache-Control', 'no-cache');
     response.sendFile('index.html', { root: folder });
   });
+  // A body that is too large or no JSON lands here; what went wrong inside stays inside.
+  app.use((problem: { status?: number }, _request: Request, response: Response, _next: NextFunction) => void response.status(problem.status ?? 500).json({ problem: 'That request cannot be read.' }));
   app.use((_request, response) => void response.status(404).type('text').send('There is nothing at this address.'));
   return app;
 }

@@ -6,6 +6,8 @@ interface Props {
   readonly label: string;
   readonly value: number;
   readonly units: UnitSystem;
+  /** Shows no label of its own, where a column or sentence says it. */
+  readonly bare?: boolean;
   readonly least?: number;
   readonly most?: number;
   /** Called with metres when a new length is entered. */
@@ -13,7 +15,7 @@ interface Props {
 }
 
 /** A length typed in the steward's units ('1.5', '150 cm', '5 ft 6 in'); what cannot be is said beneath and not taken. */
-export function LengthField({ label, value, units, least = 0, most = 1000, onChange }: Props) {
+export function LengthField({ label, value, units, bare = false, least = 0, most = 1000, onChange }: Props) {
   const [text, setText] = useState<string | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   const id = useId();
@@ -36,9 +38,10 @@ export function LengthField({ label, value, units, least = 0, most = 1000, onCha
 
   return (
     <div className="field">
-      <label htmlFor={id}>{label}</label>
+      {!bare && <label htmlFor={id}>{label}</label>}
       <Input
         id={id}
+        aria-label={bare ? label : undefined}
         value={text ?? editableLength(value, units)}
         suffix={lengthUnit(units)}
         status={problem ? 'error' : ''}

@@ -2,7 +2,7 @@ import { InputNumber, type InputNumberProps } from 'antd';
 import { useState } from 'react';
 
 type Props = Omit<InputNumberProps<number>, 'onChange' | 'onBlur' | 'onPressEnter' | 'value'> & {
-  readonly value: number;
+  readonly value: number | null;
   /** Called once a number is entered, not at each key: one entry is one step to undo. Null when it was emptied. */
   onEnter(value: number | null): void;
 };

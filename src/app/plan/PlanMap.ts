@@ -3,12 +3,11 @@ import OlMap from 'ol/Map';
 import type MapBrowserEvent from 'ol/MapBrowserEvent';
 import View from 'ol/View';
 import { defaults as defaultControls, ScaleLine } from 'ol/control';
-import { altKeyOnly } from 'ol/events/condition';
 import { boundingExtent, isEmpty } from 'ol/extent';
 import LineString from 'ol/geom/LineString';
 import PointGeometry from 'ol/geom/Point';
 import Polygon from 'ol/geom/Polygon';
-import { defaults as defaultInteractions, Modify, Snap, Translate } from 'ol/interaction';
+import { defaults as defaultInteractions } from 'ol/interaction/defaults';
 import VectorLayer from 'ol/layer/Vector';
 import Projection from 'ol/proj/Projection';
 import VectorSource from 'ol/source/Vector';
@@ -17,10 +16,13 @@ import { Circle, Fill, Stroke, Style, Text } from 'ol/style';
 import type { Point } from '../../core/geometry/point.ts';
 import { snap, type Snapped } from '../../core/geometry/snap.ts';
 import { featureLabel, pointsOf } from '../../core/ground/features.ts';
+import type { FeatureKind } from '../../core/holding/ground-schema.ts';
 import type { Holding } from '../../core/holding/schema.ts';
 import type { Laid } from '../../core/findings/judge.ts';
-import type { Tokens } from '../look/tokens.ts';
-import type { Selection, Sketch } from '../store/look-at.ts';
+import type { GroundOverlay, Selection, Sketch } from '../store/look-at.ts';
+import { drawOverlay } from './ground-overlay.ts';
+import { ImageLayer, type PlacedImage } from './image-layer.ts';
+import type { Reshaping } from './reshaping.ts';
 import { groundStyle, labelStyle, thingOf, type DrawnThing } from './ground-style.ts';
 import { GridLayer } from './grid-layer.ts';
 import { PlantLayer, type Planted } from './plant-layer.ts';
@@ -30,8 +32,13 @@ export interface Scene extends Planted {
   readonly holding: Holding;
   readonly selection: Selection | null;
   readonly sketch: Sketch | null;
-  /** Words beside the sketch: its length so far, or why it caught. */
   readonly editable: 'ground' | 'planting';
+  /** Laid over the ground by a stop of the walk, and the pictures beneath. */
+  readonly overlay: GroundOverlay;
+  readonly mark: Point | null;
+  readonly section: readonly Point[] | null;
+  readonly zones: readonly FeatureKind[];
+  readonly pictures: readonly PlacedImage[];
 }
 
 /** What a click on the plan meant; null for bare ground. */
@@ -45,6 +52,8 @@ export interface PlanEvents {
   onReshape(what: 'corner' | 'feature' | 'baseline', id: string, points: readonly Point[]): void;
 }
 
+/** Drawn only at their own stop of the walk: they lie over everything else. */
+const ZONES: ReadonlySet<FeatureKind> = new Set(['soilZone', 'cover', 'browsed', 'harm', 'holeTest', 'percolation', 'spotHeight'] as const);
 /** Pixels within which a pointer catches. */
 const CATCH = 10;
 const plane = new Projection({ code: 'close-rank:plane', units: 'm', extent: [-50_000, -50_000, 50_000, 50_000] });
@@ -53,19 +62,23 @@ const plane = new Projection({ code: 'close-rank:plane', units: 'm', extent: [-5
 export class PlanMap {
   readonly plants = new PlantLayer();
   private readonly grid = new GridLayer();
+  private readonly beneath = new ImageLayer(1.4);
+  private readonly raster = new ImageLayer(1.6);
+  private readonly edgeSource = new VectorSource();
+  private readonly overlaySource = new VectorSource();
   private readonly groundSource = new VectorSource();
   private readonly handleSource = new VectorSource();
   private readonly sketchSource = new VectorSource();
   private readonly map: OlMap;
-  private readonly modify: Modify;
-  private readonly translate: Translate;
+  private reshaping: Reshaping | null = null;
   private readonly chosen = new Collection<Feature>();
   private scene: Scene | null = null;
   private snapped: Snapped | null = null;
-  private drawnFor: { holding: Holding; selection: Selection | null; active: string | null; tokens: Tokens } | null = null;
+  private drawnFor: Pick<Scene, 'holding' | 'selection' | 'active' | 'tokens' | 'zones'> | null = null;
   private fitted = '';
   private lastClick: { readonly pixel: readonly number[]; readonly time: number } | null = null;
   private twice = false;
+  private disposed = false;
 
   constructor(
     element: HTMLElement,
@@ -76,18 +89,16 @@ export class PlanMap {
     const labels = (source: VectorSource) => new VectorLayer({ source, zIndex: 7, declutter: true, style: (feature, resolution) => (this.scene ? labelStyle(thingOf(feature as Feature), this.scene.tokens, resolution) : []) });
     this.map = new OlMap({
       target: element,
-      layers: [this.grid, styled(this.groundSource, 2), this.plants, styled(this.handleSource, 6), labels(this.groundSource), labels(this.handleSource), new VectorLayer({ source: this.sketchSource, zIndex: 8, style: (feature) => this.sketchStyle(feature as Feature) })],
+      layers: [this.grid, styled(this.edgeSource, 1), this.beneath, this.raster, styled(this.overlaySource, 1.8), styled(this.groundSource, 2), this.plants, styled(this.handleSource, 6), labels(this.overlaySource), labels(this.groundSource), labels(this.handleSource), new VectorLayer({ source: this.sketchSource, zIndex: 8, style: (feature) => this.sketchStyle(feature as Feature) })],
       view: new View({ projection: plane, center: [0, 0], resolution: 0.4, minResolution: 0.01, maxResolution: 40, enableRotation: false }),
       controls: defaultControls({ zoom: false, rotate: false, attribution: false }).extend([new ScaleLine({ units: 'metric', minWidth: 70 })]),
       interactions: defaultInteractions({ doubleClickZoom: false, altShiftDragRotate: false, pinchRotate: false }),
     });
-    this.modify = new Modify({ features: this.chosen, insertVertexCondition: altKeyOnly, pixelTolerance: CATCH });
-    this.translate = new Translate({ features: this.chosen, hitTolerance: 4 });
-    this.map.addInteraction(this.translate);
-    this.map.addInteraction(this.modify);
-    this.map.addInteraction(new Snap({ source: this.groundSource, pixelTolerance: CATCH }));
-    this.modify.on('modifyend', () => this.reshaped());
-    this.translate.on('translateend', () => this.reshaped());
+    void import('./reshaping.ts').then(({ Reshaping }) => {
+      if (this.disposed) return;
+      this.reshaping = new Reshaping(this.map, { chosen: this.chosen, snapsTo: [this.edgeSource, this.groundSource], reach: CATCH, onDone: () => this.reshaped() });
+      this.reshaping.setActive(!this.scene?.sketch);
+    });
     this.map.on('pointermove', (event) => this.pointed(event as MapBrowserEvent<PointerEvent>));
     this.map.on('click', (event) => this.clicked(event as MapBrowserEvent<PointerEvent>));
     this.map.on('dblclick', (event) => {
@@ -98,6 +109,7 @@ export class PlanMap {
   }
 
   dispose(): void {
+    this.disposed = true;
     this.map.setTarget(undefined);
     this.map.dispose();
   }
@@ -107,14 +119,14 @@ export class PlanMap {
     this.scene = scene;
     this.grid.show(scene.tokens);
     this.plants.show(scene);
-    const { holding, selection, active, tokens } = scene;
+    const { holding, selection, active, tokens, zones } = scene;
     const was = this.drawnFor;
-    if (!was || was.holding !== holding || was.selection !== selection || was.active !== active || was.tokens !== tokens) {
+    if (!was || was.holding !== holding || was.selection !== selection || was.active !== active || was.tokens !== tokens || was.zones !== zones) {
       this.drawGround(scene);
-      this.drawnFor = { holding, selection, active, tokens };
+      this.drawnFor = { holding, selection, active, tokens, zones };
     }
-    this.modify.setActive(!scene.sketch);
-    this.translate.setActive(!scene.sketch);
+    this.showOverlay(scene);
+    this.reshaping?.setActive(!scene.sketch);
     this.map.getTargetElement()?.classList.toggle('is-drawing', !!scene.sketch);
     this.drawSketch();
     if (this.fitted !== holding.id && this.map.getSize()?.every((side) => side > 0)) {
@@ -154,8 +166,20 @@ export class PlanMap {
     this.map.updateSize();
   }
 
-  private drawGround({ holding, selection, all, active }: Scene): void {
+  private overlaid: Pick<Scene, 'overlay' | 'mark' | 'section' | 'holding'> | null = null;
+
+  private showOverlay({ overlay, mark, section, holding, pictures }: Scene): void {
+    this.beneath.show(pictures);
+    const was = this.overlaid;
+    if (was && was.overlay === overlay && was.mark === mark && was.section === section && was.holding === holding) return;
+    if (was?.overlay.raster !== overlay.raster) this.raster.show(overlay.raster ? [overlay.raster] : []);
+    drawOverlay(this.overlaySource, overlay, holding, mark, section);
+    this.overlaid = { overlay, mark, section, holding };
+  }
+
+  private drawGround({ holding, selection, all, active, zones }: Scene): void {
     this.groundSource.clear(true);
+    this.edgeSource.clear(true);
     this.handleSource.clear(true);
     this.chosen.clear();
     const isChosen = (what: string, id: string) => selection?.what === what && 'id' in selection && selection.id === id;
@@ -170,14 +194,18 @@ export class PlanMap {
     const dot = ([x, y]: Point) => new PointGeometry([x, y]);
     const { boundary } = holding;
     if (boundary) {
-      add(this.groundSource, ring(boundary.map(({ at }) => at)), { what: 'boundary', kind: 'boundary', id: 'boundary' });
-      for (const { id, at, pin } of boundary) add(this.handleSource, dot(at), { what: 'corner', kind: 'corner', id, unsure: pin === 'assumed', chosen: isChosen('corner', id) });
+      add(this.edgeSource, ring(boundary.map(({ at }) => at)), { what: 'boundary', kind: 'boundary', id: 'boundary' });
+      for (const { id, at, pin, other } of boundary) {
+        add(this.handleSource, dot(at), { what: 'corner', kind: 'corner', id, unsure: pin === 'assumed', chosen: isChosen('corner', id) });
+        if (other) add(this.groundSource, line([at, other.at]), { what: 'label', kind: 'otherCorner', id, label: other.restsOn });
+      }
     }
     for (const feature of holding.features) {
+      if (ZONES.has(feature.kind) && !zones.includes(feature.kind) && !isChosen('feature', feature.id)) continue;
       const points = pointsOf(feature);
       add(this.groundSource, 'ring' in feature ? ring(points) : 'line' in feature ? line(points) : dot(points[0]!), {
         what: 'feature', kind: feature.kind, id: feature.id, label: feature.kind === 'shelter' ? feature.name || 'here' : featureLabel(feature, holding.units), chosen: isChosen('feature', feature.id),
-        unsure: feature.kind === 'buriedService' && !feature.marked, size: feature.kind === 'track' ? feature.width : feature.kind === 'tree' ? feature.crown : 0,
+        unsure: feature.kind === 'buriedService' && !feature.marked, size: 'width' in feature ? feature.width : feature.kind === 'tree' ? feature.crown : feature.kind === 'stump' ? feature.across : 0,
       });
     }
     for (const { planting, layout } of all) {
@@ -249,7 +277,7 @@ export class PlanMap {
       event.pixel,
       (feature) => {
         const thing = thingOf(feature as Feature);
-        if (!thing || thing.what === 'boundary' || thing.what === 'handle') return;
+        if (!thing || thing.what === 'boundary' || thing.what === 'handle' || thing.what === 'label') return;
         found ??= thing;
       },
       { hitTolerance: 5 },

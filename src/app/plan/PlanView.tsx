@@ -12,6 +12,7 @@ import { look, useLook } from '../store/look-at.ts';
 import { complain, run, useSession } from '../store/session.ts';
 import { addPoint, finishSketch } from './sketching.ts';
 import { PlanMap, type Picked } from './PlanMap.ts';
+import { usePictures } from './use-pictures.ts';
 import { useKeys } from '../shell/keys.ts';
 import { later } from '../shell/later.ts';
 
@@ -40,7 +41,8 @@ export function PlanView({ planting, year, children }: { planting: string | null
   const map = useRef<PlanMap | null>(null);
   const worked = useWorked();
   const tokens = useTokens();
-  const { selection, sketch, goTo } = useLook();
+  const { selection, sketch, goTo, overlay, mark, section, zones } = useLook();
+  const pictures = usePictures();
   const ringed = useRinged();
   const { holding, all } = worked;
 
@@ -70,8 +72,8 @@ export function PlanView({ planting, year, children }: { planting: string | null
   const chosenIndex = chosen >= 0 && selection?.what === 'plant' ? plantIndex(stand!, chosen, selection.place) : null;
 
   useEffect(() => {
-    map.current?.show({ holding, all, active: planting, year, site: settingOf(holding, 'growth.site'), ringed, chosen: chosenIndex, tokens, selection, sketch, editable: planting ? 'planting' : 'ground' });
-  }, [holding, all, planting, year, ringed, chosenIndex, tokens, selection, sketch]);
+    map.current?.show({ holding, all, active: planting, year, site: settingOf(holding, 'growth.site'), ringed, chosen: chosenIndex, tokens, selection, sketch, editable: planting ? 'planting' : 'ground', overlay, mark: planting ? null : mark, section: planting ? null : section, zones, pictures });
+  }, [holding, all, planting, year, ringed, chosenIndex, tokens, selection, sketch, overlay, mark, section, zones, pictures]);
 
   useEffect(() => {
     if (goTo) map.current?.reveal(goTo.points);

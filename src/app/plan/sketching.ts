@@ -3,7 +3,7 @@ import { chainageOf } from '../../core/geometry/polyline.ts';
 import { checkBoundary } from '../../core/ground/boundary.ts';
 import { featureKinds, leastPoints, newFeature } from '../../core/ground/features.ts';
 import { Refused } from '../../core/holding/command.ts';
-import { addFeatures, cornersOf, setBoundary } from '../../core/holding/ground-commands.ts';
+import { addFeatures, cornersOf, setBoundary, setRule } from '../../core/holding/ground-commands.ts';
 import { addGap, setBaseline } from '../../core/holding/planting-commands.ts';
 import { drawnBaseline } from '../../core/ranks/baseline.ts';
 import { formatLength, type UnitSystem } from '../../core/units/quantities.ts';
@@ -14,12 +14,14 @@ import { complain, run, useSession } from '../store/session.ts';
 
 /** Width that a gap opens with, metres: a field gate with its posts. */
 export const GAP_WIDTH = 4;
+/** Height over which a sight triangle is closed until the local rule says otherwise, metres: over a car’s bonnet. */
+const SIGHT_HEIGHT = 0.75;
 
-const isOnePoint = (kind: SketchFor): boolean => kind === 'gap' || (kind in featureKinds && featureKinds[kind as keyof typeof featureKinds].shape === 'at');
-export const isRing = (kind: SketchFor): boolean => kind === 'boundary' || (kind in featureKinds && featureKinds[kind as keyof typeof featureKinds].shape === 'ring');
+const isOnePoint = (kind: SketchFor): boolean => kind === 'gap' || kind === 'mark' || (kind in featureKinds && featureKinds[kind as keyof typeof featureKinds].shape === 'at');
+export const isRing = (kind: SketchFor): boolean => kind === 'boundary' || kind === 'sightTriangle' || (kind in featureKinds && featureKinds[kind as keyof typeof featureKinds].shape === 'ring');
 
 export const sketchName = (kind: SketchFor): string =>
-  ({ boundary: 'boundary', baseline: 'straight line', curvedBaseline: 'curved line', gap: 'gap', measure: 'measure' } as Record<string, string>)[kind] ?? featureKinds[kind as keyof typeof featureKinds].label.toLowerCase();
+  ({ boundary: 'boundary', baseline: 'straight line', curvedBaseline: 'curved line', gap: 'gap', measure: 'measure', mark: 'mark', section: 'section', sightTriangle: 'sight triangle' } as Record<string, string>)[kind] ?? featureKinds[kind as keyof typeof featureKinds].label.toLowerCase();
 
 export const startSketch = (kind: SketchFor): void => look({ sketch: { for: kind, points: [] }, selection: null });
 
@@ -48,6 +50,8 @@ export function finishSketch(plantingId: string | null): void {
   const { holding } = useSession.getState();
   if (!sketch || !holding) return;
   if (sketch.for === 'measure') return look({ sketch: null });
+  if (sketch.for === 'mark') return look({ sketch: null, mark: sketch.points[0] ?? null });
+  if (sketch.for === 'section') return look({ sketch: null, section: sketch.points.length > 1 ? sketch.points : null });
   try {
     if (make(sketch.for, sketch.points, plantingId)) look({ sketch: null });
   } catch (refused) {
@@ -72,7 +76,11 @@ function make(kind: SketchFor, points: readonly Point[], plantingId: string | nu
     const at = Math.round(chainageOf(baseline.line, points[0]!).chainage * 10) / 10;
     return run(addGap(plantingId, { id: newId(), kind: 'gap', at, width: GAP_WIDTH }));
   }
-  if (kind === 'measure') return true;
+  if (kind === 'sightTriangle') {
+    if (points.length < 3) throw new Refused('A sight triangle needs three points: the corner of the junction, and a point along each way.');
+    return run(setRule({ id: newId(), kind: 'sightTriangle', said: '', ring: points.map(([x, y]) => [x, y]), most: SIGHT_HEIGHT }, 'sight triangle drawn'));
+  }
+  if (kind === 'measure' || kind === 'mark' || kind === 'section') return true;
   if (points.length < leastPoints(kind)) throw new Refused(`${featureKinds[kind].label} needs at least ${leastPoints(kind)} points. Add more, or press Escape.`);
   const feature = newFeature(kind, newId(), points);
   const done = run(addFeatures([feature], `${featureKinds[kind].label.toLowerCase()} drawn`));

@@ -12,6 +12,7 @@ import { TopBar } from './TopBar.tsx';
 
 const Finder = later(() => import('./Finder.tsx'), 'Finder');
 const GroundView = later(() => import('../views/ground/GroundView.tsx'), 'GroundView');
+const WalkListView = later(() => import('../views/ground/WalkListView.tsx'), 'WalkListView');
 const OrderView = later(() => import('../views/order/OrderView.tsx'), 'OrderView');
 const FieldView = later(() => import('../views/field/FieldView.tsx'), 'FieldView');
 const KeysHelp = later(() => import('./KeysHelp.tsx'), 'KeysHelp');
@@ -66,6 +67,7 @@ function Stages() {
       <Guarded part="This stage" key={stage}>
         <Suspense fallback={<main className="stage" aria-busy="true" />}>
           <Routes>
+            <Route path="ground/list" element={<WalkListView />} />
             <Route path="ground/:stop?" element={<GroundView />} />
             <Route path="ranks/:planting?" element={<RanksView />} />
             <Route path="order" element={<OrderView />} />

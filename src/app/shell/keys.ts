@@ -7,6 +7,8 @@ export const KEYS: readonly (readonly [key: string, does: string])[] = [
   ['G', 'open a gap in the rows'],
   ['R', 'add a row'],
   ['M', 'measure'],
+  ['I', 'bring in a file (Ground)'],
+  ['T', 'table of features (Ground)'],
   ['[ and ]', 'a year back or on'],
   ['0', 'fit the plan'],
   ['+ and -', 'zoom'],

@@ -14,11 +14,13 @@ export interface KeptHolding {
 
 class Shelf extends Dexie {
   readonly holdings!: Table<KeptHolding, string>;
+  readonly pictures!: Table<{ file: string; bytes: Uint8Array }, string>;
   readonly notes!: Table<{ key: string; value: string }, string>;
   constructor() {
     // Strict: 'complete' means flushed, so that Saved is true even if the machine dies the next moment.
     super('close-rank', { chromeTransactionDurability: 'strict' });
     this.version(1).stores({ holdings: 'id, updatedAt', notes: 'key' });
+    this.version(2).stores({ pictures: 'file' });
   }
 }
 

@@ -1,6 +1,8 @@
 import { create } from 'zustand';
 import type { Point } from '../../core/geometry/point.ts';
-import type { FeatureKind } from '../../core/holding/schema.ts';
+import type { Contour } from '../../core/ground/contours.ts';
+import type { PlacedImage } from '../plan/image-layer.ts';
+import type { FeatureKind } from '../../core/holding/ground-schema.ts';
 
 /** What is picked out on plan, strings and panel alike. */
 export type Selection =
@@ -11,7 +13,7 @@ export type Selection =
   | { readonly what: 'planting' };
 
 /** What a drawing in progress will become. */
-export type SketchFor = FeatureKind | 'boundary' | 'baseline' | 'curvedBaseline' | 'gap' | 'measure';
+export type SketchFor = FeatureKind | 'boundary' | 'baseline' | 'curvedBaseline' | 'gap' | 'measure' | 'mark' | 'section' | 'sightTriangle';
 
 export interface Sketch {
   readonly for: SketchFor;
@@ -26,10 +28,24 @@ interface LookAt {
   readonly ringed: readonly number[];
   readonly goTo: { readonly points: readonly Point[]; readonly asked: number } | null;
   readonly dark: boolean;
+  /** The place on the ground that sun and slope are asked for, and the line of a section. */
+  readonly mark: Point | null;
+  readonly section: readonly Point[] | null;
+  /** What a stop of the walk lays over the plan. */
+  readonly overlay: GroundOverlay;
+  /** Kinds of zones that the stop shows; the others would only hide what matters there. */
+  readonly zones: readonly FeatureKind[];
 }
 
+export interface GroundOverlay {
+  readonly raster: PlacedImage | null;
+  readonly contours: readonly Contour[];
+  readonly showRules: boolean;
+}
+export const NO_OVERLAY: GroundOverlay = { raster: null, contours: [], showRules: false };
+
 /** What the steward looks at: not part of the holding, neither saved nor undone. */
-export const useLook = create<LookAt>(() => ({ year: 8, selection: null, sketch: null, ringed: [], goTo: null, dark: localStorage.getItem('close-rank-night') === 'yes' }));
+export const useLook = create<LookAt>(() => ({ year: 8, selection: null, sketch: null, ringed: [], goTo: null, mark: null, section: null, overlay: NO_OVERLAY, zones: [], dark: localStorage.getItem('close-rank-night') === 'yes' }));
 
 export const look = useLook.setState;
 export const lookNow = useLook.getState;

@@ -4,6 +4,7 @@ import { layHolding } from '../../core/findings/judge.ts';
 import { migrate, readProblemSentence, toStored } from '../../core/holding/migrate.ts';
 import type { Holding } from '../../core/holding/schema.ts';
 import { db, type KeptHolding } from './db.ts';
+import { keepAll } from './pictures.ts';
 
 /** The holdings that this browser keeps: put by, taken down, copied, renamed, deleted and brought back. */
 
@@ -46,7 +47,8 @@ async function freeName(name: string): Promise<string> {
 
 /** Reads a `.closerank` file onto the shelf under an id of its own; the id comes back. Throws Unreadable. */
 export async function importHolding(bytes: Uint8Array, fileName: string): Promise<string> {
-  const holding = readCloserank(bytes, fileName);
+  const { holding, pictures } = readCloserank(bytes, fileName);
+  await keepAll(pictures);
   const taken = await db.holdings.get(holding.id);
   const id = taken ? newId() : holding.id;
   await addHolding({ ...holding, id, name: await freeName(holding.name) });

@@ -5,7 +5,6 @@ import { describe, expect, it } from 'vitest';
 import { counts, row, sample, standOf } from '../../../checks/sample.ts';
 import { pegSheet } from '../field/peg-sheet.ts';
 import { layHolding } from '../findings/judge.ts';
-import { planeAt } from '../ground/plane.ts';
 import { migrate, toStored } from '../holding/migrate.ts';
 import { HOLDING_VERSION } from '../holding/schema.ts';
 import { orderList } from '../order/order-list.ts';
@@ -14,7 +13,6 @@ import { readCloserank, writeCloserank } from './closerank.ts';
 import { orderListCsv, pegSheetCsv } from './csv.ts';
 import { planGeoJson } from './plan-geojson.ts';
 import { holdingFromPlan } from './plan-json.ts';
-import { readShapes } from './shapes.ts';
 import { orderListXlsx } from './xlsx.ts';
 
 const repo = (path: string) => readFileSync(new URL(`../../../${path}`, import.meta.url));
@@ -23,12 +21,27 @@ const zipped = (holding: unknown) => zipSync({ 'holding.json': strToU8(typeof ho
 
 describe('.closerank', () => {
   it('export then import is the identity, and the same plan makes the same bytes', () => {
-    expect(readCloserank(writeCloserank(demo), 'demo')).toEqual(demo);
+    expect(readCloserank(writeCloserank(demo), 'demo').holding).toEqual(demo);
     expect(writeCloserank(demo)).toEqual(writeCloserank(structuredClone(demo)));
     fc.assert(fc.property(fc.string({ minLength: 1, maxLength: 40 }).filter((name) => name.trim() === name && name !== ''), fc.double({ min: 0.1, max: 50, noNaN: true }), (name, spacing) => {
       const holding = { ...sample({ rows: [row({ spacing })] }), name };
-      expect(readCloserank(writeCloserank(holding), 'any')).toEqual(holding);
+      expect(readCloserank(writeCloserank(holding), 'any').holding).toEqual(holding);
     }));
+  });
+
+  it('carries the pictures that the plan lays beneath, and no others', () => {
+    const file = 'ab'.repeat(32);
+    const laid = { ...demo, pictures: [{ id: 'x', name: 'aerial', file, type: 'image/png' as const, width: 9, height: 9, points: [], matrix: [1, 0, 0, 0, -1, 0] as [number, number, number, number, number, number], opacity: 0.5 }] };
+    const { pictures, holding } = readCloserank(writeCloserank(laid, { [file]: Uint8Array.of(1, 2, 3), ['cd'.repeat(32)]: Uint8Array.of(9) }), 'laid');
+    expect(holding).toEqual(laid);
+    expect(Object.entries(pictures).map(([name, bytes]) => [name, [...bytes]])).toEqual([[file, [1, 2, 3]]]);
+  });
+
+  it('opens a kept file of version 2 as today’s plan, its ground as nobody had said otherwise', () => {
+    const old = migrate(JSON.parse(repo('src/core/holding/kept/holding-v2.json').toString()));
+    expect(old.ok && old.holding.features.find(({ kind }) => kind === 'wetGround')).toMatchObject({ name: 'wet hollow', stands: 'winter', floods: false });
+    expect(old.ok && [old.holding.climate, old.holding.aims, old.holding.boundary![3]!.restsOn]).toEqual([null, [], null]);
+    expect(old.ok && layHolding(old.holding).map(({ layout }) => layout.stand.count)).toEqual([262, 221, 350, 127, 85]);
   });
 
   it('opens a kept file of version 1 as today’s plan', () => {
@@ -52,38 +65,6 @@ describe('.closerank', () => {
     expect(() => readCloserank(bytes, 'plan.closerank')).toThrow(sentence);
     expect(() => readCloserank(bytes, 'plan.closerank')).toThrow(/^plan\.closerank .*\.$/);
   });
-});
-
-describe(readShapes, () => {
-  const plane = planeAt(demo.place);
-  const read = (text: string) => readShapes(strToU8(text), 'field.geojson', plane);
-  const line = (coordinates: unknown) => JSON.stringify({ type: 'FeatureCollection', features: [{ type: 'Feature', properties: { name: 'hedge' }, geometry: { type: 'LineString', coordinates } }] });
-
-  it('reads GeoJSON and KML of one place as the same points', () => {
-    const [lon, lat] = plane.toDegrees([100, 50]);
-    const fromJson = read(line([[-20, 52.1], [lon, lat]])).shapes[0]!;
-    const fromKml = read(`<?xml version="1.0"?><kml xmlns="http://www.opengis.net/kml/2.2"><Placemark><name>hedge</name><LineString><coordinates>-20,52.1,0 ${lon},${lat},0</coordinates></LineString></Placemark></kml>`).shapes[0]!;
-    expect(fromKml).toEqual(fromJson);
-    expect(fromJson.points[1]![0]).toBeCloseTo(100, 3);
-    expect(fromJson.points[1]![1]).toBeCloseTo(50, 3);
-  });
-
-  it('reads back the boundary that a plan wrote', () => {
-    const { shapes } = read(planGeoJson(demo, []));
-    const ring = shapes.find(({ shape, points }) => shape === 'ring' && points.length === 5)!;
-    ring.points.forEach(([x, y], i) => expect(Math.hypot(x - demo.boundary![i]!.at[0], y - demo.boundary![i]!.at[1])).toBeLessThan(0.002));
-  });
-
-  it.each([
-    ['no JSON', '{"type": "FeatureColl', /not whole GeoJSON/],
-    ['the wrong hemisphere', line([[-20, -52.1], [-20.001, -52.1]]), /20 km.*hemisphere/],
-    ['latitude and longitude swapped', line([[52.1, -20], [52.1, -20.001]]), /look swapped/],
-    ['metres for degrees', line([[450_000, 5_700_000], [450_100, 5_700_000]]), /not degrees/],
-    ['one point as a line', line([[-20, 52.1], [-20, 52.1]]), /1 different points and needs 2/],
-    ['nothing', '{"type":"FeatureCollection","features":[]}', /nothing that can be placed/],
-    ['broken KML', '<kml><Placemark>', /not whole KML/],
-    ['an XML entity', '<!DOCTYPE x [<!ENTITY a "b">]><kml>&a;</kml>', /entities/],
-  ])('refuses %s with a sentence', (_, text, sentence) => expect(() => read(text)).toThrow(sentence));
 });
 
 describe(holdingFromPlan, () => {

@@ -2,16 +2,16 @@ import { z } from 'zod';
 import { cornersOf } from '../holding/ground-commands.ts';
 import { Refused } from '../holding/command.ts';
 import { newHolding } from '../holding/new-holding.ts';
-import { ANIMALS, HoldingSchema, PURPOSES, WEEDS, type Baseline, type Holding, type Row } from '../holding/schema.ts';
+import { ANIMALS, ClimateSchema, EVIDENCE, TerrainSchema } from '../holding/ground-schema.ts';
+import { HoldingSchema, PURPOSES, WEEDS, type Baseline, type Holding, type Row } from '../holding/schema.ts';
 import { checkBoundary, inward } from '../ground/boundary.ts';
-import { newFeature } from '../ground/features.ts';
+import { FEATURE_KINDS, newFeature } from '../ground/features.ts';
 import { drawnBaseline } from '../ranks/baseline.ts';
 import { speciesByName } from '../species/catalogue.ts';
 import { isStock, stocks } from '../species/stock.ts';
 import { Unreadable } from './problems.ts';
 
 const point = z.tuple([z.number(), z.number()]);
-const kinds = ['building', 'fence', 'overheadLine', 'buriedService', 'stream', 'wetGround', 'track', 'gate', 'tree', 'shelter', 'viewpoint'] as const;
 
 /**
  * The small JSON that a plan is built from without a screen. Points are metres east and north of the place.
@@ -25,8 +25,13 @@ export const PlanSchema = z.strictObject({
   currency: z.string().default('EUR'),
   animals: z.array(z.enum(ANIMALS)).default([]),
   settings: z.record(z.string(), z.number()).default({}),
-  boundary: z.array(z.strictObject({ at: point, pin: z.enum(['found', 'assumed']).default('assumed') })).nullable().default(null),
-  features: z.array(z.looseObject({ kind: z.enum(kinds), name: z.string().default(''), points: z.array(point).min(1) })).default([]),
+  climate: ClimateSchema.nullable().default(null),
+  terrain: TerrainSchema.nullable().default(null),
+  rules: z.array(z.looseObject({ kind: z.string() })).default([]),
+  aims: z.array(z.looseObject({ kind: z.string() })).default([]),
+  thriving: z.array(z.string()).default([]),
+  boundary: z.array(z.strictObject({ at: point, pin: z.enum(['found', 'assumed']).default('assumed'), restsOn: z.enum(EVIDENCE).nullable().default(null) })).nullable().default(null),
+  features: z.array(z.looseObject({ kind: z.enum(FEATURE_KINDS), name: z.string().default(''), points: z.array(point).min(1) })).default([]),
   plantings: z
     .array(
       z.strictObject({
@@ -80,11 +85,19 @@ function build(plan: Plan): Holding {
   let corners = 0;
   if (plan.boundary) checkBoundary(plan.boundary.map(({ at }) => at));
   const features = plan.features.map(({ kind, points, ...given }, i) => newFeature(kind, `f${i + 1}`, points, given));
+  /** Rules and aims speak of features by name, as a person would; the holding by id. */
+  const named = (spoken: Readonly<Record<string, unknown>>): Record<string, unknown> =>
+    Object.fromEntries(Object.entries(spoken).map(([key, value]) => [key, ['along', 'place', 'what', 'from'].includes(key) && typeof value === 'string' ? (features.find(({ name }) => name !== '' && name === value)?.id ?? value) : value]));
   const holding = {
     ...newHolding({ ...plan, id: slug }),
     animals: plan.animals,
     settings: plan.settings,
-    boundary: plan.boundary && plan.boundary.flatMap(({ at, pin }) => cornersOf([at], pin, () => `c${++corners}`)),
+    climate: plan.climate,
+    terrain: plan.terrain,
+    thriving: plan.thriving,
+    rules: plan.rules.map((rule, i) => ({ said: '', ...named(rule), id: `r${i + 1}` })),
+    aims: plan.aims.map((aim, i) => ({ ...named(aim), id: `a${i + 1}` })),
+    boundary: plan.boundary && plan.boundary.flatMap(({ at, pin, restsOn }) => cornersOf([at], pin, () => `c${++corners}`).map((corner) => ({ ...corner, restsOn }))),
     features,
     plantings: plan.plantings.map((planting, p) => ({
       ...planting,

@@ -3,19 +3,33 @@ import type { Holding, Planting } from '../holding/schema.ts';
 import { layOut, type Layout } from '../ranks/lay-out.ts';
 import { bears, speciesOf } from '../species/catalogue.ts';
 import { finding, SEVERITIES, type Finding, type Judged, type Remedy, type Rule } from './finding.ts';
+import { browsed } from './rules/browsed.ts';
 import { building } from './rules/building.ts';
 import { buriedService } from './rules/buried-service.ts';
+import { cover } from './rules/cover.ts';
+import { erodingBank } from './rules/eroding-bank.ts';
+import { flood } from './rules/flood.ts';
+import { inTheWay } from './rules/in-the-way.ts';
+import { localHeight } from './rules/local-height.ts';
+import { localSetback } from './rules/local-setback.ts';
 import { mower } from './rules/mower.ts';
 import { overBoundary } from './rules/over-boundary.ts';
 import { overheadLine } from './rules/overhead-line.ts';
 import { partner } from './rules/partner.ts';
 import { assumedCorner, setback } from './rules/setback.ts';
+import { shade } from './rules/shade.ts';
+import { soil } from './rules/soil.ts';
 import { spacingRule } from './rules/spacing.ts';
 import { speciesShare } from './rules/species-share.ts';
+import { tapReach } from './rules/tap-reach.ts';
+import { wayIn } from './rules/way-in.ts';
 import { wetGround } from './rules/wet-ground.ts';
 
 /** Every rule, in the order in which equals are listed. A new rule is a file in rules/ and a line here. */
-export const rules: readonly Rule[] = [overBoundary, overheadLine, buriedService, building, wetGround, setback, assumedCorner, mower, spacingRule, speciesShare, partner];
+export const rules: readonly Rule[] = [
+  overBoundary, overheadLine, buriedService, erodingBank, building, inTheWay, wetGround, flood, setback, assumedCorner, localSetback, localHeight,
+  soil, shade, browsed, cover, mower, wayIn, spacingRule, speciesShare, partner, tapReach,
+];
 
 /** A planting with its layout, as {@link layHolding} gives them. */
 export interface Laid {

@@ -2,7 +2,8 @@ import type { Point } from '../geometry/point.ts';
 import { nearestEdge } from '../geometry/polygon.ts';
 import { crossesItself } from '../geometry/polyline.ts';
 import { Refused } from '../holding/command.ts';
-import type { Corner, Holding } from '../holding/schema.ts';
+import type { Corner } from '../holding/ground-schema.ts';
+import type { Holding } from '../holding/schema.ts';
 import { settingOf } from '../holding/settings.ts';
 
 /** A side of the boundary as seen from a point inside or out. */

@@ -2,24 +2,55 @@ import type { Point } from '../geometry/point.ts';
 import { crossesItself } from '../geometry/polyline.ts';
 import { area } from '../geometry/polygon.ts';
 import { Refused } from '../holding/command.ts';
-import { FeatureSchema, type Feature, type FeatureKind } from '../holding/schema.ts';
+import { FeatureSchema, type Feature, type FeatureKind } from '../holding/ground-schema.ts';
 import { formatLength, type UnitSystem } from '../units/quantities.ts';
 import kindData from './kinds.json' with { type: 'json' };
 
+export interface FeatureNumber {
+  readonly key: string;
+  readonly label: string;
+  readonly unit: 'm' | 'L' | 'L/min' | 'min' | 'pH' | 'year';
+  readonly start: number | null;
+  /** May stay empty: not known. */
+  readonly optional?: boolean;
+  readonly least?: number;
+  readonly most?: number;
+}
+export interface FeatureChoice {
+  readonly key: string;
+  readonly label: string;
+  readonly start: boolean | string;
+  /** What may be chosen, by value; a plain yes or no when absent. */
+  readonly options?: Readonly<Record<string, string>>;
+}
 export interface FeatureKindFacts {
   readonly label: string;
   readonly shape: 'ring' | 'line' | 'at';
   /** The numbers that matter for it: start values stand until the steward measures. */
-  readonly numbers: readonly { readonly key: string; readonly label: string; readonly start: number }[];
-  readonly choice?: { readonly key: string; readonly label: string; readonly start: boolean | string };
+  readonly numbers: readonly FeatureNumber[];
+  readonly choices?: readonly FeatureChoice[];
+  readonly text?: readonly { readonly key: string; readonly label: string }[];
+  /** Made by the app from something else, never drawn by hand. */
+  readonly made?: boolean;
 }
 
 /** What each kind of feature is and which numbers it carries. */
-export const featureKinds = kindData as Readonly<Record<FeatureKind, FeatureKindFacts>>;
+export const featureKinds = kindData as unknown as Readonly<Record<FeatureKind, FeatureKindFacts>>;
+export const FEATURE_KINDS = Object.keys(kindData) as FeatureKind[];
 
 /** The feature's points in order: a ring's corners, a line's points, or its one place. */
 export const pointsOf = (feature: Feature): readonly Point[] =>
   'ring' in feature ? feature.ring : 'line' in feature ? feature.line : [feature.at];
+
+export const featuresOf = <K extends FeatureKind>(features: readonly Feature[], ...kinds: readonly K[]): Extract<Feature, { kind: K }>[] =>
+  features.filter((feature): feature is Extract<Feature, { kind: K }> => (kinds as readonly string[]).includes(feature.kind));
+
+/** Its name, or what it is when nobody named it. */
+export const nameOf = (feature: Feature): string => feature.name || featureKinds[feature.kind].label.toLowerCase();
+
+/** What was chosen, in words: 'all winter' for ground whose `stands` is 'winter'. */
+export const choiceWords = (kind: FeatureKind, key: string, value: unknown): string =>
+  featureKinds[kind].choices?.find((choice) => choice.key === key)?.options?.[String(value)] ?? String(value);
 
 /** Fewest points that a kind needs. */
 export const leastPoints = (kind: FeatureKind): number => ({ ring: 3, line: 2, at: 1 })[featureKinds[kind].shape];
@@ -35,28 +66,49 @@ export function shapeOf(kind: FeatureKind, points: readonly Point[]): Record<str
 
 /** A new feature of `kind` through `points`, with start values for its numbers. */
 export function newFeature(kind: FeatureKind, id: string, points: readonly Point[], given: Readonly<Record<string, unknown>> = {}): Feature {
-  const { numbers, choice } = featureKinds[kind];
-  const starts = Object.fromEntries(numbers.map(({ key, start }) => [key, start]));
-  const parsed = FeatureSchema.safeParse({ id, name: '', kind, ...starts, ...(choice && { [choice.key]: choice.start }), ...given, ...shapeOf(kind, points) });
+  const parsed = FeatureSchema.safeParse({ id, name: '', kind, ...startsOf(kind), ...given, ...shapeOf(kind, points) });
   if (parsed.success) return parsed.data;
   throw new Refused(`${featureKinds[kind].label}: ${parsed.error.issues[0]!.path.join('.')}: ${parsed.error.issues[0]!.message}.`);
 }
 
+function startsOf(kind: FeatureKind): Record<string, unknown> {
+  const { numbers, choices = [], text = [] } = featureKinds[kind];
+  const starts = [...numbers, ...choices].map(({ key, start }) => [key, start]);
+  return { ...Object.fromEntries([...starts, ...text.map(({ key }) => [key, ''])]), ...(kind === 'browsed' && { animals: ['rabbit'] }), ...(kind === 'cover' && { clearing: null }) };
+}
+
 /** What stands beside the feature on the plan: its name and the number that matters. */
 export function featureLabel(feature: Feature, units: UnitSystem): string {
-  const name = feature.name || featureKinds[feature.kind].label.toLowerCase();
+  const name = nameOf(feature);
   const length = (metres: number) => formatLength(metres, units, { decimals: metres % 1 === 0 ? 0 : 1 });
   switch (feature.kind) {
     case 'building':
       return `${name}, ridge ${length(feature.ridge)}`;
     case 'fence':
     case 'overheadLine':
+    case 'pole':
     case 'tree':
       return `${name}, ${length(feature.height)}`;
     case 'buriedService':
-      return `${name}, ${feature.marked ? 'marked' : 'not marked'}`;
+      return `${name}, ${feature.state === 'abandoned' || feature.state === 'removed' ? `${feature.state}, ` : ''}${feature.marked ? 'marked' : 'not marked'}`;
     case 'gate':
+    case 'crossing':
+    case 'rightOfWay':
       return `${name}, ${length(feature.width)}`;
+    case 'soilZone':
+      return feature.name || `${choiceWords('soilZone', 'texture', feature.texture)}${feature.ph === null ? '' : `, pH ${feature.ph}`}`;
+    case 'wetGround':
+      return feature.name || `stands wet ${choiceWords('wetGround', 'stands', feature.stands)}`;
+    case 'cover':
+      return feature.name || choiceWords('cover', 'grows', feature.grows);
+    case 'harm':
+      return feature.name || choiceWords('harm', 'from', feature.from);
+    case 'spotHeight':
+      return `${feature.name ? `${feature.name}, ` : ''}${length(feature.elevation)}`;
+    case 'tap':
+      return `${name}, ${feature.flow} L/min`;
+    case 'tank':
+      return `${name}, ${feature.litres} L`;
     default:
       return name;
   }

@@ -36,3 +36,18 @@ export const together = (label: string, commands: readonly Command[]): Command =
   label,
   change: (draft) => commands.forEach((command) => command.change(draft)),
 });
+
+interface Schema<T> {
+  safeParse(value: unknown): { success: true; data: T } | { success: false; error: { issues: readonly { readonly path: readonly PropertyKey[]; readonly message: string }[] } };
+}
+
+/** Checks values by their schemas; what cannot be is {@link Refused} with a sentence that names the field as people do. */
+export const checkedBy =
+  (names: Readonly<Record<string, string>>) =>
+  <T>(schema: Schema<T>, value: unknown): T => {
+    const parsed = schema.safeParse(value);
+    if (parsed.success) return parsed.data;
+    const { path, message } = parsed.error.issues[0]!;
+    const field = path.length > 0 ? (names[String(path.at(-1))] ?? path.join('.')) : 'value';
+    throw new Refused(`The ${field} cannot be that: ${message}.`);
+  };

@@ -1,6 +1,9 @@
 import type { Point } from '../geometry/point.ts';
-import { Refused, type Command } from './command.ts';
-import { FeatureSchema, type Animal, type Corner, type Feature, type Holding } from './schema.ts';
+import { checkedBy, Refused, type Command } from './command.ts';
+import { AimSchema, FeatureSchema, RuleSchema, TerrainSchema, ClimateSchema, PictureSchema, type Aim, type Animal, type Climate, type Corner, type Feature, type LocalRule, type Picture, type Terrain } from './ground-schema.ts';
+import type { Holding } from './schema.ts';
+
+const checked = checkedBy({});
 
 type Settled = Pick<Holding, 'name' | 'units' | 'currency' | 'place'>;
 
@@ -20,7 +23,7 @@ export const setBoundary = (corners: readonly Corner[] | null): Command => ({
 
 /** Corners for the points of a drawn or imported boundary; `newId` gives each its id. */
 export const cornersOf = (points: readonly Point[], pin: Corner['pin'], newId: () => string): Corner[] =>
-  points.map(([x, y]) => ({ id: newId(), at: [x, y], pin }));
+  points.map(([x, y]) => ({ id: newId(), at: [x, y], pin, restsOn: null, other: null }));
 
 /** Moves a corner or says what its pin rests on. */
 export const setCorner = (id: string, changes: Partial<Omit<Corner, 'id'>>): Command => ({
@@ -54,9 +57,7 @@ export const setFeature = (id: string, changes: Readonly<Record<string, unknown>
   change: (draft) => {
     const at = draft.features.findIndex((feature) => feature.id === id);
     if (at < 0) throw new Refused('That feature is no longer there.');
-    const parsed = FeatureSchema.safeParse({ ...draft.features[at], ...changes });
-    if (!parsed.success) throw new Refused(`${parsed.error.issues[0]!.path.join('.')}: ${parsed.error.issues[0]!.message}.`);
-    draft.features[at] = parsed.data;
+    draft.features[at] = checked(FeatureSchema, { ...draft.features[at], ...changes });
   },
 });
 
@@ -99,5 +100,57 @@ export const acceptFinding = (finding: string, reason: string): Command => ({
   change: (draft) => {
     draft.accepted = draft.accepted.filter((one) => one.finding !== finding);
     if (reason.trim()) draft.accepted.push({ finding, reason: reason.trim() });
+  },
+});
+
+/** Puts something into a list by its id: in place of the one with that id, else at the end. */
+function put<T extends { readonly id: string }>(list: T[], one: T): void {
+  const at = list.findIndex(({ id }) => id === one.id);
+  if (at < 0) list.push(one);
+  else list[at] = one;
+}
+
+/** Sets an aim: a new one, or in place of the one with its id. */
+export const setAim = (aim: Aim, label = 'aim changed'): Command => ({ label, change: (draft) => put(draft.aims, checked(AimSchema, aim)) });
+export const removeAim = (id: string): Command => ({ label: 'aim taken out', change: (draft) => void (draft.aims = draft.aims.filter((aim) => aim.id !== id)) });
+
+export const setRule = (rule: LocalRule, label = 'local rule changed'): Command => ({ label, change: (draft) => put(draft.rules, checked(RuleSchema, rule)) });
+export const removeRule = (id: string): Command => ({ label: 'local rule taken out', change: (draft) => void (draft.rules = draft.rules.filter((rule) => rule.id !== id)) });
+
+export const setClimate = (climate: Climate | null, label = 'climate'): Command => ({ label, change: (draft) => void (draft.climate = climate && checked(ClimateSchema, climate)) });
+export const setTerrain = (terrain: Terrain | null): Command => ({ label: terrain ? 'fall of the land' : 'elevation grid taken away', change: (draft) => void (draft.terrain = terrain && checked(TerrainSchema, terrain)) });
+
+/** Lays a picture beneath the plan, or changes how the one with its id lies. */
+export const setPicture = (picture: Picture, label = 'picture laid beneath'): Command => ({ label, change: (draft) => put(draft.pictures, checked(PictureSchema, picture)) });
+export const removePicture = (id: string): Command => ({ label: 'picture taken away', change: (draft) => void (draft.pictures = draft.pictures.filter((picture) => picture.id !== id)) });
+
+/** Notes that something was seen on a walk, on a day (YYYY-MM-DD); null takes the note back. */
+export const setSeen = (item: string, seen: { readonly on: string; readonly note: string } | null): Command => ({
+  label: seen ? 'seen on the walk' : 'walk item opened again',
+  change: (draft) => {
+    if (seen) draft.seen[item] = { ...seen };
+    else delete draft.seen[item];
+  },
+});
+
+export const setThriving = (thriving: readonly string[]): Command => ({ label: 'what thrives nearby', change: (draft) => void (draft.thriving = [...thriving]) });
+
+/** Keeps a request to mark buried services until it is answered. */
+export const askMarking = (marking: NonNullable<Holding['marking']> | null): Command => ({
+  label: marking ? 'services asked to be marked' : 'request withdrawn',
+  change: (draft) => void (draft.marking = marking && { ...marking, services: [...marking.services] }),
+});
+
+/** The marks of a request appear: paint on the plan, and each service that has paint counts as marked. */
+export const takeMarks = (marks: readonly { readonly service: string; readonly line: readonly Point[] }[], on: string, newId: () => string): Command => ({
+  label: 'services marked',
+  change: (draft) => {
+    draft.marking = null;
+    for (const { service, line } of marks) {
+      const found = draft.features.find((feature) => feature.id === service);
+      if (found?.kind !== 'buriedService') continue;
+      found.marked = true;
+      draft.features.push({ id: newId(), name: found.name, kind: 'paintMark', on, line: line.map(([x, y]) => [x, y]) });
+    }
   },
 });

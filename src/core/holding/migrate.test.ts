@@ -15,7 +15,7 @@ describe(migrate, () => {
     expect(migrate({ format: 'close-rank', version: 1, holding: { ...holding, boundary: null } })).toEqual({ ok: true, holding });
     const corners = [[0, 0], [9, 0], [9, 9]].map((at, i) => ({ id: `c${i}`, at, assumed: i === 1 }));
     const old = migrate({ format: 'close-rank', version: 1, holding: { ...holding, boundary: corners } });
-    expect(old.ok && old.holding.boundary).toEqual([{ id: 'c0', at: [0, 0], pin: 'found' }, { id: 'c1', at: [9, 0], pin: 'assumed' }, { id: 'c2', at: [9, 9], pin: 'found' }]);
+    expect(old.ok && old.holding.boundary).toMatchObject([{ id: 'c0', at: [0, 0], pin: 'found', restsOn: null }, { id: 'c1', at: [9, 0], pin: 'assumed' }, { id: 'c2', at: [9, 9], pin: 'found', other: null }]);
   });
 
   it.each([null, 7, 'x', {}, { format: 'other', version: 1 }, { format: 'close-rank', version: 0, holding: {} }, { format: 'close-rank', version: 1.5, holding: {} }])('does not take %j for a holding', (stored) => {
@@ -25,7 +25,7 @@ describe(migrate, () => {
   it('refuses a version from the future and says what to do', () => {
     const result = migrate({ format: 'close-rank', version: HOLDING_VERSION + 5, holding: {} });
     expect(result.ok).toBe(false);
-    expect(!result.ok && readProblemSentence(result.problem, 'plan.closerank')).toMatch(/newer Close Rank \(version 7; this one reads up to 2\)\. Reload/);
+    expect(!result.ok && readProblemSentence(result.problem, 'plan.closerank')).toMatch(/newer Close Rank \(version 8; this one reads up to 3\)\. Reload/);
   });
 
   it('says which field cannot be', () => {

@@ -17,7 +17,7 @@ export const StoredSchema = z.object({ format: z.literal('close-rank'), version:
 export const toStored = (holding: Holding) => ({ format: 'close-rank' as const, version: HOLDING_VERSION, holding });
 
 /** `migrations[n]` makes version n + 2 of version n + 1. One that shipped is never edited. */
-const migrations: readonly ((old: unknown) => unknown)[] = [nameThePins];
+const migrations: readonly ((old: unknown) => unknown)[] = [nameThePins, knowTheGround];
 
 /** Brings anything that claims to be a stored holding to today's schema. Never throws. */
 export function migrate(stored: unknown): ReadResult {
@@ -38,6 +38,28 @@ function nameThePins(old: unknown): unknown {
   if (!parsed.success) return old;
   const boundary = parsed.data.boundary?.map(({ assumed, ...corner }) => ({ ...corner, pin: assumed ? 'assumed' : 'found' })) ?? null;
   return { ...parsed.data, boundary };
+}
+
+/** What version 3 adds to a kind of feature, as nobody had said otherwise. */
+const ADDED: Readonly<Record<string, object>> = {
+  fence: { solid: false },
+  buriedService: { state: 'unknown', depth: null, owner: 'unknown' },
+  stream: { width: 2 },
+  wetGround: { stands: 'winter', floods: false },
+  tree: { leaf: 'deciduous' },
+};
+
+/** Version 2 knew eleven kinds of feature and no climate, fall, rules or aims; version 3 knows the ground whole. */
+function knowTheGround(old: unknown): unknown {
+  const Old = z.looseObject({ boundary: z.array(z.looseObject({})).nullable(), features: z.array(z.looseObject({ kind: z.string() })) });
+  const parsed = Old.safeParse(old);
+  if (!parsed.success) return old;
+  return {
+    ...parsed.data,
+    boundary: parsed.data.boundary?.map((corner) => ({ restsOn: null, other: null, ...corner })) ?? null,
+    features: parsed.data.features.map((feature) => ({ ...ADDED[feature.kind], ...feature })),
+    climate: null, terrain: null, rules: [], aims: [], pictures: [], seen: {}, thriving: [], marking: null,
+  };
 }
 
 /** The problem in a sentence: what is wrong, where, what to do. `what` names the file or the stored holding. */

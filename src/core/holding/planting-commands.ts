@@ -1,5 +1,5 @@
 import type { Draft } from 'immer';
-import { Refused, type Command } from './command.ts';
+import { checkedBy, Refused, type Command } from './command.ts';
 import { GapSchema, PlantingSchema, RowSchema, type Baseline, type Gap, type Holding, type Planting, type Row, type Run } from './schema.ts';
 
 function plantingOf(draft: Draft<Holding>, id: string): Draft<Planting> {
@@ -15,16 +15,9 @@ function rowOf(draft: Draft<Holding>, plantingId: string, rowId: string): { plan
   return { planting, row: planting.rows[at]!, at };
 }
 
-const FIELDS: Record<string, string> = { rowGap: 'row gap', spacing: 'spacing', inset: 'inset', width: 'width', at: 'chainage', every: 'standards' };
+const FIELDS: Readonly<Record<string, string>> = { rowGap: 'row gap', spacing: 'spacing', inset: 'inset', width: 'width', at: 'chainage', every: 'standards' };
 
-/** Throws the first issue of a Zod parse as a sentence; `value` comes back typed. */
-function checked<T>(schema: { safeParse(value: unknown): { success: true; data: T } | { success: false; error: { issues: { path: PropertyKey[]; message: string }[] } } }, value: unknown): T {
-  const parsed = schema.safeParse(value);
-  if (parsed.success) return parsed.data;
-  const { path, message } = parsed.error.issues[0]!;
-  const field = String(path.at(-1) ?? 'value');
-  throw new Refused(`The ${FIELDS[field] ?? field} cannot be that: ${message}.`);
-}
+const checked = checkedBy(FIELDS);
 
 export const addPlanting = (planting: Planting): Command => ({
   label: `new planting ${planting.name}`,

@@ -1,38 +1,10 @@
 import { z } from 'zod';
+import { ANIMALS, CornerSchema, FeatureSchema, groundShape, id, line } from './ground-schema.ts';
 
 /** The version that this build writes; see migrate.ts for how older ones are read. */
-export const HOLDING_VERSION = 2;
+export const HOLDING_VERSION = 3;
 
-const id = z.string().min(1).max(64);
 const name = z.string().trim().min(1).max(80);
-const coordinate = z.number().min(-50_000).max(50_000);
-/** A place on the holding's plane, metres east and north of its origin. */
-const point = z.tuple([coordinate, coordinate]);
-const line = z.array(point).min(2).max(20_000);
-const ring = z.array(point).min(3).max(20_000);
-const height = z.number().min(0).max(120);
-
-export const CornerSchema = z.object({ id, at: point, pin: z.enum(['found', 'assumed']) });
-export type Corner = z.infer<typeof CornerSchema>;
-
-const feature = <K extends string, S extends z.ZodRawShape>(kind: K, shape: S) =>
-  z.object({ id, name: z.string().max(80), kind: z.literal(kind), ...shape });
-
-export const FeatureSchema = z.discriminatedUnion('kind', [
-  feature('building', { ring, eaves: height, ridge: height }),
-  feature('fence', { line, height }),
-  feature('overheadLine', { line, height, clearance: z.number().min(0).max(30) }),
-  feature('buriedService', { line, marked: z.boolean() }),
-  feature('stream', { line, flows: z.enum(['forward', 'backward']) }),
-  feature('wetGround', { ring }),
-  feature('track', { line, width: z.number().min(0.3).max(30) }),
-  feature('gate', { at: point, width: z.number().min(0.3).max(30) }),
-  feature('tree', { at: point, height, crown: z.number().min(0).max(60) }),
-  feature('shelter', { ring }),
-  feature('viewpoint', { at: point, eye: z.number().min(0).max(30) }),
-]);
-export type Feature = z.infer<typeof FeatureSchema>;
-export type FeatureKind = Feature['kind'];
 
 export const BaselineSchema = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('drawn'), points: line, curved: z.boolean(), closed: z.boolean() }),
@@ -100,9 +72,6 @@ export const PlantingSchema = z.object({
 });
 export type Planting = z.infer<typeof PlantingSchema>;
 
-export const ANIMALS = ['vole', 'rabbit', 'hare', 'smallDeer', 'mediumDeer', 'largeDeer', 'sheep', 'cattle', 'horse'] as const;
-export type Animal = (typeof ANIMALS)[number];
-
 export const HoldingSchema = z.object({
   id,
   name,
@@ -112,7 +81,8 @@ export const HoldingSchema = z.object({
   boundary: z.array(CornerSchema).min(3).max(2000).nullable(),
   features: z.array(FeatureSchema).max(5000),
   plantings: z.array(PlantingSchema).max(200),
-  /** Animals that eat young trees here. */
+  ...groundShape,
+  /** Animals that eat young trees everywhere here; places that differ are features of their own. */
   animals: z.array(z.enum(ANIMALS)),
   /** Rules and rates that the steward changed; what is absent follows the trade's defaults. */
   settings: z.record(z.string(), z.number().min(0).max(1e6)),

@@ -1,4 +1,4 @@
-import type { Animal } from '../holding/schema.ts';
+import type { Animal } from '../holding/ground-schema.ts';
 import { ceilSafe } from '../units/rounding.ts';
 import guardData from './guards.json' with { type: 'json' };
 

@@ -29,6 +29,8 @@ export const SpeciesSchema = z.object({
   zone: z.number().int().min(1).max(13),
   moisture: z.tuple([z.enum(MOISTURES), z.enum(MOISTURES)]),
   light: z.tuple([z.enum(LIGHTS), z.enum(LIGHTS)]),
+  /** Soil pH that it bears; absent where not known. */
+  ph: z.tuple([z.number(), z.number()]).optional(),
   thorns: z.boolean(),
   suckers: z.boolean(),
   coppices: z.boolean().optional(),

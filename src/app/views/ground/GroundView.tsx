@@ -1,22 +1,21 @@
+import './ground.css';
 import { Button } from 'antd';
-import { lazy, Suspense, useRef, useState } from 'react';
-import { NavLink, useNavigate, useParams } from 'react-router';
+import { lazy, Suspense, useEffect, useRef, useState, type ReactNode } from 'react';
+import { Link, NavLink, useNavigate, useParams } from 'react-router';
 import { PlanView } from '../../plan/PlanView.tsx';
 import { Guarded } from '../../shell/Guarded.tsx';
 import { Panel } from '../../shell/Panel.tsx';
 import { useKeys } from '../../shell/keys.ts';
 import { useShown } from '../../store/derived.ts';
 import { look, lookNow, useLook } from '../../store/look-at.ts';
-import { complain } from '../../store/session.ts';
-import { AnimalsPanel } from './AnimalsPanel.tsx';
-import { EdgesPanel } from './EdgesPanel.tsx';
-import { FeaturesPanel } from './FeaturesPanel.tsx';
 import { PlacePanel } from './PlacePanel.tsx';
+import { StopPanel } from './StopPanel.tsx';
+import { SunStop } from './SunStop.tsx';
 import { deleteFeature } from './delete-feature.ts';
-import { STOPS } from './stops.ts';
-import type { FoundFile } from './ImportSheet.tsx';
+import { STOPS, stopOf } from './stops.ts';
 
 const ImportSheet = lazy(async () => ({ default: (await import('./ImportSheet.tsx')).ImportSheet }));
+const FeaturesTable = lazy(async () => ({ default: (await import('./FeaturesTable.tsx')).FeaturesTable }));
 
 /** Know the place: a walk over the ground, stop by stop. */
 export function GroundView() {
@@ -24,67 +23,75 @@ export function GroundView() {
   const holding = useShown();
   const navigate = useNavigate();
   const selection = useLook((state) => state.selection);
-  const file = useRef<HTMLInputElement>(null);
-  const [found, setFound] = useState<FoundFile | null>(null);
+  const input = useRef<HTMLInputElement>(null);
+  const [file, setFile] = useState<File | null>(null);
+  const [table, setTable] = useState(false);
   const chosen = selection?.what === 'feature' ? holding.features.find(({ id }) => id === selection.id) : undefined;
-  const stop = STOPS.find((one) => one.key === key) ?? (chosen && STOPS.find(({ kinds }) => kinds.includes(chosen.kind))) ?? STOPS[0]!;
-  const shownStop = chosen && !stop.kinds.includes(chosen.kind) ? STOPS.find(({ kinds }) => kinds.includes(chosen.kind))! : stop;
-  useKeys({ Delete: () => selection?.what === 'feature' && deleteFeature(selection.id) });
+  const asked = STOPS.find((one) => one.key === key);
+  // What is chosen on the plan is shown at its own stop, wherever the walk stands.
+  const stop = chosen && !asked?.kinds.includes(chosen.kind) ? stopOf(chosen.kind) : (asked ?? STOPS[0]!);
+  const atPlace = key === 'place' && !chosen;
+  useEffect(() => {
+    look({ zones: stop.kinds });
+    return () => look({ zones: [] });
+  }, [stop]);
+  useKeys({ Delete: () => selection?.what === 'feature' && deleteFeature(selection.id), i: () => input.current?.click(), t: () => setTable(!table) });
 
-  const readFile = async (picked: File) => {
-    try {
-      const { readInWorker } = await import('../../workers/read-shapes.ts');
-      setFound({ name: picked.name, ...(await readInWorker(picked, holding.place)) });
-    } catch (reason) {
-      complain(reason instanceof Error ? reason.message : String(reason));
-    }
-  };
-
+  const plan = (children?: ReactNode) => (
+    <main className="stage ground-stage">
+      <Guarded part="The plan">
+        <PlanView planting={null} year={lookNow().year}>
+          {children}
+          <div className="plan-tools">
+            <Button size="small" type="text" onClick={() => input.current?.click()}>Bring in a file <kbd>I</kbd></Button>
+            <Button size="small" type="text" aria-pressed={table} onClick={() => setTable(!table)}>Table <kbd>T</kbd></Button>
+            <Button size="small" type="text" onClick={() => look({ sketch: { for: 'measure', points: [] } })}>Measure <kbd>M</kbd></Button>
+          </div>
+        </PlanView>
+      </Guarded>
+      <Suspense>{table && <FeaturesTable prefer={stop.kinds} onClose={() => setTable(false)} />}</Suspense>
+    </main>
+  );
   return (
     <>
       <nav className="walk" aria-label="The walk">
-        <h2>The walk</h2>
+        <div className="walk-head"><h2>The walk</h2><Link to={`/h/${holding.id}/ground/list`}>List</Link></div>
         <ol>
           {STOPS.map((one) => {
             const { text, sure } = one.state(holding);
             return (
               <li key={one.key} className={`is-${sure}`}>
-                <NavLink to={`/h/${holding.id}/ground/${one.key}`} className={() => (one === shownStop ? 'active' : '')} onClick={() => look({ selection: null })}>
+                <NavLink to={`/h/${holding.id}/ground/${one.key}`} className={() => (one === stop && !atPlace ? 'active' : '')} aria-current={one === stop && !atPlace ? 'page' : undefined} onClick={() => look({ selection: null })}>
                   <strong>{one.label}</strong>
                   <span>{text}</span>
                 </NavLink>
               </li>
             );
           })}
+          <li className="is-done place-link">
+            <NavLink to={`/h/${holding.id}/ground/place`} className={() => (atPlace ? 'active' : '')} onClick={() => look({ selection: null })}><strong>Place, units and rates</strong><span>{Math.abs(holding.place.latitude)}° {holding.place.latitude < 0 ? 'S' : 'N'}, {Math.abs(holding.place.longitude)}° {holding.place.longitude < 0 ? 'W' : 'E'}</span></NavLink>
+          </li>
         </ol>
       </nav>
-      <main className="stage ground-stage">
-        <Guarded part="The plan">
-          <PlanView planting={null} year={lookNow().year}>
-            <div className="plan-tools">
-              <Button size="small" type="text" onClick={() => file.current?.click()}>Bring in a file</Button>
-              <Button size="small" type="text" onClick={() => look({ sketch: { for: 'measure', points: [] } })}>Measure <kbd>M</kbd></Button>
-              <input
-                ref={file} type="file" hidden accept=".geojson,.json,.kml" aria-label="GeoJSON or KML file"
-                onChange={(event) => {
-                  const picked = event.target.files?.[0];
-                  event.target.value = '';
-                  if (picked) void readFile(picked);
-                }}
-              />
-            </div>
-          </PlanView>
-        </Guarded>
-      </main>
-      <Panel label={shownStop.label}>
-        <Guarded part="This panel" key={shownStop.key}>
-          {shownStop.key === 'edges' && <EdgesPanel />}
-          {shownStop.key === 'animals' && <AnimalsPanel />}
-          {shownStop.key === 'place' && <PlacePanel />}
-          {shownStop.kinds.length > 0 && <FeaturesPanel stop={shownStop} />}
-        </Guarded>
-      </Panel>
-      <Suspense>{found && <ImportSheet found={found} onClose={() => setFound(null)} onDone={() => { setFound(null); void navigate(`/h/${holding.id}/ground`); }} />}</Suspense>
+      {stop.key === 'sun' && !atPlace ? (
+        <SunStop plan={plan} stop={stop} />
+      ) : (
+        <>
+          {plan()}
+          <Panel label={atPlace ? 'Place, units and rates' : stop.label}>
+            <Guarded part="This panel" key={atPlace ? 'place' : stop.key}>{atPlace ? <PlacePanel /> : <StopPanel stop={stop} />}</Guarded>
+          </Panel>
+        </>
+      )}
+      <input
+        ref={input} type="file" hidden accept=".geojson,.json,.kml,.kmz,.gpx,.zip,.csv,.tsv,.txt" aria-label="Map file"
+        onChange={(event) => {
+          const picked = event.target.files?.[0];
+          event.target.value = '';
+          if (picked) setFile(picked);
+        }}
+      />
+      <Suspense>{file && <ImportSheet file={file} onClose={() => setFile(null)} onDone={() => { setFile(null); void navigate(`/h/${holding.id}/ground`); }} />}</Suspense>
     </>
   );
 }

@@ -1,64 +1,96 @@
-import { Modal, Select } from 'antd';
-import { useState } from 'react';
-import { together, Refused, type Command } from '../../../core/holding/command.ts';
-import { addFeatures, cornersOf, setBoundary } from '../../../core/holding/ground-commands.ts';
-import { checkBoundary } from '../../../core/ground/boundary.ts';
-import { featureKinds, newFeature } from '../../../core/ground/features.ts';
-import type { FeatureKind } from '../../../core/holding/schema.ts';
-import type { FoundShape, FoundShapes } from '../../../core/files/shapes.ts';
+import { Button, Modal, Progress, Segmented, Select } from 'antd';
+import { useEffect, useRef, useState } from 'react';
+import { CRS_CHOICES, crsWords, type CrsChoice } from '../../../core/files/crs-choices.ts';
+import { becomesLabel, bringIn, choicesFor, guessAll, type Becomes } from '../../../core/files/shapes/becomes.ts';
+import type { Join } from '../../../core/files/shapes/points-csv.ts';
+import type { FoundShapes } from '../../../core/files/shapes/read-shapes.ts';
+import { Refused } from '../../../core/holding/command.ts';
+import { formatCount } from '../../../core/units/quantities.ts';
+import { useShown } from '../../store/derived.ts';
 import { newId } from '../../store/ids.ts';
 import { complain, run } from '../../store/session.ts';
+import { readShapeFile } from '../../workers/read-files.ts';
+import { ShapeMap } from './ShapeMap.tsx';
 
-export type FoundFile = FoundShapes & { readonly name: string };
-type Becomes = FeatureKind | 'boundary' | 'nothing';
+/** Shapes listed one by one; the rest are taken as guessed. */
+const MOST_LISTED = 200;
 
-const guess = ({ name, shape }: FoundShape, first: boolean): Becomes => {
-  const words = name.toLowerCase();
-  const byName = ([['bound', 'boundary'], ['parcel', 'boundary'], ['fence', 'fence'], ['wall', 'fence'], ['stream', 'stream'], ['brook', 'stream'], ['track', 'track'], ['lane', 'track'], ['gate', 'gate'], ['house', 'building'], ['barn', 'building'], ['wet', 'wetGround']] as const).find(([word]) => words.includes(word))?.[1];
-  const fits = byName && (byName === 'boundary' ? shape === 'ring' : featureKinds[byName].shape === shape);
-  return fits ? byName : shape === 'ring' ? (first ? 'boundary' : 'building') : shape === 'line' ? 'fence' : 'tree';
-};
+/** What a file holds, on a small map, and what each shape shall be; nothing is taken until the steward says so. */
+export function ImportSheet({ file, onClose, onDone }: { file: File; onClose(): void; onDone(): void }) {
+  const { place, boundary } = useShown();
+  const [options, setOptions] = useState<{ crs: CrsChoice | null; join: Join }>({ crs: null, join: 'points' });
+  const [found, setFound] = useState<FoundShapes | null>(null);
+  const [share, setShare] = useState(0);
+  const [becomes, setBecomes] = useState<readonly Becomes[]>([]);
+  const [over, setOver] = useState<number | null>(null);
+  const closing = useRef(onClose);
+  closing.current = onClose;
+  const bare = !boundary;
 
-/** What a file holds, and what each shape shall be; nothing is taken until the steward says so. */
-export function ImportSheet({ found, onClose, onDone }: { found: FoundFile; onClose(): void; onDone(): void }) {
-  const firstRing = found.shapes.findIndex(({ shape }) => shape === 'ring');
-  const [becomes, setBecomes] = useState<readonly Becomes[]>(() => found.shapes.map((shape, i) => guess(shape, i === firstRing)));
+  useEffect(() => {
+    const abort = new AbortController();
+    readShapeFile(file, place, options, abort.signal, setShare)
+      .then((read) => {
+        setFound(read);
+        setBecomes(guessAll(read.shapes, bare));
+      })
+      .catch((problem: unknown) => {
+        if (abort.signal.aborted) return;
+        complain((problem as Error).message);
+        closing.current();
+      });
+    return () => abort.abort();
+  }, [file, place, options, bare]);
+
   const apply = () => {
     try {
-      const commands = found.shapes.flatMap((shape, i): Command[] => {
-        const kind = becomes[i]!;
-        if (kind === 'nothing') return [];
-        if (kind !== 'boundary') return [addFeatures([{ ...newFeature(kind, newId(), shape.points), name: shape.name }], shape.name)];
-        checkBoundary(shape.points);
-        return [setBoundary(cornersOf(shape.points, 'assumed', newId))];
-      });
-      if (run(together(`${found.name} brought in`, commands))) onDone();
+      if (run(bringIn(file.name, found!.shapes, becomes, newId))) onDone();
     } catch (refused) {
       if (!(refused instanceof Refused)) throw refused;
       complain(refused.message);
     }
   };
+  /** Reads the file again, taken another way. */
+  const again = (changes: Partial<typeof options>) => {
+    setFound(null);
+    setShare(0);
+    setOptions({ ...options, ...changes });
+  };
+  const set = (i: number, kind: Becomes) => setBecomes(becomes.map((old, j) => (j === i ? kind : kind === 'boundary' && old === 'boundary' ? 'nothing' : old)));
+  const points = found?.shapes.reduce((sum, shape) => sum + shape.points.length, 0) ?? 0;
+  const taken = becomes.filter((kind) => kind !== 'nothing').length;
   return (
-    <Modal open title={`Bring in ${found.name}`} okText="Bring it in" cancelText="Leave it" onOk={apply} onCancel={onClose} width={560}>
-      <ul className="rows-list">
-        {found.shapes.slice(0, 200).map((shape, i) => (
-          <li key={i} className="line">
-            <span>{shape.name || `Shape ${i + 1}`} <span className="soft">{shape.shape === 'at' ? 'a place' : `${shape.points.length} points`}</span></span>
-            <Select
-              size="small" aria-label={`What ${shape.name || `shape ${i + 1}`} shall be`} value={becomes[i]!} style={{ width: 170 }}
-              options={[
-                ...(shape.shape === 'ring' ? [{ value: 'boundary', label: 'Boundary' }] : []),
-                ...Object.entries(featureKinds).filter(([, facts]) => facts.shape === shape.shape).map(([value, { label }]) => ({ value, label })),
-                { value: 'nothing', label: 'Nothing' },
-              ]}
-              onChange={(kind: Becomes) => setBecomes(becomes.map((old, j) => (j === i ? kind : kind === 'boundary' && old === 'boundary' ? 'nothing' : old)))}
-            />
-          </li>
-        ))}
-      </ul>
-      {found.shapes.length > 200 && <p className="soft">and {found.shapes.length - 200} more, taken as guessed.</p>}
-      {found.leftOut.length > 0 && <><h3>Left out</h3><ul>{found.leftOut.slice(0, 20).map((why) => <li key={why}>{why}</li>)}</ul></>}
-      <p className="soft fine">Corners of a boundary come in as assumed until you find their pins.</p>
+    <Modal open title={`Bring in ${file.name}`} okText={found ? `Bring in ${taken}` : 'Bring it in'} cancelText={found ? 'Leave it' : 'Stop'} okButtonProps={{ disabled: taken === 0 }} onOk={apply} onCancel={onClose} width={920} className="import-sheet">
+      {!found && <><p role="status">Reading…</p><Progress percent={Math.round(share * 100)} showInfo={false} /></>}
+      {found && (
+        <div className="import-columns">
+          <div>
+            <ShapeMap shapes={found.shapes} becomes={becomes} over={over} onPick={setOver} />
+            <p className="soft">{found.format}: {formatCount(found.shapes.length)} shapes, {formatCount(points)} points{found.columns && `; columns ${Object.entries(found.columns).map(([key, column]) => `${column} as ${key}`).join(', ')}`}.</p>
+            <div className="field">
+              <label htmlFor="import-crs">Coordinates {found.crs.asked ? 'are not explained in the file; taken as' : 'are'}</label>
+              <Select<CrsChoice> id="import-crs" value={found.crs.taken} status={found.crs.asked ? 'warning' : ''} onChange={(crs) => again({ crs })} options={CRS_CHOICES.filter((choice) => choice !== 'declared' || found.crs.taken === 'declared').map((value) => ({ value, label: value === 'declared' ? found.crs.words : crsWords[value] }))} />
+            </div>
+            {found.columns && <Segmented<Join> size="small" aria-label="What the points are together" value={options.join} options={[{ value: 'points', label: 'single points' }, { value: 'line', label: 'one line' }, { value: 'ring', label: 'one ring' }]} onChange={(join) => again({ join })} />}
+            {found.swapped && <p className="reading" role="alert">Latitude and longitude look swapped. <Button size="small" type="primary" onClick={() => again({ crs: 'degreesSwapped' })}>Swap them</Button></p>}
+            {found.leftOut.length > 0 && <details className="left-out" open={found.shapes.length === 0}><summary>Left out: {found.leftOut.length}</summary><ul>{found.leftOut.slice(0, 50).map((why, i) => <li key={i}>{why}</li>)}</ul></details>}
+          </div>
+          <ul className="rows-list">
+            {found.shapes.slice(0, MOST_LISTED).map((shape, i) => (
+              <li key={i} className={over === i ? 'line is-over' : 'line'} onMouseEnter={() => setOver(i)} onMouseLeave={() => setOver(null)}>
+                <span>{shape.name || `Shape ${i + 1}`} <span className="soft">{shape.shape === 'at' ? 'a place' : `${formatCount(shape.points.length)} points`}</span></span>
+                <Select
+                  size="small" aria-label={`What ${shape.name || `shape ${i + 1}`} shall be`} value={becomes[i] ?? 'nothing'} style={{ width: 170 }} popupMatchSelectWidth={false}
+                  options={choicesFor(shape.shape).map((value) => ({ value, label: becomesLabel(value) }))}
+                  onChange={(kind: Becomes) => set(i, kind)}
+                />
+              </li>
+            ))}
+            {found.shapes.length > MOST_LISTED && <li className="soft">and {formatCount(found.shapes.length - MOST_LISTED)} more, taken as guessed.</li>}
+          </ul>
+        </div>
+      )}
+      <p className="soft fine">Corners of a boundary come in as assumed until you find their pins. One undo takes all of it back.</p>
     </Modal>
   );
 }

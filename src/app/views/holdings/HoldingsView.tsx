@@ -6,6 +6,7 @@ import { formatCount } from '../../../core/units/quantities.ts';
 import { saveBytes } from '../../exports/save-bytes.ts';
 import { Mark } from '../../shell/Mark.tsx';
 import { storageSentence, type KeptHolding } from '../../store/db.ts';
+import { picturesOf } from '../../store/pictures.ts';
 import { bringBack, copyHolding, deleteHolding, importHolding, listHoldings, openHolding, renameHolding, restoreDemo } from '../../store/shelf.ts';
 import { NewHolding } from './NewHolding.tsx';
 
@@ -30,7 +31,7 @@ export function HoldingsView() {
     const opened = await openHolding(id);
     if (!opened.ok) throw new Error(opened.sentence);
     const { writeCloserank } = await import('../../../core/files/closerank.ts');
-    saveBytes(`${opened.holding.name}.closerank`, writeCloserank(opened.holding));
+    saveBytes(`${opened.holding.name}.closerank`, writeCloserank(opened.holding, await picturesOf(opened.holding)));
   };
 
   return (

@@ -1,17 +1,13 @@
 import { Button, Popover } from 'antd';
-import { Suspense, useState } from 'react';
-import type { Finding, Remedy } from '../../../core/findings/finding.ts';
-import { tryRemedy, type Laid } from '../../../core/findings/judge.ts';
+import { useState } from 'react';
+import type { Laid } from '../../../core/findings/judge.ts';
 import { acceptFinding } from '../../../core/holding/ground-commands.ts';
-import { Refused } from '../../../core/holding/command.ts';
 import { figures, type Figure } from '../../../core/order/figures.ts';
 import { purposes } from '../../../core/ranks/purposes.ts';
-import { later } from '../../shell/later.ts';
+import { FindingCard } from '../../findings/FindingCard.tsx';
 import { useWorked, workOut } from '../../store/derived.ts';
-import { goTo, look, useLook } from '../../store/look-at.ts';
+import { look, useLook } from '../../store/look-at.ts';
 import { run, tryOut, useSession } from '../../store/session.ts';
-
-const AcceptField = later(() => import('./AcceptField.tsx'), 'AcceptField');
 
 /** What one planting adds up to, and what is wrong with it. */
 export function PlantingPanel({ laid }: { laid: Laid }) {
@@ -64,56 +60,5 @@ function FigureCell({ figure }: { figure: Figure }) {
         <span>{figure.label}</span>
       </button>
     </Popover>
-  );
-}
-
-const SEVERITY = { fault: ['✕', 'Fault'], caution: ['!', 'Caution'], note: ['i', 'Note'], good: ['✓', 'Good'] } as const;
-
-function FindingCard({ finding, onPreview }: { finding: Finding; onPreview(remedy: Remedy | null): void }) {
-  const [accepting, setAccepting] = useState(false);
-  const [effect, setEffect] = useState('');
-  const kept = useSession((state) => state.holding!);
-  const [glyph, word] = SEVERITY[finding.severity];
-  const show = () => {
-    const { stand } = workOut(kept).laid(finding.planting)!.layout;
-    look({ ringed: finding.plants });
-    const points = finding.plants.length > 0 ? finding.plants.map((i) => [stand.x[i]!, stand.y[i]!] as const) : finding.at ? [finding.at] : [];
-    if (points.length > 0) goTo(points);
-  };
-  const preview = (remedy: Remedy | null) => {
-    onPreview(remedy);
-    try {
-      setEffect(remedy ? tryRemedy(kept, finding.planting, remedy).effect : '');
-    } catch (refused) {
-      if (!(refused instanceof Refused)) throw refused;
-      setEffect(refused.message);
-    }
-  };
-  return (
-    <article className={`finding is-${finding.severity}`} data-rule={finding.rule} onMouseEnter={() => look({ ringed: finding.plants })} onMouseLeave={() => look({ ringed: [] })}>
-      <h3><span className="glyph" role="img" aria-label={word}>{glyph}</span> {finding.what}</h3>
-      <p>{finding.why}</p>
-      {finding.severity !== 'good' && (
-        <div className="remedies">
-          <button type="button" className="link" onClick={show}>Show</button>
-          {finding.remedies.map((remedy) => (
-            <button
-              key={remedy.label} type="button" className="link"
-              onMouseEnter={() => preview(remedy)} onMouseLeave={() => preview(null)} onFocus={() => preview(remedy)} onBlur={() => preview(null)}
-              onClick={() => {
-                preview(null);
-                run(remedy.command);
-                look({ ringed: [] });
-              }}
-            >
-              {remedy.label}
-            </button>
-          ))}
-          <button type="button" className="link" aria-expanded={accepting} onClick={() => setAccepting(!accepting)}>Accept</button>
-        </div>
-      )}
-      {effect && <p className="effect" role="status">Then: {effect}</p>}
-      <Suspense>{accepting && <AcceptField finding={finding} onClose={() => setAccepting(false)} />}</Suspense>
-    </article>
   );
 }

@@ -10,7 +10,7 @@ export const buriedService: Rule = (judged) => {
   const { stand } = layout;
   const wanted = settingOf(holding, 'setback.service');
   return holding.features.flatMap((feature): Finding[] => {
-    if (feature.kind !== 'buriedService' || !isNear(stand, feature.line, wanted)) return [];
+    if (feature.kind !== 'buriedService' || feature.state === 'removed' || !isNear(stand, feature.line, wanted)) return [];
     const { distance } = distancesFrom(stand, feature.line);
     const near = plantsWhere(stand, (i) => distance[i]! < wanted - 1e-6);
     if (near.length === 0) return [];
@@ -19,7 +19,7 @@ export const buriedService: Rule = (judged) => {
       finding('buried-service', judged, feature.id, {
         severity: feature.marked ? 'caution' : 'fault',
         what: `Holes would be dug at ${feature.name || 'a buried service'}`,
-        why: `${sayStand(stand, near)} within ${length} of it${feature.marked ? '' : ', and it is not marked on the ground'}. Ask for it to be marked before you dig, wait for the marks, and dig by hand near them.`,
+        why: `${sayStand(stand, near)} within ${length} of it${feature.marked ? '' : ', and it is not marked on the ground'}. Ask for it to be marked before you dig, wait for the marks, and dig by hand near them.${feature.state === 'abandoned' ? ' An abandoned pipe still stops a hole.' : ''}${feature.owner === 'private' ? ' Private lines are not marked by a utility: trace them yourself or have it done.' : ''}`,
         plants: near,
         remedies: [{ label: 'Leave a gap', command: gapsOver(judged, near, 'gap over the service') }],
       }),

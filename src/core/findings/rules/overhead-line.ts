@@ -1,4 +1,4 @@
-import type { Feature } from '../../holding/schema.ts';
+import type { Feature } from '../../holding/ground-schema.ts';
 import { settingOf } from '../../holding/settings.ts';
 import { matureHeight, speciesOf } from '../../species/catalogue.ts';
 import { stockOf } from '../../species/stock.ts';

@@ -1,3 +1,4 @@
+import { choiceWords } from '../../ground/features.ts';
 import { speciesIdOf } from '../../ranks/stand.ts';
 import { bears, speciesOf } from '../../species/catalogue.ts';
 import { standingIn } from '../distances.ts';
@@ -10,16 +11,18 @@ export const wetGround: Rule = (judged) => {
   return judged.holding.features.flatMap((feature): Finding[] => {
     if (feature.kind !== 'wetGround' || !isNear(stand, feature.ring, 0)) return [];
     const inside = standingIn(stand, feature.ring);
-    const drowns = stand.speciesIds.map((id) => !bears(speciesOf(id), 'wet'));
+    // Water that stands for days after rain wants roots that bear damp; for longer, wet feet.
+    const wetness = feature.stands === 'days' ? 'damp' : 'wet';
+    const drowns = stand.speciesIds.map((id) => !bears(speciesOf(id), wetness));
     const drowning = plantsWhere(stand, (i) => inside[i] === 1 && drowns[stand.species[i]!]!);
     if (drowning.length === 0) return [];
     const species = [...new Set(drowning.map((i) => speciesIdOf(stand, i)))].map(speciesOf);
-    const wet = substitutes(judged, species[0]!, (other) => bears(other, 'wet') && other.height[1] <= species[0]!.height[1] * 2)[0];
+    const wet = substitutes(judged, species[0]!, (other) => bears(other, wetness) && other.height[1] <= species[0]!.height[1] * 2)[0];
     return [
       finding('wet-ground', judged, feature.id, {
         severity: 'fault',
         what: `${drowning.length === 1 ? 'One plant stands' : `${drowning.length} plants stand`} where its roots will drown`,
-        why: `${sayStand(stand, drowning)} in ${feature.name || 'wet ground'}; ${species.map(({ common, moisture }) => `${common} bears ${moisture[0]} to ${moisture[1]}`).join(', ')}.`,
+        why: `${sayStand(stand, drowning)} in ${feature.name || 'wet ground'}, which stands wet ${choiceWords('wetGround', 'stands', feature.stands)}; ${species.map(({ common, moisture }) => `${common} bears ${moisture[0]} to ${moisture[1]}`).join(', ')}.`,
         plants: drowning,
         remedies: [
           ...(wet ? [{ label: `Swap for ${wet.common}`, command: swapPlants(judged, drowning, wet) }] : []),

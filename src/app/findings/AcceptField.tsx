@@ -1,7 +1,7 @@
 import { Input } from 'antd';
-import type { Finding } from '../../../core/findings/finding.ts';
-import { acceptFinding } from '../../../core/holding/ground-commands.ts';
-import { run } from '../../store/session.ts';
+import type { Finding } from '../../core/findings/finding.ts';
+import { acceptFinding } from '../../core/holding/ground-commands.ts';
+import { run } from '../store/session.ts';
 
 /** Why a finding may stand: it is then listed as accepted. */
 export function AcceptField({ finding, onClose }: { finding: Finding; onClose(): void }) {

@@ -1,0 +1,26 @@
+import type { Holding } from '../../core/holding/schema.ts';
+import type { Pictures } from '../../core/files/closerank.ts';
+import { db } from './db.ts';
+
+/** The bytes of pictures that holdings lay beneath, by their SHA-256: kept once, however many holdings use them. */
+
+/** Keeps a picture; its name among the kept comes back. */
+export async function keepPicture(bytes: Uint8Array): Promise<string> {
+  const digest = new Uint8Array(await crypto.subtle.digest('SHA-256', bytes.slice().buffer));
+  const file = Array.from(digest, (byte) => byte.toString(16).padStart(2, '0')).join('');
+  await db.pictures.put({ file, bytes });
+  return file;
+}
+
+export const pictureBytes = async (file: string): Promise<Uint8Array | null> => (await db.pictures.get(file))?.bytes ?? null;
+
+/** The pictures of one holding, for its file. */
+export async function picturesOf({ pictures }: Holding): Promise<Pictures> {
+  const kept = await db.pictures.bulkGet(pictures.map(({ file }) => file));
+  return Object.fromEntries(kept.flatMap((one) => (one ? [[one.file, one.bytes]] : [])));
+}
+
+/** Keeps the pictures that came with a holding's file, whose names are taken from their bytes, not from the file. */
+export async function keepAll(pictures: Pictures): Promise<void> {
+  for (const bytes of Object.values(pictures)) await keepPicture(bytes);
+}

@@ -1,0 +1,149 @@
+import { strFromU8 } from 'fflate';
+import { distance, type Point } from '../../geometry/point.ts';
+import type { Plane } from '../../ground/plane.ts';
+import type { CrsChoice } from '../crs-choices.ts';
+import { chosenGrid, projectedGrid, type Grid } from '../crs.ts';
+import { declaredGrid } from '../epsg.ts';
+import { checkSize, refuse, Unreadable } from '../problems.ts';
+import { isZip, unpack } from '../unpack.ts';
+import { readGeoJson } from './geojson.ts';
+import { readPointsCsv, type Join } from './points-csv.ts';
+import { nameIn, type RawShape, type RawShapes } from './raw.ts';
+import { readShapefile } from './shapefile.ts';
+import { readXml } from './xml.ts';
+
+/** One shape found in a file, on the holding's plane, with the facts that the file tells of it. */
+export interface FoundShape {
+  readonly name: string;
+  readonly shape: 'ring' | 'line' | 'at';
+  readonly points: readonly Point[];
+  readonly facts: Readonly<Record<string, unknown>>;
+}
+
+export interface FoundShapes {
+  readonly format: string;
+  readonly shapes: readonly FoundShape[];
+  /** What was left out and why, a sentence each. */
+  readonly leftOut: readonly string[];
+  /** How the coordinates were taken, in words; `asked` when the file itself does not say. */
+  readonly crs: { readonly taken: CrsChoice; readonly words: string; readonly asked: boolean };
+  /** Longitude and latitude look swapped: taken the other way round, the shapes lie here. */
+  readonly swapped: boolean;
+  readonly columns: Readonly<Record<string, string>> | null;
+}
+
+export interface ReadOptions {
+  /** How coordinates are meant, when the steward says so. */
+  readonly crs?: CrsChoice | null;
+  /** What the points of a table are together. */
+  readonly join?: Join;
+  /** Told from time to time what share of the points has been placed. */
+  readonly onShare?: (share: number) => void;
+}
+
+/** Shapes farther than this from the holding's origin are somewhere else, metres. */
+const FARTHEST = 20_000;
+
+/**
+ * The shapes in a GeoJSON, KML, KMZ, GPX, zipped shapefile or CSV file called `name`, on the plane. What cannot
+ * be taken is said; a file of which nothing can is refused with {@link Unreadable}.
+ */
+export function readShapes(bytes: Uint8Array, name: string, plane: Plane, { crs = null, join = 'points', onShare }: ReadOptions = {}): FoundShapes {
+  checkSize(name, bytes.length);
+  const raw = guarded(name, () => readRaw(bytes, name, join));
+  const { grid, taken, asked } = gridFor(raw, crs, plane, name);
+  const placed = placeAll(raw.shapes, grid, onShare);
+  const swapped = placed.shapes.length === 0 && taken === 'degrees' && placeAll(raw.shapes, chosenGrid('degreesSwapped', plane)).shapes.length > 0;
+  const leftOut = [...raw.leftOut, ...placed.leftOut];
+  if (placed.shapes.length === 0 && !swapped && !asked) throw new Unreadable(`${name} holds nothing that can be placed. ${sentence(leftOut[0] ?? 'it has no shapes.')}`);
+  return { format: raw.format, shapes: placed.shapes, leftOut, crs: { taken, words: grid.name, asked }, swapped, columns: raw.columns ?? null };
+}
+
+const sentence = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
+
+/** The middle of what a file's degrees enclose, for reading it without a holding; null when they are not degrees. */
+export function middleOf(bytes: Uint8Array, name: string): { longitude: number; latitude: number } | null {
+  checkSize(name, bytes.length);
+  const raw = guarded(name, () => readRaw(bytes, name, 'points'));
+  const first = raw.shapes[0]?.coordinates[0];
+  if (!first) return null;
+  const grid = gridFor(raw, null, { toPlane: (lon, lat) => [lon, lat], toDegrees: (p) => p }, name);
+  const [longitude, latitude] = grid.grid.toPlane(first[0]!, first[1]!);
+  return grid.asked || !(Math.abs(longitude) <= 180 && Math.abs(latitude) <= 85) ? null : { longitude, latitude };
+}
+
+/** A library that chokes on a damaged file throws whatever it likes; to the steward that is a damaged file. */
+function guarded<T>(name: string, read: () => T): T {
+  try {
+    return read();
+  } catch (problem) {
+    if (problem instanceof Unreadable) throw problem;
+    return refuse(name, { code: 'damaged', what: 'it cannot be read to the end' });
+  }
+}
+
+function readRaw(bytes: Uint8Array, name: string, join: Join): RawShapes {
+  if (isZip(bytes)) {
+    if (!/\.kmz$/i.test(name)) return readShapefile(bytes, name);
+    const [kml] = Object.values(unpack(bytes, name, (file) => /\.kml$/i.test(file)));
+    return kml ? { ...readXml(strFromU8(kml), name), format: 'KMZ' } : refuse(name, { code: 'damaged', what: 'there is no map in it' });
+  }
+  const text = strFromU8(bytes).replace(/^\uFEFF/, '').trimStart();
+  if (text.startsWith('<')) return readXml(text, name);
+  if (/\.(csv|tsv|txt)$/i.test(name)) return readPointsCsv(text, name, join);
+  return readGeoJson(text, name);
+}
+
+function gridFor(raw: RawShapes, chosen: CrsChoice | null, plane: Plane, name: string): { grid: Grid; taken: CrsChoice; asked: boolean } {
+  if (chosen && chosen !== 'declared') return { grid: chosenGrid(chosen, plane), taken: chosen, asked: !raw.degrees && !raw.declared };
+  if (raw.declared) {
+    const grid = 'epsg' in raw.declared ? declaredGrid(raw.declared.epsg, plane) : wktGrid(raw.declared.wkt, plane);
+    if (grid) return { grid, taken: 'declared', asked: false };
+    if ('epsg' in raw.declared && !chosen) throw new Unreadable(`${name} says that its coordinates are ${raw.declared.epsg.slice(0, 60)}, which is not known here. Export it in WGS 84 longitude and latitude.`);
+  }
+  if (raw.degrees) return { grid: chosenGrid('degrees', plane), taken: 'degrees', asked: false };
+  // Small numbers are degrees, but in a table whose headings say easting and northing or x and y.
+  const likely: CrsChoice = !raw.columns && raw.shapes.every(({ coordinates }) => coordinates.every(([x, y]) => Math.abs(x!) <= 180 && Math.abs(y!) <= 90)) ? 'degrees' : raw.shapes.every(({ coordinates }) => coordinates.every(([x, y]) => Math.hypot(x!, y!) <= FARTHEST)) ? 'metres' : 'utm';
+  return { grid: chosenGrid(likely, plane), taken: likely, asked: true };
+}
+
+function wktGrid(wkt: string, plane: Plane): Grid | null {
+  try {
+    const grid = projectedGrid(wkt, /^\w+\["([^"]{1,60})/.exec(wkt)?.[1]?.replaceAll('_', ' ') ?? 'the projection file’s grid', plane);
+    return Number.isFinite(grid.fromPlane([0, 0])[0]) ? grid : null;
+  } catch {
+    return null;
+  }
+}
+
+function placeAll(raw: readonly RawShape[], grid: Grid, onShare?: (share: number) => void): { shapes: FoundShape[]; leftOut: string[] } {
+  const all = raw.reduce((sum, { coordinates }) => sum + coordinates.length, 0);
+  let done = 0;
+  const shapes: FoundShape[] = [];
+  const leftOut: string[] = [];
+  raw.forEach(({ shape, coordinates, facts }, i) => {
+    const name = nameIn(facts);
+    const who = name ? `'${name}'` : `shape ${i + 1}`;
+    const points = coordinates.map(([x, y]) => {
+      if (++done % 5000 === 0) onShare?.(done / all);
+      return safely(grid, x!, y!);
+    });
+    if (points.some((p) => !(Math.hypot(p[0], p[1]) <= FARTHEST)))
+      return void leftOut.push(`${who}: it lies more than ${FARTHEST / 1000} km from this holding. Check the holding’s latitude, longitude and hemisphere, and how the coordinates are meant.`);
+    const kept = points.filter((p, k) => k === 0 || distance(p, points[k - 1]!) > 0.001);
+    if (shape === 'ring' && kept.length > 1 && distance(kept[0]!, kept.at(-1)!) <= 0.001) kept.pop();
+    const least = { ring: 3, line: 2, at: 1 }[shape];
+    if (kept.length < least) leftOut.push(`${who}: it has ${kept.length} different points and needs ${least}.`);
+    else shapes.push({ name, shape, points: kept, facts: { ...facts, ...(shape === 'at' && Number.isFinite(coordinates[0]![2]) && { elevation: coordinates[0]![2] }) } });
+  });
+  return { shapes, leftOut };
+}
+
+/** A place that the projection cannot reach is nowhere near. */
+function safely(grid: Grid, x: number, y: number): Point {
+  try {
+    return grid.toPlane(x, y);
+  } catch {
+    return [Infinity, Infinity];
+  }
+}

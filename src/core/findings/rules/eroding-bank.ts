@@ -1,0 +1,26 @@
+import { nameOf } from '../../ground/features.ts';
+import { settingOf } from '../../holding/settings.ts';
+import { formatLength } from '../../units/quantities.ts';
+import { finding, type Finding, type Rule } from '../finding.ts';
+import { plantsWithin } from '../near.ts';
+import { gapsOver, sayStand } from '../plants.ts';
+
+/** Planting on or beside a bank that erodes: an engineer's work first. */
+export const erodingBank: Rule = (judged) => {
+  const { holding, layout } = judged;
+  const wanted = settingOf(holding, 'setback.eroding');
+  return holding.features.flatMap((feature): Finding[] => {
+    if (feature.kind !== 'erodingBank') return [];
+    const { plants, nearest } = plantsWithin(layout.stand, feature.line, wanted);
+    if (plants.length === 0) return [];
+    return [
+      finding('eroding-bank', judged, feature.id, {
+        severity: 'fault',
+        what: 'Plants alone do not hold a failing bank',
+        why: `${sayStand(layout.stand, plants)} as near as ${formatLength(nearest, holding.units)} to the ${nameOf(feature)}. Ask an engineer and the water authority before you plant there; work in or near water may need a permit.`,
+        plants,
+        remedies: [{ label: 'Leave a gap', command: gapsOver(judged, plants, 'gap at the bank') }],
+      }),
+    ];
+  });
+};

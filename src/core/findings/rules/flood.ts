@@ -1,0 +1,22 @@
+import { nameOf } from '../../ground/features.ts';
+import { finding, type Finding, type Rule } from '../finding.ts';
+import { plantsInside } from '../near.ts';
+import { sayStand } from '../plants.ts';
+
+/** Planting where water runs over the ground: what floats takes guards and mats with it. */
+export const flood: Rule = (judged) => {
+  const { stand } = judged.layout;
+  return judged.holding.features.flatMap((feature): Finding[] => {
+    if (!(feature.kind === 'wetGround' && feature.floods) && !(feature.kind === 'harm' && feature.from === 'floodDebris')) return [];
+    const plants = plantsInside(stand, feature.ring);
+    if (plants.length === 0) return [];
+    return [
+      finding('flood', judged, feature.id, {
+        severity: 'caution',
+        what: 'Floods will take guards and mats',
+        why: `${sayStand(stand, plants)} where ${nameOf(feature)} floods. Stout stakes, guards that let water by, mats pinned on all sides or none; woody roots in a flood bank need its owner’s engineer.`,
+        plants,
+      }),
+    ];
+  });
+};

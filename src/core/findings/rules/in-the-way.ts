@@ -1,0 +1,40 @@
+import { nameOf } from '../../ground/features.ts';
+import { settingOf } from '../../holding/settings.ts';
+import { formatLength } from '../../units/quantities.ts';
+import { finding, type Finding, type Rule } from '../finding.ts';
+import { plantsWithin } from '../near.ts';
+import { gapsOver, sayStand } from '../plants.ts';
+
+/** Stems on a right of way, on a track, over a drain, or within what a pole is to be kept clear of. */
+export const inTheWay: Rule = (judged) => {
+  const { holding, layout } = judged;
+  const { stand } = layout;
+  const length = (metres: number) => formatLength(metres, holding.units);
+  return holding.features.flatMap((feature): Finding[] => {
+    const name = nameOf(feature);
+    const found = (points: readonly (readonly [number, number])[], metres: number, severity: 'fault' | 'caution', what: string, then: string): Finding[] => {
+      const { plants, nearest } = plantsWithin(stand, points, metres);
+      if (plants.length === 0) return [];
+      return [
+        finding('in-the-way', judged, feature.id, {
+          severity, what,
+          why: `${sayStand(stand, plants)} as near as ${length(nearest)} to its middle; ${length(metres)} is to be kept. ${then}`,
+          plants,
+          remedies: [{ label: 'Leave a gap', command: gapsOver(judged, plants, `gap at ${name}`) }],
+        }),
+      ];
+    };
+    switch (feature.kind) {
+      case 'rightOfWay':
+        return found(feature.line, feature.width / 2, 'fault', `It blocks the ${name}`, 'Others may pass here: ask before you move or narrow it.');
+      case 'track':
+        return found(feature.line, feature.width / 2, 'fault', `It stands on the ${name}`, 'Nothing passes it once the trees are in.');
+      case 'drain':
+        return found(feature.line, settingOf(holding, 'setback.drain'), 'caution', `Roots will reach the ${name}`, 'Roots of water-loving kinds fill drains and lift pipes.');
+      case 'pole':
+        return found([feature.at, feature.at], feature.clear, 'caution', `It crowds the ${name}`, 'Its owner must get to it with a machine.');
+      default:
+        return [];
+    }
+  });
+};

@@ -1,0 +1,36 @@
+import { lineOf } from '../../ground/local-rules.ts';
+import { speciesIdOf } from '../../ranks/stand.ts';
+import { matureHeight, speciesOf } from '../../species/catalogue.ts';
+import { formatLength } from '../../units/quantities.ts';
+import { finding, type Finding, type Rule } from '../finding.ts';
+import { plantsInside, plantsWithin } from '../near.ts';
+import { gapsOver, sayStand, substitutes, swapPlants } from '../plants.ts';
+
+/** Plants that grow taller than a local rule lets them: along a line, or in a sight triangle. */
+export const localHeight: Rule = (judged) => {
+  const { holding, layout } = judged;
+  const { stand } = layout;
+  return holding.rules.flatMap((rule): Finding[] => {
+    if (rule.kind !== 'height' && rule.kind !== 'sightTriangle') return [];
+    const line = rule.kind === 'height' ? lineOf(rule.along, holding) : null;
+    const there = rule.kind === 'sightTriangle' ? plantsInside(stand, rule.ring) : line ? plantsWithin(stand, line.points, rule.metres, line.closed).plants : [];
+    const plants = there.filter((i) => matureHeight(speciesOf(speciesIdOf(stand, i))) > rule.most);
+    if (plants.length === 0) return [];
+    const tallest = plants.map((i) => speciesOf(speciesIdOf(stand, i))).reduce((a, b) => (matureHeight(b) > matureHeight(a) ? b : a));
+    const length = (metres: number) => formatLength(metres, holding.units, { decimals: Math.round(metres * 100) % 10 === 0 ? 1 : 2 });
+    const low = substitutes(judged, tallest, (other) => matureHeight(other) <= rule.most)[0];
+    const sight = rule.kind === 'sightTriangle';
+    return [
+      finding(sight ? 'sight-triangle' : 'local-height', judged, rule.id, {
+        severity: sight ? 'fault' : 'caution',
+        what: sight ? 'It will hide people and cars at the junction' : `It will stand too tall along ${line!.name}`,
+        why: `${sayStand(stand, plants)} ${sight ? 'in the sight triangle' : `within ${length(rule.kind === 'height' ? rule.metres : 0)}`}; ${tallest.common} grows to ${length(matureHeight(tallest))} and ${length(rule.most)} is the most${rule.said ? ` (${rule.said})` : ''}. Check the local rule before planting.`,
+        plants,
+        remedies: [
+          ...(low ? [{ label: `Swap for ${low.common}`, command: swapPlants(judged, plants, low) }] : []),
+          { label: 'Leave a gap', command: gapsOver(judged, plants, sight ? 'gap at the junction' : 'gap for height') },
+        ],
+      }),
+    ];
+  });
+};
