@@ -2,10 +2,17 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { gzipSync } from 'node:zlib';
 import { sample } from '../checks/sample.ts';
-import { judge } from '../src/core/findings/judge.ts';
+import { judge, layHolding } from '../src/core/findings/judge.ts';
 import { take } from '../src/core/holding/command.ts';
+import { toStored } from '../src/core/holding/migrate.ts';
 import { setRow } from '../src/core/holding/planting-commands.ts';
 import type { Holding } from '../src/core/holding/schema.ts';
+import { planeAt } from '../src/core/ground/plane.ts';
+import { litShare, sunGrid, sunHoursInto, sunScene } from '../src/core/ground/sun-map.ts';
+import { daySuns, inLeaf } from '../src/core/ground/sun.ts';
+import { bringIn, guessAll } from '../src/core/files/shapes/becomes.ts';
+import { readShapes } from '../src/core/files/shapes/read-shapes.ts';
+import { holdingFromPlan } from '../src/core/files/plan-json.ts';
 import { quantities } from '../src/core/order/quantities.ts';
 import { layOut } from '../src/core/ranks/lay-out.ts';
 
@@ -40,11 +47,16 @@ function belt(plants: number): Holding {
     features: [
       { kind: 'overheadLine', name: 'line', points: [[length / 2, -400], [length / 2, 400]] },
       { kind: 'wetGround', name: 'hollow', points: [[10, -30], [40, -30], [40, 30], [10, 30]] },
+      { kind: 'building', name: 'barn', points: [[60, -30], [80, -30], [80, -20], [60, -20]], eaves: 4, ridge: 7 },
+      { kind: 'tree', name: 'oak', points: [[120, -12]], height: 16, crown: 10 },
+      { kind: 'soilZone', points: [[-50, -400], [length / 2, -400], [length / 2, 400], [-50, 400]], ph: 6 },
     ],
     rows: Array.from({ length: Math.min(rows, 40) }, (_, r) => ({ spacing: 2, rowGap: r === 0 ? 0 : 3, staggered: r % 2 === 1, species: [[2, names[r % 4]!], [1, names[(r + 1) % 4]!]] as [number, string][] })),
     planting: { weeds: 'mats', baseline: { points: [[0, 0], [length / 2, 20], [length, 0]], curved: true }, gaps: [{ at: length / 3, width: 4 }] },
   });
 }
+
+const demo = holdingFromPlan(JSON.parse(readFileSync(new URL('../demo/tern-hollow.plan.json', import.meta.url), 'utf8')), 'demo');
 
 /** One edit of a spacing, from command to all that follows; a new spacing each time, so that nothing is remembered. */
 function edit(holding: Holding, i: number): number {
@@ -78,10 +90,69 @@ const belt4000 = belt(4000);
 const double = median((i) => void edit(belt4000, i), 15);
 add('the same at twice the plants', `${(double / frame).toFixed(2)} times`, 'at most 3 times', double / frame <= 3);
 
+sunMap();
+importOfMany();
 firstLoad();
 report();
 
 /** Script that the plan waits for: index.html's own and what it imports at once, compressed. */
+/** A year's sun over the demo's 3 ha at 1 m: against asking every caster for every cell and sun, and how it grows with the cells. */
+function sunMap(): void {
+  const scene = sunScene(demo);
+  const box = [-136, -65, 136, 67] as const;
+  const year = (finest: number) => {
+    const grid = sunGrid(box, { finest, most: 1e6 });
+    const hours = new Float32Array(grid.nx * grid.ny);
+    const start = performance.now();
+    for (let month = 1; month <= 12; month++) sunHoursInto(hours, scene, grid, { month, stepMinutes: 20 });
+    return { ms: performance.now() - start, grid };
+  };
+  year(4);
+  const [coarse, fine] = [year(2), year(1)];
+  const { grid } = fine;
+  const cells = grid.nx * grid.ny;
+  const every = 211; // a sample of the cells stands for all: the plain way costs the same for each
+  const start = performance.now();
+  for (let at = 0; at < cells; at += every)
+    for (let month = 1; month <= 12; month++)
+      for (const sun of daySuns(demo.place, { month, stepMinutes: 20 })) {
+        const p = [grid.west + ((at % grid.nx) + 0.5) * grid.cell, grid.south + (Math.floor(at / grid.nx) + 0.5) * grid.cell] as const;
+        litShare(scene, p, (scene.relief!.heightAt(p) ?? 0) + 1, sun, inLeaf(month, demo.place.latitude));
+      }
+  const plain = (performance.now() - start) * every;
+  add(`a year of sun over ${cells.toLocaleString('en')} cells of 1 m, plain way over fast`, `${(plain / fine.ms).toFixed(0)} times (${(fine.ms / 1000).toFixed(1)} s)`, 'at least 8 times', plain / fine.ms >= 8);
+  add('the same at four times the cells', `${(fine.ms / coarse.ms).toFixed(1)} times`, 'at most 6 times', fine.ms / coarse.ms <= 6);
+}
+
+/** A file of 50,000 vertices: what the main thread does of it, each step by itself; the reading is a worker's. */
+function importOfMany(): void {
+  const plane = planeAt(demo.place);
+  const ring = (corners: number) => Array.from({ length: corners + 1 }, (_, i) => {
+    const turn = ((i % corners) / corners) * 2 * Math.PI;
+    const r = 300 + 10 * Math.sin(turn * 40);
+    return plane.toDegrees([r * Math.cos(turn), r * Math.sin(turn)]);
+  });
+  const line = Array.from({ length: 25_000 }, (_, i) => plane.toDegrees([-300 + i * 0.024, Math.sin(i / 50) * 5 - 70]));
+  const feature = (name: string, type: string, coordinates: unknown) => ({ type: 'Feature', properties: { name }, geometry: { type, coordinates } });
+  const bytes = new TextEncoder().encode(JSON.stringify({ type: 'FeatureCollection', features: [feature('parcel', 'Polygon', [ring(2000)]), feature('traced field', 'Polygon', [ring(23_000)]), feature('fence', 'LineString', line)] }));
+  const start = performance.now();
+  const found = readShapes(bytes, 'many.geojson', plane);
+  const reading = performance.now() - start;
+  const becomes = guessAll(found.shapes, true);
+  let n = 0;
+  const apply = () => take(demo, bringIn('many.geojson', found.shapes, becomes, () => `n${n++}`)).holding;
+  const after = apply();
+  const all = layHolding(after);
+  const steps = {
+    'taking the answer over': median(() => void structuredClone(found), 7),
+    'the command': median(apply, 7),
+    'judging one planting': Math.max(...all.map((laid) => median(() => void judge(after, { ...laid, layout: layOut(laid.planting, after) }, all), 5))),
+    'writing it down': median(() => void JSON.stringify(toStored(after)), 7),
+  };
+  const [worst, ms] = Object.entries(steps).reduce((a, b) => (b[1] > a[1] ? b : a));
+  add('bring in 50,000 vertices: longest step on the main thread', `${ms.toFixed(0)} ms, ${worst} (read in a worker: ${reading.toFixed(0)} ms)`, 'at most 50 ms', ms <= 50);
+}
+
 function firstLoad(): void {
   const dist = new URL('../dist/', import.meta.url);
   let html: string;

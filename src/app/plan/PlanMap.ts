@@ -195,7 +195,8 @@ export class PlanMap {
     const { boundary } = holding;
     if (boundary) {
       add(this.edgeSource, ring(boundary.map(({ at }) => at)), { what: 'boundary', kind: 'boundary', id: 'boundary' });
-      for (const { id, at, pin, other } of boundary) {
+      // A traced boundary has thousands of corners: then only the chosen one has a handle.
+      for (const { id, at, pin, other } of boundary.length > 500 ? boundary.filter((corner) => isChosen('corner', corner.id)) : boundary) {
         add(this.handleSource, dot(at), { what: 'corner', kind: 'corner', id, unsure: pin === 'assumed', chosen: isChosen('corner', id) });
         if (other) add(this.groundSource, line([at, other.at]), { what: 'label', kind: 'otherCorner', id, label: other.restsOn });
       }

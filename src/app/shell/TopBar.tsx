@@ -1,8 +1,9 @@
-import { Button, Popover } from 'antd';
+import { Button } from 'antd';
 import { Link, NavLink, useNavigate } from 'react-router';
 import { useShown } from '../store/derived.ts';
 import { look, useLook } from '../store/look-at.ts';
 import { redoNext, undoLast, useSession } from '../store/session.ts';
+import { Unfolding } from '../look/Unfolding.tsx';
 import { Mark } from './Mark.tsx';
 
 /** Mark, holding, its plantings as tabs, undo, find, and whether all is saved. */
@@ -30,8 +31,7 @@ export function TopBar({ stage, onFind, onKeys }: { stage: string; onFind(): voi
         {future[0] && <button type="button" onClick={redoNext}>Redo<span className="undo-label">: {future[0].label}</span></button>}
         <button type="button" onClick={onFind} className="find">Find <kbd>Ctrl K</kbd></button>
         <SaveWord />
-        <Popover
-          trigger="click"
+        <Unfolding
           placement="bottomRight"
           content={
             <div className="menu">
@@ -42,7 +42,7 @@ export function TopBar({ stage, onFind, onKeys }: { stage: string; onFind(): voi
           }
         >
           <Button type="text" size="small" aria-label="More" className="more">⋯</Button>
-        </Popover>
+        </Unfolding>
       </div>
     </header>
   );

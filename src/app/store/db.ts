@@ -1,6 +1,6 @@
 import Dexie, { type Table } from 'dexie';
 
-/** A holding as this browser keeps it. `stored` is the versioned envelope, read through `migrate`. */
+/** A holding as this browser keeps it. `stored` is the versioned envelope as text (older ones as an object), read through `migrate`. */
 export interface KeptHolding {
   readonly id: string;
   readonly name: string;

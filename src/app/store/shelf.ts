@@ -12,7 +12,7 @@ const plantsOf = (holding: Holding): number => layHolding(holding).reduce((sum, 
 
 /** Puts a new holding on the shelf. */
 export async function addHolding(holding: Holding): Promise<void> {
-  await db.holdings.add({ id: holding.id, name: holding.name, updatedAt: Date.now(), revision: 1, deletedAt: null, plants: plantsOf(holding), stored: toStored(holding) });
+  await db.holdings.add({ id: holding.id, name: holding.name, updatedAt: Date.now(), revision: 1, deletedAt: null, plants: plantsOf(holding), stored: JSON.stringify(toStored(holding)) });
 }
 
 export type Opened = { ok: true; holding: Holding; revision: number } | { ok: false; sentence: string };
@@ -21,7 +21,7 @@ export type Opened = { ok: true; holding: Holding; revision: number } | { ok: fa
 export async function openHolding(id: string): Promise<Opened> {
   const kept = await db.holdings.get(id);
   if (!kept || kept.deletedAt) return { ok: false, sentence: 'There is no such holding in this browser. It may have been deleted, or it was made in another browser.' };
-  const result = migrate(kept.stored);
+  const result = migrate(typeof kept.stored === 'string' ? JSON.parse(kept.stored) : kept.stored);
   return result.ok ? { ok: true, holding: result.holding, revision: kept.revision } : { ok: false, sentence: readProblemSentence(result.problem, `'${kept.name}'`) };
 }
 
@@ -32,7 +32,7 @@ export const saveHolding = (holding: Holding, base: number): Promise<'saved' | '
     if (kept && kept.revision !== base) return 'behind';
     await db.holdings.put({
       id: holding.id, name: holding.name, updatedAt: Date.now(), revision: base + 1,
-      deletedAt: kept?.deletedAt ?? null, plants: plantsOf(holding), stored: toStored(holding),
+      deletedAt: kept?.deletedAt ?? null, plants: plantsOf(holding), stored: JSON.stringify(toStored(holding)),
     });
     return 'saved';
   });

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { row, sample, standOf } from '../../../checks/sample.ts';
-import type { Point } from '../geometry/point.ts';
+import { nearestOnSegment, type Point } from '../geometry/point.ts';
 import { isInside } from '../geometry/polygon.ts';
 import { distanceTo, polyline } from '../geometry/polyline.ts';
 import { distancesFrom, ringOf, standingIn } from './distances.ts';
@@ -23,6 +23,18 @@ describe('the fast way agrees with the plain one', () => {
     );
   });
 
+  it('in distance to a line of thousands of points, closed or not', () => {
+    for (const closed of [false, true]) {
+      const winding = Array.from({ length: 3000 }, (_, i): Point => [45 + (60 + 9 * Math.sin(i / 7)) * Math.cos(i / 500), (40 + 9 * Math.sin(i / 7)) * Math.sin(i / 500)]);
+      const { distance, segment } = distancesFrom(stand, winding, closed);
+      const plain = polyline(winding, closed);
+      for (let i = 0; i < stand.count; i += 9) {
+        const p: Point = [stand.x[i]!, stand.y[i]!];
+        expect(distance[i]).toBeCloseTo(distanceTo(plain, p), 9);
+        expect(nearestOnSegment(p, winding[segment[i]!]!, winding[(segment[i]! + 1) % winding.length]!).distance).toBeCloseTo(distance[i]!, 9);
+      }
+    }
+  });
   it('in what lies inside', () => {
     fc.assert(
       fc.property(fc.array(somewhere, { minLength: 3, maxLength: 7 }), (polygon) => {

@@ -22,10 +22,14 @@ export function plantsWhere(stand: Stand, holds: (i: number) => boolean): number
 
 /** Whether the stand comes within `margin` metres of the box round `points`: the cheap test before the dear one. */
 export function isNear({ x, y, count }: Stand, points: readonly Point[], margin: number): boolean {
-  const xs = points.map((p) => p[0]);
-  const ys = points.map((p) => p[1]);
-  const [west, east] = [Math.min(...xs) - margin, Math.max(...xs) + margin];
-  const [south, north] = [Math.min(...ys) - margin, Math.max(...ys) + margin];
+  let [west, south, east, north] = [Infinity, Infinity, -Infinity, -Infinity];
+  for (const [px, py] of points) {
+    if (px < west) west = px;
+    if (px > east) east = px;
+    if (py < south) south = py;
+    if (py > north) north = py;
+  }
+  [west, south, east, north] = [west - margin, south - margin, east + margin, north + margin];
   for (let i = 0; i < count; i++) if (x[i]! >= west && x[i]! <= east && y[i]! >= south && y[i]! <= north) return true;
   return false;
 }

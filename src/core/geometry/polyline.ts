@@ -1,3 +1,4 @@
+import Flatbush from 'flatbush';
 import { between, crossing, direction, distance, nearestOnSegment, type Point } from './point.ts';
 
 /** A line through its points, with the chainage at which each is reached. At least two points, none doubled. */
@@ -70,14 +71,25 @@ export function distanceTo(line: Polyline, p: Point): number {
   return best;
 }
 
+/** Segments from which an index pays for itself. */
+const MANY = 400;
+
 /** Whether any two segments that are not neighbours cross. `closed`: the first and last are neighbours too. */
 export function crossesItself(points: readonly Point[], closed: boolean): boolean {
   const ring = closed ? [...points, points[0]!] : points;
   const last = ring.length - 2;
-  for (let i = 0; i <= last; i++)
-    for (let j = i + 2; j <= last; j++) {
-      if (closed && i === 0 && j === last) continue;
-      if (crossing(ring[i]!, ring[i + 1]!, ring[j]!, ring[j + 1]!)) return true;
-    }
+  const cross = (i: number, j: number) => j > i + 1 && !(closed && i === 0 && j === last) && crossing(ring[i]!, ring[i + 1]!, ring[j]!, ring[j + 1]!) !== null;
+  if (last < MANY) {
+    for (let i = 0; i <= last; i++) for (let j = i + 2; j <= last; j++) if (cross(i, j)) return true;
+    return false;
+  }
+  const box = (i: number): [number, number, number, number] => {
+    const [[ax, ay], [bx, by]] = [ring[i]!, ring[i + 1]!];
+    return [Math.min(ax, bx), Math.min(ay, by), Math.max(ax, bx), Math.max(ay, by)];
+  };
+  const index = new Flatbush(last + 1);
+  for (let i = 0; i <= last; i++) index.add(...box(i));
+  index.finish();
+  for (let i = 0; i <= last; i++) if (index.search(...box(i)).some((j) => cross(i, j))) return true;
   return false;
 }

@@ -2,7 +2,7 @@ import type { Point } from '../geometry/point.ts';
 import { nearestEdge } from '../geometry/polygon.ts';
 import { crossesItself } from '../geometry/polyline.ts';
 import { Refused } from '../holding/command.ts';
-import type { Corner } from '../holding/ground-schema.ts';
+import { MOST_CORNERS, type Corner } from '../holding/ground-schema.ts';
 import type { Holding } from '../holding/schema.ts';
 import { settingOf } from '../holding/settings.ts';
 
@@ -29,10 +29,11 @@ export const isAssumed = (boundary: readonly Corner[], side: number): boolean =>
 export const setbackFrom = (holding: Pick<Holding, 'settings'>, assumed: boolean): number =>
   settingOf(holding, 'setback.boundary') + settingOf(holding, assumed ? 'setback.evidenceAssumed' : 'setback.evidenceFound');
 
-/** Checks the points of a boundary; throws {@link Refused} with what is wrong. */
-export function checkBoundary(points: readonly Point[]): void {
+/** Checks the points of a boundary; throws {@link Refused} with what is wrong. `sound`: whoever read them found that they do not cross. */
+export function checkBoundary(points: readonly Point[], sound = false): void {
   if (points.length < 3) throw new Refused(`A boundary needs at least three corners; this has ${points.length}. Add more, or press Escape.`);
-  if (crossesItself(points, true)) throw new Refused('The boundary crosses itself. Give its corners in order, round the holding once.');
+  if (points.length > MOST_CORNERS) throw new Refused(`A boundary can have ${MOST_CORNERS.toLocaleString('en')} corners; this has ${points.length.toLocaleString('en')}. Simplify it where it was drawn, or bring it in as a place.`);
+  if (!sound && crossesItself(points, true)) throw new Refused('The boundary crosses itself. Give its corners in order, round the holding once.');
 }
 
 /** The side on which the inside of a boundary lies when its corners are walked in order. */

@@ -63,5 +63,6 @@ describe('features', () => {
     expect(inward([[0, 0], [10, 0], [10, 10]])).toBe('left');
     expect(inward([[10, 10], [10, 0], [0, 0]])).toBe('right');
     expect(() => checkBoundary([[0, 0], [10, 0]])).toThrow(/at least three corners; this has 2/);
+    expect(() => checkBoundary(Array.from({ length: 2001 }, (_, i) => [Math.cos(i / 400), Math.sin(i / 400)]))).toThrow(/2,000 corners; this has 2,001/);
   });
 });

@@ -1,6 +1,7 @@
+import { original } from 'immer';
 import type { Point } from '../geometry/point.ts';
 import { checkedBy, Refused, type Command } from './command.ts';
-import { AimSchema, FeatureSchema, RuleSchema, TerrainSchema, ClimateSchema, PictureSchema, type Aim, type Animal, type Climate, type Corner, type Feature, type LocalRule, type Picture, type Terrain } from './ground-schema.ts';
+import { AimSchema, checkFeature, RuleSchema, TerrainSchema, ClimateSchema, PictureSchema, type Aim, type Animal, type Climate, type Corner, type Feature, type LocalRule, type Picture, type Terrain } from './ground-schema.ts';
 import type { Holding } from './schema.ts';
 
 const checked = checkedBy({});
@@ -17,7 +18,8 @@ export const setHolding = (changes: Partial<Settled>): Command => ({
 export const setBoundary = (corners: readonly Corner[] | null): Command => ({
   label: corners ? 'boundary' : 'boundary taken away',
   change: (draft) => {
-    draft.boundary = corners && corners.map((corner) => ({ ...corner, at: [...corner.at] }));
+    // Frozen here, so that nobody walks down a traced boundary's thousands of corners to freeze each.
+    draft.boundary = corners && (Object.freeze(corners.map((corner) => ({ ...corner }))) as Corner[]);
   },
 });
 
@@ -46,10 +48,8 @@ export const removeCorner = (id: string): Command => ({
 
 export const addFeatures = (features: readonly Feature[], label: string): Command => ({
   label,
-  change: (draft) => void draft.features.push(...structuredCloneOf(features)),
+  change: (draft) => void draft.features.push(...features),
 });
-
-const structuredCloneOf = (features: readonly Feature[]): Feature[] => features.map((feature) => FeatureSchema.parse(feature));
 
 /** Changes a feature's name, numbers or shape; the result is checked as a whole. */
 export const setFeature = (id: string, changes: Readonly<Record<string, unknown>>, label: string): Command => ({
@@ -57,7 +57,7 @@ export const setFeature = (id: string, changes: Readonly<Record<string, unknown>
   change: (draft) => {
     const at = draft.features.findIndex((feature) => feature.id === id);
     if (at < 0) throw new Refused('That feature is no longer there.');
-    draft.features[at] = checked(FeatureSchema, { ...draft.features[at], ...changes });
+    draft.features[at] = checked({ safeParse: checkFeature }, { ...original(draft)!.features[at], ...changes });
   },
 });
 

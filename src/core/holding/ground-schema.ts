@@ -17,6 +17,8 @@ const note = z.string().trim().max(500);
 const dayOfYear = z.string().regex(/^(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])$/, 'write it as month-day, such as 05-12');
 const date = z.string().regex(/^\d{4}-\d{2}-\d{2}$/);
 
+/** Corners that a boundary can have: more than any survey pins, fewer than a traced edge. */
+export const MOST_CORNERS = 2000;
 export const EVIDENCE = ['survey', 'marker', 'map', 'neighbour'] as const;
 export const CornerSchema = z.object({
   id,
@@ -76,6 +78,22 @@ export const FeatureSchema = z.discriminatedUnion('kind', [
 export type Feature = z.infer<typeof FeatureSchema>;
 export type FeatureKind = Feature['kind'];
 export type FeatureOf<K extends FeatureKind> = Extract<Feature, { kind: K }>;
+
+type Geometry = { ring: [number, number][] } | { line: [number, number][] } | { at: [number, number] };
+
+/**
+ * A feature checked: its shape by a plain loop, the rest by the schema. A traced line has tens of thousands of
+ * points, and the schema takes longer over them than a frame lasts. The shape's own array is taken, and frozen.
+ */
+export function checkFeature(value: Readonly<Record<string, unknown>>): ReturnType<typeof FeatureSchema.safeParse> {
+  const key = (['ring', 'line'] as const).find((one) => Array.isArray(value[one]));
+  const points = key && (value[key] as unknown[]);
+  if (!key || !points || points.length < 100 || points.length > MOST_POINTS || !points.every(isPlace)) return FeatureSchema.safeParse(value);
+  const parsed = FeatureSchema.safeParse({ ...value, [key]: points.slice(0, 3) });
+  return parsed.success ? { ...parsed, data: { ...parsed.data, [key]: Object.freeze(points) } as Feature & Geometry } : parsed;
+}
+
+const isPlace = (place: unknown): boolean => Array.isArray(place) && place.length === 2 && Math.abs(place[0] as number) <= 50_000 && Math.abs(place[1] as number) <= 50_000;
 
 export const SEASONS = ['winter', 'spring', 'summer', 'autumn'] as const;
 export type Season = (typeof SEASONS)[number];

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { ANIMALS, CornerSchema, FeatureSchema, groundShape, id, line } from './ground-schema.ts';
+import { ANIMALS, CornerSchema, FeatureSchema, groundShape, id, line, MOST_CORNERS } from './ground-schema.ts';
 
 /** The version that this build writes; see migrate.ts for how older ones are read. */
 export const HOLDING_VERSION = 3;
@@ -78,7 +78,7 @@ export const HoldingSchema = z.object({
   place: z.object({ latitude: z.number().min(-85).max(85), longitude: z.number().min(-180).max(180) }),
   units: z.enum(['metric', 'us']),
   currency: z.string().regex(/^[A-Z]{3}$/),
-  boundary: z.array(CornerSchema).min(3).max(2000).nullable(),
+  boundary: z.array(CornerSchema).min(3).max(MOST_CORNERS).nullable(),
   features: z.array(FeatureSchema).max(5000),
   plantings: z.array(PlantingSchema).max(200),
   ...groundShape,

@@ -1,9 +1,10 @@
-import { Button, Popover } from 'antd';
+import { Button } from 'antd';
 import { useState } from 'react';
 import type { Laid } from '../../../core/findings/judge.ts';
 import { acceptFinding } from '../../../core/holding/ground-commands.ts';
 import { figures, type Figure } from '../../../core/order/figures.ts';
 import { purposes } from '../../../core/ranks/purposes.ts';
+import { Unfolding } from '../../look/Unfolding.tsx';
 import { FindingCard } from '../../findings/FindingCard.tsx';
 import { useWorked, workOut } from '../../store/derived.ts';
 import { look, useLook } from '../../store/look-at.ts';
@@ -54,11 +55,11 @@ function FigureCell({ figure }: { figure: Figure }) {
     </div>
   );
   return (
-    <Popover trigger="click" title="Why this figure" content={content} placement="left">
+    <Unfolding title="Why this figure" content={content} placement="left">
       <button type="button" className="figure" data-testid={`figure-${figure.key}`}>
         <strong>{figure.text}</strong>
         <span>{figure.label}</span>
       </button>
-    </Popover>
+    </Unfolding>
   );
 }

@@ -58,24 +58,26 @@ export function guessAll(shapes: readonly FoundShape[], bare: boolean): Becomes[
 
 /** Everything that was chosen, as one command. Numbers that the file tells of a kind are kept. Throws Refused with what cannot be. */
 export function bringIn(fileName: string, shapes: readonly FoundShape[], becomes: readonly Becomes[], newId: () => string): Command {
-  const commands = shapes.flatMap(({ points, name, facts }, i): Command[] => {
+  const commands = shapes.flatMap(({ points, name, facts, crosses }, i): Command[] => {
     const kind = becomes[i]!;
     if (kind === 'nothing') return [];
     if (kind === 'boundary') {
-      checkBoundary(points);
-      return [setBoundary(cornersOf(points, 'assumed', newId))];
+      checkBoundary(points, !crosses);
+      // One id for all, numbered: thousands of random ones would take longer than a frame.
+      const [first, n] = [newId(), { at: 0 }];
+      return [setBoundary(cornersOf(points, 'assumed', () => `${first}-${n.at++}`))];
     }
-    return [addFeatures([madeOf(kind, newId(), points, { ...numbersIn(kind, facts), name })], name)];
+    return [addFeatures([madeOf(kind, newId(), points, { ...numbersIn(kind, facts), name }, !crosses)], name)];
   });
   return together(`${fileName} brought in`, commands);
 }
 
 /** What the file tells in this kind's own words; what does not fit the kind is left aside rather than the shape. */
-function madeOf(kind: FeatureKind, id: string, points: FoundShape['points'], given: Readonly<Record<string, unknown>>) {
+function madeOf(kind: FeatureKind, id: string, points: FoundShape['points'], given: Readonly<Record<string, unknown>>, sound: boolean) {
   try {
-    return newFeature(kind, id, points, given);
+    return newFeature(kind, id, points, given, sound);
   } catch {
-    return newFeature(kind, id, points, { name: given['name'] });
+    return newFeature(kind, id, points, { name: given['name'] }, sound);
   }
 }
 

@@ -1,4 +1,5 @@
 import { strFromU8 } from 'fflate';
+import { crossesItself } from '../../geometry/polyline.ts';
 import { distance, type Point } from '../../geometry/point.ts';
 import type { Plane } from '../../ground/plane.ts';
 import type { CrsChoice } from '../crs-choices.ts';
@@ -17,6 +18,8 @@ export interface FoundShape {
   readonly name: string;
   readonly shape: 'ring' | 'line' | 'at';
   readonly points: readonly Point[];
+  /** A ring whose edges cross: it can be no area. */
+  readonly crosses: boolean;
   readonly facts: Readonly<Record<string, unknown>>;
 }
 
@@ -124,9 +127,11 @@ function placeAll(raw: readonly RawShape[], grid: Grid, onShare?: (share: number
   raw.forEach(({ shape, coordinates, facts }, i) => {
     const name = nameIn(facts);
     const who = name ? `'${name}'` : `shape ${i + 1}`;
-    const points = coordinates.map(([x, y]) => {
+    const points = coordinates.map(([x, y]): Point => {
       if (++done % 5000 === 0) onShare?.(done / all);
-      return safely(grid, x!, y!);
+      const [px, py] = safely(grid, x!, y!);
+      // A tenth of a millimetre is finer than any survey, and half as long when it is written down.
+      return [Math.round(px * 1e4) / 1e4, Math.round(py * 1e4) / 1e4];
     });
     if (points.some((p) => !(Math.hypot(p[0], p[1]) <= FARTHEST)))
       return void leftOut.push(`${who}: it lies more than ${FARTHEST / 1000} km from this holding. Check the holding’s latitude, longitude and hemisphere, and how the coordinates are meant.`);
@@ -134,7 +139,7 @@ function placeAll(raw: readonly RawShape[], grid: Grid, onShare?: (share: number
     if (shape === 'ring' && kept.length > 1 && distance(kept[0]!, kept.at(-1)!) <= 0.001) kept.pop();
     const least = { ring: 3, line: 2, at: 1 }[shape];
     if (kept.length < least) leftOut.push(`${who}: it has ${kept.length} different points and needs ${least}.`);
-    else shapes.push({ name, shape, points: kept, facts: { ...facts, ...(shape === 'at' && Number.isFinite(coordinates[0]![2]) && { elevation: coordinates[0]![2] }) } });
+    else shapes.push({ name, shape, points: kept, crosses: shape === 'ring' && crossesItself(kept, true), facts: { ...facts, ...(shape === 'at' && Number.isFinite(coordinates[0]![2]) && { elevation: coordinates[0]![2] }) } });
   });
   return { shapes, leftOut };
 }

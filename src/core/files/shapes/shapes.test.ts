@@ -66,7 +66,7 @@ describe('GeoJSON', () => {
     expect(off(read(swapped, 'survey', { crs: 'degreesSwapped' }).shapes[0]!.points, [[0, 0], [30, 0]])).toBeLessThan(0.001);
   });
 
-  it.each([
+  it.each<[what: string, file: unknown, sentence: RegExp]>([
     ['no JSON', '{"type": "FeatureColl', /not whole GeoJSON/],
     ['the wrong hemisphere', line([[160, 41], [160.001, 41]]), /20 km.*hemisphere/],
     ['metres for degrees', line([[450_000, 5_700_000], [450_100, 5_700_000]]), /20 km/],
@@ -77,7 +77,7 @@ describe('GeoJSON', () => {
     ['an XML entity', '<!DOCTYPE x [<!ENTITY a "b">]><kml>&a;</kml>', /entities/],
     ['XML nested 10,000 deep', `<kml>${'<Folder>'.repeat(10_000)}`, /nested more than/],
     ['JSON nested 10,000 deep', `{"type":"FeatureCollection","features":[{"type":"Feature","geometry":${'{"type":"GeometryCollection","geometries":['.repeat(10_000)}${']}'.repeat(10_000)}}]}`, /no shape that can be read/],
-    ...['[]', '42', '"text"', 'null', '{}', '{"type":"Topology"}'].map((text) => [text, text, /^survey holds no GeoJSON features/] as const),
+    ...['[]', '42', '"text"', 'null', '{}', '{"type":"Topology"}'].map((text) => [text, text, /^survey holds no GeoJSON features/] as [string, unknown, RegExp]),
   ])('refuses %s with a sentence', (_, text, sentence) => expect(() => read(text)).toThrow(sentence));
   it('refuses a file of no bytes, of too many, and of too many points', () => {
     expect(() => readShapes(new Uint8Array(0), 'survey', plane)).toThrow(/survey is empty/);
@@ -151,9 +151,10 @@ describe('what shapes become', () => {
     const { shapes } = read(planGeoJson(holding, layHolding(holding)));
     const becomes = guessAll(shapes, true);
     let n = 0;
+    const facts = (feature: object) => ({ ...feature, id: '', at: null, line: null, ring: null });
     const after = take({ ...holding, boundary: null, features: [] }, bringIn('plan.geojson', shapes, becomes, () => `n${n++}`)).holding;
     expect(off(after.boundary!.map((corner) => corner.at), field)).toBeLessThan(0.01);
-    expect(after.features.map(({ id: _, ...rest }) => ({ ...rest, at: null, line: null, ring: null }))).toEqual(holding.features.map(({ id: _, ...rest }) => ({ ...rest, at: null, line: null, ring: null })));
+    expect(after.features.map(facts)).toEqual(holding.features.map(facts));
   });
   it('without a holding a file is read round its own first place', () => {
     expect(middleOf(strToU8(JSON.stringify(line([at(0, 0), at(9, 0)]))), 'a')).toEqual({ longitude: expect.closeTo(160, 6), latitude: expect.closeTo(-41, 6) });

@@ -27,7 +27,8 @@ const withinSetback = (judged: Parameters<Rule>[0], assumed: boolean) => {
   };
   const near = within(stand);
   if (near.length === 0) return [];
-  const nearest = near.map((i) => nearestSide(boundary, plantAt(stand, i))).reduce((a, b) => (b.distance < a.distance ? b : a));
+  const { distance: away } = distancesFrom(stand, ringOf(boundary), true);
+  const nearest = nearestSide(boundary, plantAt(stand, near.reduce((a, b) => (away[b]! < away[a]! ? b : a))));
   const by = Math.ceil((wanted - nearest.distance) * 10) / 10;
   const move = moveSideways(judged, awayFrom(judged, nearest.point) * by, `moved ${formatLength(by, units)} in`);
   const remedies = [

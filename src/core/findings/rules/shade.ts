@@ -9,7 +9,7 @@ import { finding, type Rule } from '../finding.ts';
 import { sayStand, substitutes, swapPlants } from '../plants.ts';
 
 /** Plants for which the sun is asked at most: it is the dearest question of all, and shade has no sharp edges. */
-const MOST_ASKED = 240;
+const MOST_ASKED = 120;
 
 /** Species that want more sun than buildings, walls and standing trees leave them in the growing season. */
 export const shade: Rule = (judged) => {
@@ -78,7 +78,7 @@ let sunsKnown: { place: Holding['place']; suns: ReturnType<typeof daySuns> } | n
 function sunsOf({ place }: Holding): ReturnType<typeof daySuns> {
   if (sunsKnown?.place.latitude === place.latitude && sunsKnown.place.longitude === place.longitude) return sunsKnown.suns;
   const months = [1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11, 12].filter((month) => inLeaf(month, place.latitude)).slice(1, 4);
-  const suns = months.flatMap((month) => daySuns(place, { month, stepMinutes: 75 })).map((sun) => ({ ...sun, hours: sun.hours / months.length }));
+  const suns = months.flatMap((month) => daySuns(place, { month, stepMinutes: 90 })).map((sun) => ({ ...sun, hours: sun.hours / months.length }));
   sunsKnown = { place, suns };
   return suns;
 }
