@@ -6,11 +6,11 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { openDemo } from './steward.ts';
 
-const VIEWS = ['/', '/h/tern-hollow/ground', '/h/tern-hollow/ground/place', '/h/tern-hollow/ground/water', '/h/tern-hollow/ranks/p1', '/h/tern-hollow/ranks/new', '/h/tern-hollow/order', '/h/tern-hollow/field/p1'];
+const VIEWS = ['/', '/h/tern-hollow/ground', ...['place', 'edges', 'above-below', 'soil', 'fall', 'sun', 'wind', 'animals', 'cover', 'rules', 'aims', 'list'].map((stop) => `/h/tern-hollow/ground/${stop}`), '/h/tern-hollow/ranks/p1', '/h/tern-hollow/ranks/new', '/h/tern-hollow/order', '/h/tern-hollow/field/p1'];
 
 for (const colours of ['day', 'night'] as const)
   test(`no view has a serious accessibility finding, by ${colours}`, async ({ page }) => {
-    test.setTimeout(180_000); // eight views, each read whole
+    test.setTimeout(300_000); // every view, each read whole
     await openDemo(page);
     if (colours === 'night') await page.evaluate(() => localStorage.setItem('close-rank-night', 'yes'));
     for (const view of VIEWS) {

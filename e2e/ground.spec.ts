@@ -3,7 +3,7 @@ import { clickPlan, openDemo, saved } from './steward.ts';
 
 test('a feature is drawn, given its numbers, moved by number, deleted, undone', async ({ page }) => {
   await openDemo(page);
-  await page.goto('/h/tern-hollow/ground/standing');
+  await page.goto('/h/tern-hollow/ground/edges');
   await page.getByRole('button', { name: 'Draw fence or wall' }).click();
   await clickPlan(page, 0.3, 0.7);
   await page.getByLabel('Typed place or leg').fill('25 at 90');
@@ -60,14 +60,15 @@ test('a GeoJSON file is shown before it is taken, and undone as one step', async
     shape('top fence', { type: 'LineString', coordinates: [[-20.001, 52.1], [-20, 52.1]] }),
     shape('far away', { type: 'Point', coordinates: [10, 10] }),
   ] });
-  await page.getByLabel('GeoJSON or KML file').setInputFiles({ name: 'survey.geojson', mimeType: 'application/json', buffer: Buffer.from(file) });
+  await page.getByLabel('Map file').setInputFiles({ name: 'survey.geojson', mimeType: 'application/json', buffer: Buffer.from(file) });
   const sheet = page.getByRole('dialog');
   await expect(sheet).toContainText('top fence');
+  await sheet.getByText('Left out: 1').click();
   await expect(sheet).toContainText("'far away': it lies more than 20 km from this holding");
-  await sheet.getByRole('button', { name: 'Bring it in' }).click();
+  await sheet.getByRole('button', { name: 'Bring in 1' }).click();
   await expect(page.getByRole('button', { name: 'Undo: survey.geojson brought in' })).toBeVisible();
   await page.keyboard.press('Control+z');
 
-  await page.getByLabel('GeoJSON or KML file').setInputFiles({ name: 'bad.kml', mimeType: 'text/xml', buffer: Buffer.from('<kml><Placemark>') });
+  await page.getByLabel('Map file').setInputFiles({ name: 'bad.kml', mimeType: 'text/xml', buffer: Buffer.from('<kml><Placemark>') });
   await expect(page.getByText('bad.kml is not whole KML')).toBeVisible();
 });

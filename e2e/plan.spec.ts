@@ -3,11 +3,11 @@ import { clickPlan, figure, openDemo, openEmpty, saved } from './steward.ts';
 
 test('what is drawn can be dragged on the plan, a corner moved by number, both undone', async ({ page }) => {
   await openDemo(page);
-  await page.goto('/h/tern-hollow/ground/standing');
+  await page.goto('/h/tern-hollow/ground/sun');
   await page.getByRole('button', { name: 'Draw standing tree' }).click();
   await page.getByLabel('Typed place or leg').waitFor();
   await clickPlan(page, 0.5, 0.3);
-  await page.getByText('Where it stands').click();
+  await page.getByText('Where it stands').first().click();
   const place = page.getByLabel(/East, north/);
   const [x] = (await place.inputValue()).split(',').map(Number);
   const map = (await page.getByTestId('plan.map').boundingBox())!;
@@ -80,8 +80,8 @@ test('a KML boundary comes in with every pin assumed, and makes the first field 
   await page.waitForURL(/ground/);
   const corners = [[-20, 52], [-19.999, 52], [-19.999, 52.001], [-20, 52]].map(([lon, lat]) => `${lon},${lat}`).join(' ');
   const kml = `<kml xmlns="http://www.opengis.net/kml/2.2"><Placemark><name>field</name><Polygon><outerBoundaryIs><LinearRing><coordinates>${corners}</coordinates></LinearRing></outerBoundaryIs></Polygon></Placemark></kml>`;
-  await page.getByLabel('GeoJSON or KML file').setInputFiles({ name: 'field.kml', mimeType: 'text/xml', buffer: Buffer.from(kml) });
-  await page.getByRole('dialog').getByRole('button', { name: 'Bring it in' }).click();
+  await page.getByLabel('Map file').setInputFiles({ name: 'field.kml', mimeType: 'text/xml', buffer: Buffer.from(kml) });
+  await page.getByRole('dialog').getByRole('button', { name: 'Bring in 1' }).click();
   await expect(page.getByText('3 corners, 3 assumed')).toBeVisible();
 });
 

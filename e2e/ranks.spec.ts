@@ -107,7 +107,7 @@ test('US customary shows the same plants', async ({ page }) => {
   await openDemo(page);
   const before = await figure(page, 'plants');
   await page.goto('/h/tern-hollow/ground/place');
-  await page.getByLabel('Units').click();
+  await page.getByRole('combobox', { name: 'Units' }).click();
   await page.getByTitle('US customary').click();
   await saved(page);
   await page.getByRole('link', { name: 'Ranks' }).click();

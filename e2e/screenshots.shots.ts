@@ -18,12 +18,28 @@ test('the views at 1280x800', async ({ page }) => {
   await settle(page);
   await shoot(page, 'ranks-remedy');
   await page.mouse.move(500, 200);
-  await page.goto('/h/tern-hollow/ground/above-below');
-  await page.getByRole('button', { name: /^overhead line, 8 m/ }).click();
-  await settle(page);
-  await page.keyboard.press('0');
+  await page.goto('/h/tern-hollow/ground/sun');
+  await expect(page.getByText('All twelve months are worked out')).toBeVisible({ timeout: 45_000 });
   await settle(page);
   await shoot(page, 'ground');
+  await page.goto('/h/tern-hollow/ground/aims');
+  await settle(page);
+  await shoot(page, 'ground-aims');
+  await page.goto('/h/tern-hollow/ground/wind');
+  await page.getByRole('button', { name: 'Table T' }).click();
+  await settle(page);
+  await shoot(page, 'ground-table');
+  await page.goto('/h/tern-hollow/ground/edges');
+  const [feature, at] = [(name: string, type: string, coordinates: unknown) => ({ type: 'Feature', properties: { name }, geometry: { type, coordinates } }), (x: number, y: number) => [-20 + x / 68_420, 52.1 + y / 111_270]];
+  const survey = { type: 'FeatureCollection', features: [
+    feature('parcel', 'Polygon', [[at(-130, 50), at(105, 60), at(130, -25), at(80, -60), at(-110, -55), at(-130, 50)]]), feature('barn', 'Polygon', [[at(20, 20), at(40, 20), at(40, 32), at(20, 32), at(20, 20)]]),
+    feature('old wall', 'LineString', [at(-120, 48), at(0, 52), at(100, 58)]), feature('mill brook', 'LineString', [at(-100, -30), at(0, -25), at(90, -40)]), feature('veteran oak', 'Point', at(-60, 10)), feature('far peg', 'Point', [10, 10]),
+  ] };
+  await page.getByLabel('Map file').setInputFiles({ name: 'survey.geojson', mimeType: 'application/json', buffer: Buffer.from(JSON.stringify(survey)) });
+  await page.getByRole('dialog').getByText('veteran oak').hover();
+  await settle(page);
+  await shoot(page, 'ground-import');
+  await page.getByRole('dialog').getByRole('button', { name: 'Leave it' }).click();
   await page.goto('/h/tern-hollow/order');
   await settle(page);
   await shoot(page, 'order');
@@ -56,4 +72,7 @@ test('on a phone', async ({ browser, baseURL }) => {
   await page.goto('/h/tern-hollow/field/p1');
   await settle(page);
   await shoot(page, 'field-phone');
+  await page.goto('/h/tern-hollow/ground/list');
+  await settle(page);
+  await shoot(page, 'ground-list-phone');
 });

@@ -148,7 +148,7 @@ export class PlanMap {
     if (isEmpty(extent) && points.length === 0) return;
     const size = this.map.getSize() ?? [800, 400];
     const pad = Math.min(padding, size[0]! / 4, size[1]! / 4);
-    this.map.getView().fit(extent, { padding: [pad + 20, pad, pad, pad], minResolution: 0.05, duration: matchMedia('(prefers-reduced-motion: reduce)').matches ? 0 : 150 });
+    this.map.getView().fit(extent, { padding: [pad + 20, pad, pad, pad], minResolution: points.length === 1 ? 0.12 : 0.05, duration: matchMedia('(prefers-reduced-motion: reduce)').matches ? 0 : 150 });
   }
 
   zoom(factor: number): void {

@@ -8,7 +8,7 @@ export class GridLayer extends Layer {
   private tokens: Tokens | null = null;
 
   constructor() {
-    super({ zIndex: 3 });
+    super({ zIndex: 1.7 });
     this.canvas.className = 'grid-canvas';
   }
 

@@ -41,7 +41,7 @@ export function WalkListView() {
   );
 }
 
-function Item({ item: { key, what, why, state, seen, byEye } }: { item: WalkItem }) {
+function Item({ item: { key, what, why, state, seen } }: { item: WalkItem }) {
   const [noting, setNoting] = useState(false);
   const ticked = state !== 'open';
   return (
@@ -52,7 +52,6 @@ function Item({ item: { key, what, why, state, seen, byEye } }: { item: WalkItem
       </Checkbox>
       {seen && !noting && <button type="button" className="link no-print" onClick={() => setNoting(true)}>{seen.note ? 'Change the note' : 'Add a note'}</button>}
       {seen && noting && <Input autoFocus aria-label={`Note: ${what}`} defaultValue={seen.note} maxLength={500} onPressEnter={(event) => event.currentTarget.blur()} onBlur={(event) => { setNoting(false); run(setSeen(key, { on: seen.on, note: event.target.value.trim() })); }} />}
-      {!byEye && state === 'open' && <span className="soft no-print">Closes by itself when the plan holds it.</span>}
     </li>
   );
 }
