@@ -15,14 +15,14 @@ import Collection from 'ol/Collection';
 import { Circle, Fill, Stroke, Style, Text } from 'ol/style';
 import type { Point } from '../../core/geometry/point.ts';
 import { snap, type Snapped } from '../../core/geometry/snap.ts';
-import { featureLabel, pointsOf } from '../../core/ground/features.ts';
+import { pointsOf } from '../../core/ground/features.ts';
 import type { FeatureKind } from '../../core/holding/ground-schema.ts';
 import type { Holding } from '../../core/holding/schema.ts';
-import type { Laid } from '../../core/findings/judge.ts';
 import type { GroundOverlay, Selection, Sketch } from '../store/look-at.ts';
 import { drawOverlay } from './ground-overlay.ts';
 import { ImageLayer, type PlacedImage } from './image-layer.ts';
 import type { Reshaping } from './reshaping.ts';
+import { drawThings } from './ground-things.ts';
 import { groundStyle, labelStyle, thingOf, type DrawnThing } from './ground-style.ts';
 import { GridLayer } from './grid-layer.ts';
 import { PlantLayer, type Planted } from './plant-layer.ts';
@@ -52,8 +52,6 @@ export interface PlanEvents {
   onReshape(what: 'corner' | 'feature' | 'baseline', id: string, points: readonly Point[]): void;
 }
 
-/** Drawn only at their own stop of the walk: they lie over everything else. */
-const ZONES: ReadonlySet<FeatureKind> = new Set(['soilZone', 'cover', 'browsed', 'harm', 'holeTest', 'percolation', 'spotHeight'] as const);
 /** Pixels within which a pointer catches. */
 const CATCH = 10;
 const plane = new Projection({ code: 'close-rank:plane', units: 'm', extent: [-50_000, -50_000, 50_000, 50_000] });
@@ -122,7 +120,7 @@ export class PlanMap {
     const { holding, selection, active, tokens, zones } = scene;
     const was = this.drawnFor;
     if (!was || was.holding !== holding || was.selection !== selection || was.active !== active || was.tokens !== tokens || was.zones !== zones) {
-      this.drawGround(scene);
+      drawThings({ edge: this.edgeSource, ground: this.groundSource, handles: this.handleSource, chosen: this.chosen }, scene);
       this.drawnFor = { holding, selection, active, tokens, zones };
     }
     this.showOverlay(scene);
@@ -175,60 +173,6 @@ export class PlanMap {
     if (was?.overlay.raster !== overlay.raster) this.raster.show(overlay.raster ? [overlay.raster] : []);
     drawOverlay(this.overlaySource, overlay, holding, mark, section);
     this.overlaid = { overlay, mark, section, holding };
-  }
-
-  private drawGround({ holding, selection, all, active, zones }: Scene): void {
-    this.groundSource.clear(true);
-    this.edgeSource.clear(true);
-    this.handleSource.clear(true);
-    this.chosen.clear();
-    const isChosen = (what: string, id: string) => selection?.what === what && 'id' in selection && selection.id === id;
-    const add = (source: VectorSource, geometry: Polygon | LineString | PointGeometry, thing: Partial<DrawnThing> & Pick<DrawnThing, 'what' | 'kind' | 'id'>) => {
-      const feature = new Feature({ geometry });
-      feature.set('thing', { label: '', chosen: false, unsure: false, size: 0, ...thing } satisfies DrawnThing);
-      source.addFeature(feature);
-      if (thing.chosen) this.chosen.push(feature);
-    };
-    const ring = (points: readonly Point[]) => new Polygon([[...points, points[0]!].map(([x, y]) => [x, y])]);
-    const line = (points: readonly Point[]) => new LineString(points.map(([x, y]) => [x, y]));
-    const dot = ([x, y]: Point) => new PointGeometry([x, y]);
-    const { boundary } = holding;
-    if (boundary) {
-      add(this.edgeSource, ring(boundary.map(({ at }) => at)), { what: 'boundary', kind: 'boundary', id: 'boundary' });
-      // A traced boundary has thousands of corners: then only the chosen one has a handle.
-      for (const { id, at, pin, other } of boundary.length > 500 ? boundary.filter((corner) => isChosen('corner', corner.id)) : boundary) {
-        add(this.handleSource, dot(at), { what: 'corner', kind: 'corner', id, unsure: pin === 'assumed', chosen: isChosen('corner', id) });
-        if (other) add(this.groundSource, line([at, other.at]), { what: 'label', kind: 'otherCorner', id, label: other.restsOn });
-      }
-    }
-    for (const feature of holding.features) {
-      if (ZONES.has(feature.kind) && !zones.includes(feature.kind) && !isChosen('feature', feature.id)) continue;
-      const points = pointsOf(feature);
-      add(this.groundSource, 'ring' in feature ? ring(points) : 'line' in feature ? line(points) : dot(points[0]!), {
-        what: 'feature', kind: feature.kind, id: feature.id, label: feature.kind === 'shelter' ? feature.name || 'here' : featureLabel(feature, holding.units), chosen: isChosen('feature', feature.id),
-        unsure: feature.kind === 'buriedService' && !feature.marked, size: 'width' in feature ? feature.width : feature.kind === 'tree' ? feature.crown : feature.kind === 'stump' ? feature.across : 0,
-      });
-    }
-    for (const { planting, layout } of all) {
-      if (!layout.baseline) continue;
-      const own = planting.id === active;
-      add(this.handleSource, line(layout.baseline.line.points), { what: 'baseline', kind: 'baseline', id: planting.id, chosen: false });
-      if (own && this.scene?.editable === 'planting') this.addBaselineHandles(planting, layout.baseline.line.points, dot, line);
-    }
-  }
-
-  /** The active baseline as an invisible line to drag, with a handle at each of its own points. */
-  private addBaselineHandles(planting: Laid['planting'], laidPoints: readonly Point[], dot: (p: Point) => PointGeometry, line: (points: readonly Point[]) => LineString): void {
-    const points = planting.baseline.kind === 'drawn' ? planting.baseline.points : [laidPoints[0]!, laidPoints.at(-1)!];
-    const string = new Feature({ geometry: line(points) });
-    string.set('thing', { what: 'baseline', kind: 'none', id: planting.id, label: '', chosen: true, unsure: false, size: 0 } satisfies DrawnThing);
-    this.handleSource.addFeature(string);
-    if (planting.baseline.kind === 'drawn') this.chosen.push(string);
-    for (const point of points) {
-      const handle = new Feature({ geometry: dot(point) });
-      handle.set('thing', { what: 'handle', kind: 'handle', id: planting.id, label: '', chosen: false, unsure: false, size: 0 } satisfies DrawnThing);
-      this.handleSource.addFeature(handle);
-    }
   }
 
   private styleOf(feature: Feature, resolution: number): Style[] {

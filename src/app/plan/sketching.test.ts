@@ -30,6 +30,32 @@ describe('drawing', () => {
     expect(holding().boundary!.map(({ at, pin }) => [...at, pin])).toEqual([[-10, -10, 'assumed'], [80, -10, 'assumed'], [80, 40, 'assumed'], [-10, 40, 'assumed']]);
   });
 
+  it('a mark and a section are looked at, not kept; a section of one point is none', () => {
+    startSketch('mark');
+    click([12, 5]);
+    expect(lookNow()).toMatchObject({ sketch: null, mark: [12, 5] });
+    startSketch('section');
+    click([0, 0], [30, 0]);
+    finishSketch(null);
+    expect(lookNow().section).toEqual([[0, 0], [30, 0]]);
+    startSketch('section');
+    click([0, 0]);
+    finishSketch(null);
+    expect(lookNow().section).toBeNull();
+    expect(holding()).toEqual(sample());
+  });
+
+  it('a sight triangle is drawn by three points and says what it lacks with two', () => {
+    startSketch('sightTriangle');
+    click([0, 0], [9, 0]);
+    finishSketch(null);
+    expect(useSession.getState().problem).toMatch(/needs three points/);
+    click([0, 9]);
+    finishSketch(null);
+    expect(holding().rules).toMatchObject([{ kind: 'sightTriangle', ring: [[0, 0], [9, 0], [0, 9]], most: 0.75, said: '' }]);
+    expect([isRing('sightTriangle'), sketchName('sightTriangle'), sketchName('mark')]).toEqual([true, 'sight triangle', 'mark']);
+  });
+
   it('takes a doubled point once', () => {
     startSketch('fence');
     click([0, 10], [0, 10], [20, 10]);

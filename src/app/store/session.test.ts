@@ -154,6 +154,27 @@ describe('the shelf', () => {
     expect(await names()).toHaveLength(2);
   });
 
+  it('keeps the pictures of an imported file by their bytes, whatever the file calls them', async () => {
+    const { writeCloserank } = await import('../../core/files/closerank.ts');
+    const { keepPicture, pictureBytes, picturesOf } = await import('./pictures.ts');
+    const file = await keepPicture(Uint8Array.of(7, 7, 7));
+    expect(file).toMatch(/^[0-9a-f]{64}$/);
+    expect(await keepPicture(Uint8Array.of(7, 7, 7))).toBe(file);
+    const laid: Holding = { ...holding, id: 'laid', pictures: [{ id: 'x', name: 'aerial', file, type: 'image/png', width: 9, height: 9, points: [], matrix: [1, 0, 0, 0, -1, 0], opacity: 1 }] };
+    const bytes = writeCloserank(laid, await picturesOf(laid));
+    await db.pictures.clear();
+    expect(await pictureBytes(file)).toBeNull();
+    await shelf.importHolding(bytes, 'laid.closerank');
+    expect([...(await pictureBytes(file))!]).toEqual([7, 7, 7]);
+    await shelf.importHolding(writeCloserank(laid, { [file]: Uint8Array.of(6, 6, 6) }), 'forged.closerank');
+    expect([...(await pictureBytes(file))!]).toEqual([7, 7, 7]);
+  });
+
+  it('opens what an older build kept as an object', async () => {
+    await db.holdings.update('sample', { stored: { format: 'close-rank', version: 3, holding } });
+    expect((await shelf.openHolding('sample')).ok).toBe(true);
+  });
+
   it('counts plants for the list, and visits as first only once', async () => {
     expect((await shelf.listHoldings())[0]!.plants).toBe(41);
     expect(await shelf.isFirstVisit()).toBe(false);
