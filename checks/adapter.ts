@@ -10,6 +10,9 @@ import { guardHeight, stakeLength, tiesFor, withSpares } from '../src/core/order
 import { finalOrder, leastOrder } from '../src/core/order/survival.ts';
 import { fabricPins, fabricRolls, mowLane, mulchRings } from '../src/core/order/weeds.ts';
 import { cycleOf, fittedIntervals, places, standardPlaces } from '../src/core/ranks/counting.ts';
+import { blockPlaces, density } from '../src/core/ranks/block.ts';
+import { bestCycle, drift, evenMix, quotas } from '../src/core/ranks/mix.ts';
+import { useUp, useUpStagger, useUpUniform } from '../src/core/ranks/use-up.ts';
 import { toUs, type UsUnit } from '../src/core/units/quantities.ts';
 import { intervals } from '../src/core/units/rounding.ts';
 import { crownWidth, heightAt, rateConstant, type Growing } from '../src/core/years/growth.ts';
@@ -108,6 +111,33 @@ export const adapter: Readonly<Record<string, (inputs: Inputs) => unknown>> = {
   'count.plan': wholePlan,
   'count.gaps': ({ L, s, gaps, clearance, mode }) =>
     mode === 'mask' ? { n: standOf(sample({ length: L, rows: [row({ spacing: s })], planting: { gaps: gaps.map(([a, b]: [number, number]) => ({ at: (a + b) / 2, width: b - a + 2 * clearance })) } })).count } : NOT_BUILT,
+  'count.quota': ({ n, shares }) => Object.fromEntries(quotas(n, Object.entries(shares) as [string, number][])),
+  'count.drift': ({ quotas: counts, maxRun, seed }) => {
+    const drawn = drift(Object.entries(counts) as [string, number][], { maxRun, seed });
+    return { feasible: drawn !== null, sequence: drawn?.join('') ?? null };
+  },
+  'count.evenMix': ({ counts }) => evenMix(Object.entries(counts) as [string, number][]).join(''),
+  'count.bestCycle': ({ counts, maxCycle }) => {
+    const best = bestCycle(Object.entries(counts) as [string, number][], maxCycle)!;
+    return { repeats: best.repeats, cycle: Object.fromEntries(best.cycle), leftover: Object.fromEntries(best.leftOver) };
+  },
+  'count.useUp': ({ stock, rows, sMin }) => {
+    const { perRow, spacings, leftOver } = useUp(stock, rows, sMin);
+    return { perRow, spacings, leftover: leftOver };
+  },
+  'count.useUpUniform': ({ stock, rows, step }) => {
+    const found = useUpUniform(stock, rows, step)!;
+    return { s: found.spacing, used: found.used, leftover: found.leftOver };
+  },
+  'count.useUpStagger': ({ stock, rows, L }) => {
+    const found = useUpStagger(stock, rows, L);
+    return { n: found.perRow, s: found.spacing, used: found.used, leftover: found.leftOver };
+  },
+  'count.density': ({ s, g, pattern }) => {
+    const perHa = density(s, pattern === 'rect' ? 'rows' : pattern, g) * 10_000;
+    return { perHa, perAcre: perHa * 0.40468564224 };
+  },
+  'count.block': ({ polygon, s, pattern, origin, margin }) => blockPlaces(polygon, { spacing: s, pattern, origin, margin }).length,
   'order.least': ({ need, survival, prob, rho }) => leastOrder({ need, survival, prob, rho }),
   'order.final': ({ positions, spares, cull }) => finalOrder(positions, spares, cull),
   'order.packs': ({ need, packs, aim }) => {

@@ -16,30 +16,14 @@ import { Circle, Fill, Stroke, Style, Text } from 'ol/style';
 import type { Point } from '../../core/geometry/point.ts';
 import { snap, type Snapped } from '../../core/geometry/snap.ts';
 import { pointsOf } from '../../core/ground/features.ts';
-import type { FeatureKind } from '../../core/holding/ground-schema.ts';
-import type { Holding } from '../../core/holding/schema.ts';
-import type { GroundOverlay, Selection, Sketch } from '../store/look-at.ts';
 import { drawOverlay } from './ground-overlay.ts';
-import { ImageLayer, type PlacedImage } from './image-layer.ts';
+import { ImageLayer } from './image-layer.ts';
 import type { Reshaping } from './reshaping.ts';
+import type { Scene } from './scene.ts';
 import { drawThings } from './ground-things.ts';
 import { groundStyle, labelStyle, thingOf, type DrawnThing } from './ground-style.ts';
 import { GridLayer } from './grid-layer.ts';
-import { PlantLayer, type Planted } from './plant-layer.ts';
-
-/** Everything the plan shows, handed in whole; the map works out what to draw anew. */
-export interface Scene extends Planted {
-  readonly holding: Holding;
-  readonly selection: Selection | null;
-  readonly sketch: Sketch | null;
-  readonly editable: 'ground' | 'planting';
-  /** Laid over the ground by a stop of the walk, and the pictures beneath. */
-  readonly overlay: GroundOverlay;
-  readonly mark: Point | null;
-  readonly section: readonly Point[] | null;
-  readonly zones: readonly FeatureKind[];
-  readonly pictures: readonly PlacedImage[];
-}
+import { PlantLayer } from './plant-layer.ts';
 
 /** What a click on the plan meant; null for bare ground. */
 export type Picked = { what: 'corner' | 'feature' | 'baseline'; id: string } | { what: 'plant'; index: number } | null;

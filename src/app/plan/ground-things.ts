@@ -8,7 +8,7 @@ import type { Laid } from '../../core/findings/judge.ts';
 import type { Point } from '../../core/geometry/point.ts';
 import { featureLabel, pointsOf } from '../../core/ground/features.ts';
 import type { FeatureKind } from '../../core/holding/ground-schema.ts';
-import type { Scene } from './PlanMap.ts';
+import type { Scene } from './scene.ts';
 import type { DrawnThing } from './ground-style.ts';
 
 /** The layers that a scene's things are drawn into. */

@@ -3,7 +3,7 @@ import { cornersOf } from '../holding/ground-commands.ts';
 import { Refused } from '../holding/command.ts';
 import { newHolding } from '../holding/new-holding.ts';
 import { ANIMALS, ClimateSchema, EVIDENCE, TerrainSchema } from '../holding/ground-schema.ts';
-import { HoldingSchema, PURPOSES, WEEDS, type Baseline, type Holding, type Row } from '../holding/schema.ts';
+import { HoldingSchema, MIXES, PURPOSES, WEEDS, type Baseline, type Holding, type Row } from '../holding/schema.ts';
 import { checkBoundary, inward } from '../ground/boundary.ts';
 import { FEATURE_KINDS, newFeature } from '../ground/features.ts';
 import { drawnBaseline } from '../ranks/baseline.ts';
@@ -52,6 +52,10 @@ export const PlanSchema = z.strictObject({
             spacing: z.number(),
             staggered: z.boolean().default(false),
             inset: z.number().default(0),
+            trim: z.strictObject({ start: z.number().default(0), stop: z.number().default(0) }).default({ start: 0, stop: 0 }),
+            mix: z.enum(MIXES).default('turn'),
+            offset: z.number().default(0),
+            seed: z.number().default(1),
             ends: z.enum(['fit', 'keep']).default('keep'),
             stock: z.string().default('whip'),
             species: z.array(z.tuple([z.number(), z.string()])).min(1),
@@ -59,6 +63,7 @@ export const PlanSchema = z.strictObject({
           }),
         ),
         gaps: z.array(z.strictObject({ kind: z.enum(['gate', 'crossing', 'gap']).default('gap'), at: z.number(), width: z.number() })).default([]),
+        clearings: z.array(z.strictObject({ name: z.string().default(''), at: point, radius: z.number() })).default([]),
       }),
     )
     .default([]),
@@ -104,6 +109,7 @@ function build(plan: Plan): Holding {
       id: `p${p + 1}`,
       baseline: baselineOf(planting.baseline, features, plan),
       rows: planting.rows.map((row, r) => rowOf(row, `p${p + 1}r${r + 1}`, r)),
+      clearings: planting.clearings.map((clearing, c) => ({ ...clearing, id: `p${p + 1}c${c + 1}` })),
       gaps: planting.gaps.map((gap, g) => ({ ...gap, id: `p${p + 1}g${g + 1}` })),
     })),
   };

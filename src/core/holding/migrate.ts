@@ -49,16 +49,17 @@ const ADDED: Readonly<Record<string, object>> = {
   tree: { leaf: 'deciduous' },
 };
 
-/** Version 2 knew eleven kinds of feature and no climate, fall, rules or aims; version 3 knows the ground whole. */
+/** Version 2 knew eleven kinds of feature and no climate, fall, rules or aims; version 3 knows the ground whole, and more ways to fill a row. */
 function knowTheGround(old: unknown): unknown {
-  const Old = z.looseObject({ boundary: z.array(z.looseObject({})).nullable(), features: z.array(z.looseObject({ kind: z.string() })) });
+  const Old = z.looseObject({ boundary: z.array(z.looseObject({})).nullable(), features: z.array(z.looseObject({ kind: z.string() })), plantings: z.array(z.looseObject({ rows: z.array(z.looseObject({})) })) });
   const parsed = Old.safeParse(old);
   if (!parsed.success) return old;
   return {
     ...parsed.data,
     boundary: parsed.data.boundary?.map((corner) => ({ restsOn: null, other: null, ...corner })) ?? null,
     features: parsed.data.features.map((feature) => ({ ...ADDED[feature.kind], ...feature })),
-    climate: null, terrain: null, rules: [], aims: [], pictures: [], seen: {}, thriving: [], marking: null,
+    plantings: parsed.data.plantings.map((planting) => ({ clearings: [], ...planting, rows: planting.rows.map((row) => ({ trim: { start: 0, stop: 0 }, mix: 'turn', offset: 0, seed: 1, ...row })) })),
+    patterns: [], climate: null, terrain: null, rules: [], aims: [], pictures: [], seen: {}, thriving: [], marking: null,
   };
 }
 

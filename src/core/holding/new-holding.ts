@@ -19,6 +19,7 @@ export const newHolding = ({ id, name, latitude, longitude, units, currency }: N
   boundary: null,
   features: [],
   plantings: [],
+  patterns: [],
   climate: null,
   terrain: null,
   rules: [],

@@ -1,6 +1,6 @@
 import type { Draft } from 'immer';
 import { checkedBy, Refused, type Command } from './command.ts';
-import { GapSchema, PlantingSchema, RowSchema, type Baseline, type Gap, type Holding, type Planting, type Row, type Run } from './schema.ts';
+import { ClearingSchema, GapSchema, PatternSchema, PlantingSchema, RowSchema, type Baseline, type Clearing, type Gap, type Holding, type Pattern, type Planting, type Row, type Run } from './schema.ts';
 
 function plantingOf(draft: Draft<Holding>, id: string): Draft<Planting> {
   const planting = draft.plantings.find((one) => one.id === id);
@@ -39,6 +39,21 @@ export const setPlanting = (id: string, changes: Partial<Pick<Planting, 'name' |
     Object.assign(planting, checked(PlantingSchema, { ...planting, ...changes }));
   },
 });
+
+/** Turns a planting over to the other side of its line; of one that follows a bank, to the other bank. Done twice it is as before. */
+export const mirrorPlanting = (id: string): Command => ({
+  label: 'mirrored',
+  change: (draft) => {
+    const planting = plantingOf(draft, id);
+    const other = (side: 'left' | 'right') => (side === 'left' ? 'right' : 'left');
+    planting.side = other(planting.side);
+    if (planting.baseline.kind === 'beside') planting.baseline.side = other(planting.baseline.side);
+  },
+});
+
+/** Keeps a planting's rows as the steward's own pattern. */
+export const keepPattern = (pattern: Pattern): Command => ({ label: `pattern ${pattern.name} kept`, change: (draft) => void draft.patterns.push(checked(PatternSchema, pattern)) });
+export const removePattern = (id: string): Command => ({ label: 'pattern thrown away', change: (draft) => void (draft.patterns = draft.patterns.filter((pattern) => pattern.id !== id)) });
 
 export const setBaseline = (id: string, baseline: Baseline, label = 'baseline moved'): Command => ({
   label,
@@ -83,6 +98,39 @@ export const swapPlant = (planting: string, row: string, at: number, species: st
     const found = rowOf(draft, planting, row);
     found.row.swaps = found.row.swaps.filter((swap) => Math.abs(swap.at - at) > found.row.spacing / 2);
     found.row.swaps.push({ at, species });
+  },
+});
+
+/** Lays a whole planting's rows anew; gaps too when they are given. */
+export const setRows = (planting: string, rows: readonly Row[], gaps: readonly Gap[] | null, label: string): Command => ({
+  label,
+  change: (draft) => {
+    const found = plantingOf(draft, planting);
+    found.rows = rows.map((row) => checked(RowSchema, row));
+    if (gaps) found.gaps = gaps.map((gap) => checked(GapSchema, gap));
+  },
+});
+
+export const addClearing = (planting: string, clearing: Clearing): Command => ({
+  label: `clearing round ${clearing.name || 'a place'}`,
+  change: (draft) => void plantingOf(draft, planting).clearings.push(checked(ClearingSchema, clearing)),
+});
+
+export const setClearing = (planting: string, id: string, changes: Partial<Omit<Clearing, 'id'>>): Command => ({
+  label: 'clearing changed',
+  change: (draft) => {
+    const { clearings } = plantingOf(draft, planting);
+    const at = clearings.findIndex((one) => one.id === id);
+    if (at < 0) throw new Refused('That clearing is no longer there.');
+    clearings[at] = checked(ClearingSchema, { ...clearings[at], ...changes });
+  },
+});
+
+export const removeClearing = (planting: string, id: string): Command => ({
+  label: 'clearing closed',
+  change: (draft) => {
+    const found = plantingOf(draft, planting);
+    found.clearings = found.clearings.filter((one) => one.id !== id);
   },
 });
 

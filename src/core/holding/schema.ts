@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { ANIMALS, CornerSchema, FeatureSchema, groundShape, id, line, MOST_CORNERS } from './ground-schema.ts';
+import { ANIMALS, CornerSchema, FeatureSchema, groundShape, id, line, MOST_CORNERS, point } from './ground-schema.ts';
 
 /** The version that this build writes; see migrate.ts for how older ones are read. */
 export const HOLDING_VERSION = 3;
@@ -27,6 +27,8 @@ const spacing = z.number().min(SPACING.least).max(SPACING.most);
 export const RunSchema = z.object({ species: id, count: z.number().int().min(1).max(9999) });
 export type Run = z.infer<typeof RunSchema>;
 
+export const MIXES = ['turn', 'quota', 'drift'] as const;
+
 export const RowSchema = z.object({
   id,
   name,
@@ -35,9 +37,17 @@ export const RowSchema = z.object({
   spacing,
   staggered: z.boolean(),
   inset: z.number().min(0).max(500),
+  /** How much later than the others the row starts, and how much earlier it stops, beyond the inset, metres. */
+  trim: z.object({ start: z.number().min(0).max(5000), stop: z.number().min(0).max(5000) }),
   ends: z.enum(['fit', 'keep']),
   stock: id,
   runs: z.array(RunSchema).min(1).max(60),
+  /** How the runs fill the row: in turn, over and over; as exact shares evenly spread; or as shares in drifts that never repeat. */
+  mix: z.enum(MIXES),
+  /** Places by which the turn starts later in its sequence. */
+  offset: z.number().int().min(0).max(9999),
+  /** Another seed, another drift of the same shares. */
+  seed: z.number().int().min(0).max(1e6),
   /** A taller tree over the sequence, every so many metres; takes the place of the nearest plant. */
   standards: z.object({ species: id, stock: id, every: z.number().min(SPACING.least).max(500), first: z.number().min(0).max(500) }).nullable(),
   /** Single plants swapped by hand, by their chainage in the row. */
@@ -54,6 +64,9 @@ export const GapSchema = z.object({
 });
 export type Gap = z.infer<typeof GapSchema>;
 
+export const ClearingSchema = z.object({ id, name: z.string().max(80), at: point, radius: z.number().min(0.1).max(200) });
+export type Clearing = z.infer<typeof ClearingSchema>;
+
 export const PURPOSES = ['hedge', 'screen', 'windbreak', 'stream', 'blank'] as const;
 export type Purpose = (typeof PURPOSES)[number];
 export const WEEDS = ['mats', 'fabric', 'chips', 'none'] as const;
@@ -67,10 +80,16 @@ export const PlantingSchema = z.object({
   side: z.enum(['left', 'right']),
   rows: z.array(RowSchema).max(40),
   gaps: z.array(GapSchema).max(200),
+  /** Round places that all rows leave free: a pole, a standing tree, a test hole. */
+  clearings: z.array(ClearingSchema).max(200),
   weeds: z.enum(WEEDS),
   guarded: z.boolean(),
 });
 export type Planting = z.infer<typeof PlantingSchema>;
+
+/** A planting kept to be laid again on another line. */
+export const PatternSchema = z.object({ id, name, ...PlantingSchema.pick({ purpose: true, rows: true, weeds: true, guarded: true }).shape });
+export type Pattern = z.infer<typeof PatternSchema>;
 
 export const HoldingSchema = z.object({
   id,
@@ -81,6 +100,8 @@ export const HoldingSchema = z.object({
   boundary: z.array(CornerSchema).min(3).max(MOST_CORNERS).nullable(),
   features: z.array(FeatureSchema).max(5000),
   plantings: z.array(PlantingSchema).max(200),
+  /** The steward's own patterns, beside those of the app. */
+  patterns: z.array(PatternSchema).max(100),
   ...groundShape,
   /** Animals that eat young trees everywhere here; places that differ are features of their own. */
   animals: z.array(z.enum(ANIMALS)),

@@ -1,8 +1,9 @@
 import { directionAt, pointAt } from '../geometry/polyline.ts';
-import type { Gap, Holding, Planting, Row } from '../holding/schema.ts';
+import type { Clearing, Gap, Holding, Planting, Row } from '../holding/schema.ts';
 import { TOL } from '../units/rounding.ts';
 import { layBaseline, type LaidBaseline } from './baseline.ts';
-import { cycleOf, lowerBound, places, standardPlaces } from './counting.ts';
+import { lowerBound, places, standardPlaces } from './counting.ts';
+import { sequenceOf } from './sequence.ts';
 import { rowLine, type RowLine } from './row-line.ts';
 import { emptyStand, type LaidRow, type Stand } from './stand.ts';
 
@@ -36,7 +37,7 @@ export function layOut(planting: Planting, holding: Pick<Holding, 'boundary' | '
     const sentence = `${planting.name} would hold about ${Math.round(expected / 1000)} thousand plants; at most ${MOST_PLANTS / 1000} thousand are laid. Widen the spacing or shorten the line.`;
     return { baseline, stand: emptyStand(), problem: { code: 'too-many', sentence } };
   }
-  return { baseline, stand: fill(lines, planting.gaps, baseline), problem: null };
+  return { baseline, stand: fill(lines, planting, baseline), problem: null };
 }
 
 interface Line {
@@ -45,11 +46,12 @@ interface Line {
   readonly trace: RowLine | null;
 }
 
-function fill(lines: readonly Line[], gaps: readonly Gap[], baseline: LaidBaseline): Stand {
+function fill(lines: readonly Line[], { gaps, clearings }: Pick<Planting, 'gaps' | 'clearings'>, baseline: LaidBaseline): Stand {
   const drafts = lines.map(({ row, trace }) => {
     if (!trace) return null;
-    const { at, spacing } = places(trace.line.length - 2 * row.inset, { ...row, closed: baseline.closed });
-    return { trace, spacing, at: at.map((chainage) => chainage + row.inset) };
+    const start = row.inset + row.trim.start;
+    const { at, spacing } = places(trace.line.length - row.inset - start - row.trim.stop, { ...row, closed: baseline.closed });
+    return { trace, spacing, at: at.map((chainage) => chainage + start) };
   });
   const most = drafts.reduce((sum, draft) => sum + (draft?.at.length ?? 0), 0);
   const names = new Names();
@@ -71,7 +73,7 @@ function fill(lines: readonly Line[], gaps: readonly Gap[], baseline: LaidBaseli
     const draft = drafts[r];
     const from = count;
     if (draft) {
-      count = placeRow(columns, count, r, draft.trace, draft.at, passages);
+      count = placeRow(columns, count, r, draft.trace, draft.at, passages, clearings);
       const at = columns.chainage.subarray(from, count);
       const left = choose(row, draft, at, columns.species.subarray(from, count), columns.stock.subarray(from, count), names);
       dropped.standards += left.standards;
@@ -107,6 +109,7 @@ function placeRow(
   { line: { points, chainages }, from, to }: RowLine,
   at: Float64Array,
   passages: readonly Passage[],
+  clearings: readonly Clearing[],
 ): number {
   let count = start;
   let i = 0;
@@ -120,7 +123,7 @@ function placeRow(
     const x = a[0] + (b[0] - a[0]) * t;
     const y = a[1] + (b[1] - a[1]) * t;
     const station = from[i]! + (to[i]! - from[i]!) * Math.min(1, Math.max(0, t));
-    if (isCleared(passages, x, y, station)) continue;
+    if (isCleared(passages, x, y, station) || clearings.some((round) => Math.hypot(x - round.at[0], y - round.at[1]) < round.radius - TOL)) continue;
     columns.x[count] = x;
     columns.y[count] = y;
     columns.row[count] = r;
@@ -144,10 +147,10 @@ function isCleared(passages: readonly Passage[], x: number, y: number, station: 
 
 /** Writes each plant's species and stock: sequence on what stands, hand swaps, then standards over it. */
 function choose(row: Row, draft: { trace: RowLine; spacing: number }, at: Float64Array, species: Uint16Array, stock: Uint8Array, names: Names) {
-  const cycle = cycleOf(row.runs).map((id) => names.species.indexOf(id));
+  const sequence = sequenceOf(row, at.length).map((id) => names.species.indexOf(id));
   const stockIndex = names.stock.indexOf(row.stock);
   for (let i = 0; i < at.length; i++) {
-    species[i] = cycle[i % cycle.length]!;
+    species[i] = sequence[i % sequence.length]!;
     stock[i] = stockIndex;
   }
   let swaps = 0;

@@ -54,7 +54,7 @@ export function formatMoney(cents: number, currency: string): string {
 /** A whole number with thousands separated. */
 export const formatCount = (count: number): string => plain(count, 0);
 
-const PARTS = /(-?\d+(?:[.,]\d+)?)\s*(mm|cm|km|m|ft|feet|foot|in|inch|inches|yd|'|"|′|″)?/giy;
+const PARTS = /(-?\d+(?:[.,]\d+)?(?:e-?\d+)?)\s*(mm|cm|km|m|ft|feet|foot|in|inch|inches|yd|'|"|′|″)?/giy;
 const METRES: Record<string, number> = {
   mm: 0.001, cm: 0.01, m: 1, km: 1000,
   ft: EXACT.ft, feet: EXACT.ft, foot: EXACT.ft, "'": EXACT.ft, '′': EXACT.ft,

@@ -1,7 +1,9 @@
 import { Button, Input, Segmented, Select } from 'antd';
+import { useNavigate } from 'react-router';
 import type { Laid } from '../../../core/findings/judge.ts';
-import { addGap, removePlanting, setBaseline, setPlanting } from '../../../core/holding/planting-commands.ts';
+import { addGap, addPlanting, keepPattern, mirrorPlanting, removePlanting, setBaseline, setPlanting } from '../../../core/holding/planting-commands.ts';
 import type { Planting } from '../../../core/holding/schema.ts';
+import { copyPlanting, patternOf } from '../../../core/ranks/copy.ts';
 import { drawnBaseline, loosened } from '../../../core/ranks/baseline.ts';
 import { formatLength } from '../../../core/units/quantities.ts';
 import { LengthField } from '../../look/LengthField.tsx';
@@ -12,16 +14,27 @@ import { useShown } from '../../store/derived.ts';
 import { newId } from '../../store/ids.ts';
 import { look } from '../../store/look-at.ts';
 import { run } from '../../store/session.ts';
+import { Clearings } from './Clearings.tsx';
 import { BaselineSource } from './BaselineSource.tsx';
 
 /** The planting as a whole: its name, its line, on which side the rows lie, weeds and guards. */
 export function PlantingSettings({ laid: { planting, layout } }: { laid: Laid }) {
   const holding = useShown();
+  const navigate = useNavigate();
   const { units } = holding;
   const { baseline } = planting;
   const openGap = () => {
     const gap = { id: newId(), kind: 'gap' as const, at: Math.round((layout.baseline?.line.length ?? 0) / 2), width: GAP_WIDTH };
     if (run(addGap(planting.id, gap))) look({ selection: { what: 'gap', id: gap.id } });
+  };
+  const copy = async () => {
+    const name = `${planting.name} copy`.slice(0, 80);
+    // Beside the old one until its own line is drawn, so that there is something to see and drag.
+    const points = (layout.baseline?.line.points ?? [[0, 0], [30, 0]]).map(([x, y]): [number, number] => [x, y - 10]);
+    const again = copyPlanting(planting, { name, baseline: drawnBaseline([points[0]!, points.at(-1)!], {}), newId });
+    if (!run(addPlanting(again))) return;
+    await navigate(`/h/${holding.id}/ranks/${again.id}`);
+    setTimeout(() => startSketch('baseline'), 0);
   };
   return (
     <>
@@ -61,6 +74,13 @@ export function PlantingSettings({ laid: { planting, layout } }: { laid: Laid })
           ))}
         </ul>
         <Button onClick={openGap}>Open a gap by its chainage</Button>
+        <Clearings planting={planting} />
+        <h3>Use it again</h3>
+        <div className="actions wrap">
+          <Button size="small" onClick={() => void copy()}>Copy to another line</Button>
+          <Button size="small" onClick={() => run(mirrorPlanting(planting.id))}>Mirror to the other side</Button>
+          <Button size="small" onClick={() => run(keepPattern(patternOf(planting, newId())))}>Keep as my pattern</Button>
+        </div>
         <h3>Weeds and guards</h3>
         <div className="field"><label htmlFor="weeds">Weeds kept down by</label><Select id="weeds" value={planting.weeds} options={[{ value: 'mats', label: 'mulch mats' }, { value: 'fabric', label: 'fabric strips' }, { value: 'chips', label: 'wood chips' }, { value: 'none', label: 'nothing bought' }]} onChange={(weeds) => run(setPlanting(planting.id, { weeds }, 'weeds'))} /></div>
         <Toggle label="Guard every plant" on={planting.guarded} onChange={(guarded) => run(setPlanting(planting.id, { guarded }, guarded ? 'guards' : 'no guards'))} />

@@ -7,6 +7,7 @@ import { stocks } from '../../../core/species/stock.ts';
 import { speciesOf } from '../../../core/species/catalogue.ts';
 import { formatLength } from '../../../core/units/quantities.ts';
 import { closingYear } from '../../../core/years/belt.ts';
+import { ChoiceField } from '../../look/ChoiceField.tsx';
 import { NumberField } from '../../look/NumberField.tsx';
 import { LengthField } from '../../look/LengthField.tsx';
 import { useShown } from '../../store/derived.ts';
@@ -14,6 +15,7 @@ import { look } from '../../store/look-at.ts';
 import { run } from '../../store/session.ts';
 import { speciesLine, SpeciesSelect } from './SpeciesSelect.tsx';
 
+const MIX_WORDS = { turn: 'in turn, over and over', quota: 'as exact shares, evenly', drift: 'as shares in drifts' } as const;
 const STOCK_OPTIONS = stocks.map(({ id, name, size }) => ({ value: id, label: `${name}, ${size}` }));
 
 /** One row, every number of it: gap, spacing, stagger, ends, stock, species in turn, standards. */
@@ -51,7 +53,14 @@ export function RowPanel({ laid, row: id }: { laid: Laid; row: string }) {
           <div className="field"><span className="label">Start</span><Segmented aria-label="Start" value={row.staggered ? 'half' : 'square'} options={[{ value: 'square', label: 'square' }, { value: 'half', label: 'staggered' }]} onChange={(start) => set({ staggered: start === 'half' }, start === 'half' ? 'staggered' : 'square')} /></div>
         </div>
         <div className="field"><label htmlFor="row-stock">Stock</label><Select id="row-stock" value={row.stock} options={STOCK_OPTIONS} onChange={(stock) => set({ stock }, 'stock changed')} /></div>
-        <h3>Species in turn</h3>
+        <div className="pair">
+          <LengthField label="Starts late by" units={units} most={5000} value={row.trim.start} onChange={(start) => set({ trim: { ...row.trim, start } }, 'row starts later')} />
+          <LengthField label="Stops early by" units={units} most={5000} value={row.trim.stop} onChange={(stop) => set({ trim: { ...row.trim, stop } }, 'row stops earlier')} />
+        </div>
+        <h3>Species</h3>
+        <ChoiceField label="How they fill the row" value={row.mix} options={MIX_WORDS} onChange={(mix) => set({ mix }, MIX_WORDS[mix])} />
+        {row.mix === 'turn' && row.runs.length > 1 && <div className="field"><label htmlFor="row-offset">Begins at place</label><NumberField id="row-offset" min={1} max={9999} precision={0} value={row.offset + 1} onEnter={(place) => place && set({ offset: place - 1 }, 'turn begun later')} /></div>}
+        {row.mix === 'drift' && <Button size="small" onClick={() => set({ seed: (row.seed + 1) % 1_000_000 }, 'another drift')}>Draw another drift</Button>}
         <ol className="runs">
           {row.runs.map((each, i) => (
             <li key={i}>

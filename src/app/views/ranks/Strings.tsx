@@ -1,6 +1,6 @@
 import { Button } from 'antd';
 import { scaleLinear } from 'd3-scale';
-import { useEffect, useLayoutEffect, useMemo, useRef, useState, type DragEvent, type KeyboardEvent } from 'react';
+import { Suspense, useEffect, useLayoutEffect, useMemo, useRef, useState, type DragEvent, type KeyboardEvent } from 'react';
 import { hazardBands } from '../../../core/findings/bands.ts';
 import type { Laid } from '../../../core/findings/judge.ts';
 import { setRow, setRuns, swapPlant } from '../../../core/holding/planting-commands.ts';
@@ -8,6 +8,7 @@ import { draggedGap } from '../../../core/ranks/drag.ts';
 import { numberInRow, speciesIdOf } from '../../../core/ranks/stand.ts';
 import { speciesOf } from '../../../core/species/catalogue.ts';
 import { formatLength } from '../../../core/units/quantities.ts';
+import { later } from '../../shell/later.ts';
 import { useTokens } from '../../look/Look.tsx';
 import { SpeciesMark } from '../../look/SpeciesMark.tsx';
 import { useRinged, useWorked } from '../../store/derived.ts';
@@ -15,6 +16,8 @@ import { look, useLook } from '../../store/look-at.ts';
 import { run } from '../../store/session.ts';
 import { drawStrings, stringsHeight } from './strings-canvas.ts';
 import { useStringDrag } from './use-string-drag.ts';
+
+const RowCallInput = later(() => import('./RowCallInput.tsx'), 'RowCallInput');
 
 /** Every row drawn straight and to scale, beads at the plants: where spacing, gaps and species are dragged. */
 export function Strings({ laid, onAddRow }: { laid: Laid; onAddRow(): void }) {
@@ -93,6 +96,7 @@ export function Strings({ laid, onAddRow }: { laid: Laid; onAddRow(): void }) {
         </ul>
         <Button size="small" onClick={onAddRow}>Add a row <kbd>R</kbd></Button>
       </div>
+      <Suspense>{planting.rows.length > 0 && <RowCallInput planting={planting} row={chosenRowId} />}</Suspense>
       <div className="strings-body" style={{ height: stringsHeight(stand.rows.length) }}>
         <ol className="row-labels">
           {stand.rows.map(({ row, spacing, from, to }, r) => (

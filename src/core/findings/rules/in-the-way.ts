@@ -1,4 +1,5 @@
 import { nameOf } from '../../ground/features.ts';
+import { addClearing } from '../../holding/planting-commands.ts';
 import { settingOf } from '../../holding/settings.ts';
 import { formatLength } from '../../units/quantities.ts';
 import { finding, type Finding, type Rule } from '../finding.ts';
@@ -20,7 +21,10 @@ export const inTheWay: Rule = (judged) => {
           severity, what,
           why: `${sayStand(stand, plants)} as near as ${length(nearest)} to its middle; ${length(metres)} is to be kept. ${then}`,
           plants,
-          remedies: [{ label: 'Leave a gap', command: gapsOver(judged, plants, `gap at ${name}`) }],
+          remedies:
+            feature.kind === 'pole'
+              ? [{ label: 'Clear round it', command: addClearing(judged.planting.id, { id: `${judged.planting.id}-round-${feature.id}`, name, at: [...feature.at], radius: metres }) }]
+              : [{ label: 'Leave a gap', command: gapsOver(judged, plants, `gap at ${name}`) }],
         }),
       ];
     };

@@ -1,0 +1,61 @@
+import { expect, test } from '@playwright/test';
+import { figure, openDemo, saved } from './steward.ts';
+
+test('a row is typed as a call: tried out while typed, completed, its mistakes shown where they are, laid, undone', async ({ page }) => {
+  await openDemo(page);
+  const before = await figure(page, 'plants');
+  const call = page.getByRole('combobox', { name: 'Row call of Outer, shrubs' });
+  await expect(call).toHaveValue('2 guelder rose, 1 spindle, 1 common dogwood every 1.5 m');
+  await call.fill('2 guelder rose, 1 unicorn every 3 m');
+  await expect(page.getByText("No species is called 'unicorn'.")).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Lay it' })).toBeDisabled();
+  await call.fill('2 guelder rose, 1 haz');
+  await page.locator('.ant-select-dropdown:visible').getByText('hazel', { exact: true }).click();
+  await call.press('End');
+  await call.pressSequentially(' every 3 m; in drifts 4');
+  await expect(page.getByText('One plant every 3 m: 2 parts guelder rose and 1 parts hazel, in drifts that never repeat.')).toBeVisible();
+  await expect.poll(() => figure(page, 'plants')).toBeLessThan(before - 40);
+  await call.press('Enter');
+  await expect(page.getByRole('button', { name: 'Undo: row call' })).toBeVisible();
+  await saved(page);
+  await page.getByRole('button', { name: 'Undo: row call' }).click();
+  await expect.poll(() => figure(page, 'plants')).toBe(before);
+});
+
+test('a whole planting is laid by its call alone, gaps and all', async ({ page }) => {
+  await openDemo(page);
+  await page.getByRole('button', { name: 'Whole planting' }).click();
+  const call = page.getByRole('textbox', { name: 'Row call of the whole planting' });
+  await expect(call).toHaveValue(/Outer, shrubs: 2 guelder rose.*\n.*\n.*\n.*\ngate 61 m to 65 m$/);
+  await call.fill('Foot: 3 hazel, 1 spindle every 1 m\nTall: small-leaved lime every 3 m; 3 m behind; staggered; as transplant\ngate 61 to 65');
+  await page.getByRole('button', { name: 'Lay it' }).click();
+  await expect(page.getByRole('button', { name: /^2 Tall/ })).toContainText('3.0 m apart');
+  await expect(page.getByRole('button', { name: 'Undo: row call' })).toBeVisible();
+});
+
+test('a planting is mirrored, kept as a pattern and laid again, copied to another line', async ({ page }) => {
+  await openDemo(page);
+  await page.goto('/h/tern-hollow/ranks/p3');
+  await page.getByRole('button', { name: 'Line and settings' }).click();
+  await page.getByRole('button', { name: 'Mirror to the other side' }).click();
+  await expect(page.getByRole('button', { name: 'Undo: mirrored' })).toBeVisible();
+  await page.getByRole('button', { name: 'Undo: mirrored' }).click();
+  await page.getByRole('button', { name: 'Keep as my pattern' }).click();
+  await page.getByRole('button', { name: 'Clear round something' }).click();
+  await page.getByRole('menuitem', { name: 'old ash' }).click();
+  await expect(page.getByRole('textbox', { name: 'Kept free round old ash' })).toHaveValue('5.5');
+  await page.getByRole('link', { name: 'New planting' }).click();
+  await page.getByRole('radio', { name: /^Brook strip/ }).check();
+  await page.getByRole('button', { name: 'Draw the line' }).click();
+  const field = page.getByLabel('Typed place or leg');
+  await field.fill('-50, 0');
+  await field.press('Enter');
+  await field.fill('40 at 90');
+  await field.press('Enter');
+  await field.press('Enter');
+  await expect(page.getByRole('heading', { name: 'Stream strip 1' }).or(page.getByRole('heading', { name: /^Stream strip/ }))).toBeVisible();
+  await page.getByRole('button', { name: 'Line and settings' }).click();
+  await page.getByRole('button', { name: 'Copy to another line' }).click();
+  await expect(page.getByText('Drawing straight line')).toBeVisible();
+  await saved(page);
+});

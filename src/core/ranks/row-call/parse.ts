@@ -1,0 +1,181 @@
+import type { Gap, Row } from '../../holding/schema.ts';
+import { SPACING } from '../../holding/schema.ts';
+import { stocks } from '../../species/stock.ts';
+import { parseLength, type UnitSystem } from '../../units/quantities.ts';
+import { speciesFor } from './names.ts';
+
+/** What a call says of a row; ids and a name of its own come from whoever lays it. */
+export type CalledRow = Omit<Row, 'id' | 'name'> & { readonly name: string | null };
+
+/** A mistake, where it stands in the text. */
+export interface CallProblem {
+  readonly from: number;
+  readonly to: number;
+  readonly sentence: string;
+}
+
+export interface Called {
+  readonly rows: readonly CalledRow[];
+  readonly gaps: readonly Omit<Gap, 'id'>[];
+  readonly problems: readonly CallProblem[];
+}
+
+/** A piece of the call with the place where it begins. */
+interface Piece {
+  readonly text: string;
+  readonly from: number;
+}
+
+/** Cuts a piece at a separator, spaces trimmed; empty pieces are passed over. */
+function cut({ text, from }: Piece, separator: RegExp): Piece[] {
+  const pieces: Piece[] = [];
+  let at = 0;
+  for (const part of text.split(separator)) {
+    const found = at + (part.length - part.trimStart().length);
+    if (part.trim()) pieces.push({ text: part.trim(), from: from + found });
+    at += part.length + 1;
+  }
+  return pieces;
+}
+
+/** Reads a row call: rows parted by `/` or a new line, clauses by `;`. The grammar is in docs/row-call.md. */
+export function parseCall(text: string, units: UnitSystem): Called {
+  const problems: CallProblem[] = [];
+  const gaps: Omit<Gap, 'id'>[] = [];
+  const rows = cut({ text, from: 0 }, /[/\n]/).flatMap((piece): CalledRow[] => {
+    const row = new RowReader(units, problems, gaps);
+    const named = /^([^:;]{1,80}):/.exec(piece.text);
+    const body = named ? { text: piece.text.slice(named[0].length), from: piece.from + named[0].length } : piece;
+    for (const clause of cut(body, /;/)) row.read(clause);
+    const read = row.finish(piece, named?.[1]!.trim() ?? null);
+    return read ? [read] : [];
+  });
+  return { rows, gaps, problems: problems.toSorted((a, b) => a.from - b.from) };
+}
+
+type Draft = { -readonly [K in keyof CalledRow]: CalledRow[K] };
+
+/** Reads the clauses of one row into it, noting what cannot be read. */
+class RowReader {
+  private readonly row: Draft = { name: null, rowGap: 0, spacing: 0, staggered: false, inset: 0, trim: { start: 0, stop: 0 }, ends: 'keep', stock: 'whip', runs: [], mix: 'turn', offset: 0, seed: 1, standards: null, swaps: [] };
+  private sound = true;
+  private onlyGaps = true;
+
+  constructor(
+    private readonly units: UnitSystem,
+    private readonly problems: CallProblem[],
+    private readonly gaps: Omit<Gap, 'id'>[],
+  ) {}
+
+  private wrong({ text, from }: Piece, sentence: string): void {
+    this.sound = false;
+    this.problems.push({ from, to: from + text.length, sentence });
+  }
+
+  read(clause: Piece): void {
+    const { text } = clause;
+    const rule = CLAUSES.find(({ pattern }) => pattern.test(text));
+    if (rule?.what !== 'gap') this.onlyGaps = false;
+    if (!rule) return this.wrong(clause, `'${text}' is not understood. Write for example 2 hazel, 1 spindle every 1.5 m; lime each 20 m; gap 63 to 67.`);
+    const found = rule.pattern.exec(text)!;
+    rule.read(this.reader(clause), found);
+  }
+
+  /** What the clauses may do with the row. */
+  private reader(clause: Piece): Reader {
+    return {
+      row: this.row,
+      gaps: this.gaps,
+      species: (name) => this.species({ text: name, from: clause.from + Math.max(0, clause.text.indexOf(name)) }),
+      stock: (name) => this.stock({ text: name, from: clause.from + Math.max(0, clause.text.lastIndexOf(name)) }),
+      length: (typed, least, most, what) => {
+        const metres = parseLength(typed, this.units);
+        if (metres !== null && metres >= least - 1e-9 && metres <= most) return metres;
+        this.wrong(clause, metres === null ? `'${typed}' is not a length.` : `The ${what} must lie between ${least} m and ${most} m.`);
+        return least;
+      },
+      wrong: (sentence) => this.wrong(clause, sentence),
+    };
+  }
+
+  private species(name: Piece): string {
+    const found = speciesFor(name.text);
+    if (found.length === 1) return found[0]!.id;
+    this.wrong(name, found.length === 0 ? `No species is called '${name.text}'.` : `'${name.text}' could be ${found.slice(0, 4).map(({ common }) => common).join(', ')}${found.length > 4 ? ` and ${found.length - 4} more` : ''}. Write more of its name.`);
+    return '';
+  }
+
+  private stock(name: Piece): string {
+    const found = stocks.find(({ id, name: called }) => [id, called].some((one) => one.toLowerCase() === name.text.toLowerCase()));
+    if (!found) this.wrong(name, `'${name.text}' is not a stock type. Use one of ${stocks.map(({ id }) => id).join(', ')}.`);
+    return found?.id ?? 'whip';
+  }
+
+  finish(piece: Piece, name: string | null): CalledRow | null {
+    if (this.onlyGaps) return null;
+    if (this.sound && this.row.runs.length === 0) this.wrong(piece, 'This row names no plants. Begin with how many of what, and every how far.');
+    return this.sound ? { ...this.row, name } : null;
+  }
+}
+
+interface Reader {
+  readonly row: Draft;
+  readonly gaps: Omit<Gap, 'id'>[];
+  species(name: string): string;
+  stock(name: string): string;
+  length(typed: string, least: number, most: number, what: string): number;
+  wrong(sentence: string): void;
+}
+
+interface Clause {
+  readonly what: string;
+  readonly pattern: RegExp;
+  read(reader: Reader, found: RegExpExecArray): void;
+}
+
+const AMOUNT = /^(\d+(?:\.\d+)?)\s*(%?)\s+(.+)$/;
+
+/** Every clause a row may have, the more particular before the more general. */
+const CLAUSES: readonly Clause[] = [
+  {
+    what: 'plants',
+    pattern: /^(.+?)\s+every\s+(.+)$/i,
+    read({ row, species, length, wrong }, [, plants, spacing]) {
+      if (row.runs.length > 0) return wrong('This row has its plants already. Part rows by / or a new line.');
+      const amounts = plants!.split(/,/).map((part) => AMOUNT.exec(part.trim()) ?? ([part, '1', '', part.trim()] as unknown as RegExpExecArray));
+      const shares = amounts.filter(([, , percent]) => percent === '%').length;
+      if (shares > 0 && shares < amounts.length) return wrong('Give counts or shares in %, not both in one row.');
+      row.spacing = length(spacing!, SPACING.least, SPACING.most, 'spacing');
+      row.runs = amounts.map(([, count, , name]) => ({ species: species(name!), count: Math.round(Number(count)) }));
+      if (row.runs.some(({ count }) => count < 1 || count > 9999)) wrong('Counts go from 1 to 9999.');
+      if (shares > 0 && row.mix === 'turn') row.mix = 'quota';
+    },
+  },
+  {
+    what: 'standards',
+    pattern: /^(.+?)\s+each\s+(.+?)(?:\s+from\s+(.+?))?(?:\s+as\s+(.+))?$/i,
+    read({ row, species, stock, length }, [, name, every, first, as]) {
+      row.standards = { species: species(name!), every: length(every!, SPACING.least, 500, 'distance between standards'), first: first ? length(first, 0, 500, 'first standard') : 0, stock: as ? stock(as) : 'feathered' };
+    },
+  },
+  {
+    what: 'gap',
+    pattern: /^(gap|gate|crossing)\s+(.+?)\s+to\s+(.+)$/i,
+    read({ gaps, length, wrong }, [, kind, from, to]) {
+      const [a, b] = [length(from!, 0, 100_000, 'gap'), length(to!, 0, 100_000, 'gap')];
+      if (b - a < 0.1) return wrong('A gap ends after it begins: gap 63 to 67.');
+      gaps.push({ kind: kind!.toLowerCase() as Gap['kind'], at: (a + b) / 2, width: b - a });
+    },
+  },
+  { what: 'drift', pattern: /^in drifts(?:\s+(\d+))?$/i, read: ({ row }, [, seed]) => void Object.assign(row, { mix: 'drift', seed: seed ? Math.min(1e6, Number(seed)) : 1 }) },
+  { what: 'shared', pattern: /^shared$/i, read: ({ row }) => void (row.mix = 'quota') },
+  { what: 'turn', pattern: /^from place\s+(\d+)$/i, read: ({ row }, [, n]) => void (row.offset = Math.min(9999, Math.max(0, Number(n) - 1))) },
+  { what: 'start', pattern: /^(square|staggered)$/i, read: ({ row }, [, word]) => void (row.staggered = word!.toLowerCase() === 'staggered') },
+  { what: 'ends', pattern: /^(fit|keep)$/i, read: ({ row }, [, word]) => void (row.ends = word!.toLowerCase() as Row['ends']) },
+  { what: 'behind', pattern: /^(.+?)\s+behind$/i, read: ({ row, length }, [, typed]) => void (row.rowGap = length(typed!, 0, SPACING.most, 'row gap')) },
+  { what: 'inset', pattern: /^inset\s+(.+)$/i, read: ({ row, length }, [, typed]) => void (row.inset = length(typed!, 0, 500, 'inset')) },
+  { what: 'trim', pattern: /^starts\s+(.+?)\s+late$/i, read: ({ row, length }, [, typed]) => void (row.trim = { ...row.trim, start: length(typed!, 0, 5000, 'start') }) },
+  { what: 'trim', pattern: /^stops\s+(.+?)\s+early$/i, read: ({ row, length }, [, typed]) => void (row.trim = { ...row.trim, stop: length(typed!, 0, 5000, 'stop') }) },
+  { what: 'stock', pattern: /^as\s+(.+)$/i, read: ({ row, stock }, [, name]) => void (row.stock = stock(name!)) },
+  { what: 'swap', pattern: /^(.+?)\s+at\s+(.+)$/i, read: ({ row, species, length }, [, name, at]) => void (row.swaps = [...row.swaps, { species: species(name!), at: length(at!, 0, 100_000, 'place of a single plant') }]) },
+];

@@ -1,0 +1,50 @@
+import type { Gap, Planting, Row } from '../../holding/schema.ts';
+import { speciesOf } from '../../species/catalogue.ts';
+import { toUs, type UnitSystem } from '../../units/quantities.ts';
+import { callName } from './names.ts';
+
+/** A length that reads back as the very same number: in feet where those give it exactly, else in metres. */
+function lengthOf(metres: number, units: UnitSystem): string {
+  if (units === 'us') {
+    const feet = Math.round(toUs(metres, 'ft') * 1e4) / 1e4;
+    if (feet * 0.3048 === metres) return `${feet} ft`;
+  }
+  return `${metres} m`;
+}
+
+/** The call that lays this row: what stands as it usually does is left out. Its name comes before it when `named`. */
+export function printRow(row: Row, units: UnitSystem, named = false): string {
+  const length = (metres: number) => lengthOf(metres, units);
+  const { runs, standards, trim } = row;
+  const percent = row.mix === 'quota' ? ' %' : '';
+  const clauses = [
+    `${runs.map(({ species, count }) => `${count}${percent} ${callName(species)}`).join(', ')} every ${length(row.spacing)}`,
+    ...(row.mix === 'drift' ? [`in drifts ${row.seed}`] : []),
+    ...(row.offset > 0 ? [`from place ${row.offset + 1}`] : []),
+    ...(row.rowGap > 0 ? [`${length(row.rowGap)} behind`] : []),
+    ...(row.staggered ? ['staggered'] : []),
+    ...(row.ends === 'fit' ? ['fit'] : []),
+    ...(row.inset > 0 ? [`inset ${length(row.inset)}`] : []),
+    ...(trim.start > 0 ? [`starts ${length(trim.start)} late`] : []),
+    ...(trim.stop > 0 ? [`stops ${length(trim.stop)} early`] : []),
+    ...(row.stock === 'whip' ? [] : [`as ${row.stock}`]),
+    ...(standards ? [`${callName(standards.species)} each ${length(standards.every)}${standards.first > 0 ? ` from ${length(standards.first)}` : ''}${standards.stock === 'feathered' ? '' : ` as ${standards.stock}`}`] : []),
+    ...row.swaps.map(({ at, species }) => `${callName(species)} at ${length(at)}`),
+  ];
+  return `${named ? `${row.name.replace(/[:;/\n]/g, ' ')}: ` : ''}${clauses.join('; ')}`;
+}
+
+const printGap = ({ kind, at, width }: Gap, units: UnitSystem): string => `${kind} ${lengthOf(at - width / 2, units)} to ${lengthOf(at + width / 2, units)}`;
+
+/** The call of a whole planting: a line for each row, its gaps on the last. */
+export const printPlanting = ({ rows, gaps }: Planting, units: UnitSystem): string =>
+  [...rows.map((row) => printRow(row, units, true)), ...(gaps.length > 0 ? [gaps.map((gap) => printGap(gap, units)).join('; ')] : [])].join('\n');
+
+/** What a row's call means, in a sentence for somebody who did not write it. */
+export function explainRow(row: Pick<Row, 'runs' | 'spacing' | 'mix' | 'staggered' | 'standards' | 'ends'>, units: UnitSystem): string {
+  const names = row.runs.map(({ species, count }) => `${count}${row.mix === 'turn' ? '' : ' parts'} ${speciesOf(species).common}`);
+  const list = names.length > 1 ? `${names.slice(0, -1).join(', ')} and ${names.at(-1)}` : names[0]!;
+  const how = { turn: names.length > 1 ? `${list} in turn` : list.replace(/^\d+ /, ''), quota: `${list}, those shares met exactly and spread evenly`, drift: `${list}, in drifts that never repeat` }[row.mix];
+  const tall = row.standards ? `, a ${speciesOf(row.standards.species).common} each ${lengthOf(row.standards.every, units)}` : '';
+  return `One plant every ${lengthOf(row.spacing, units)}${row.staggered ? ', begun half a spacing in' : ''}${row.ends === 'fit' ? ', stretched to fit its ends' : ''}: ${how}${tall}.`;
+}
