@@ -2,13 +2,15 @@ import { describe, expect, it } from 'vitest';
 import { PURPOSES } from '../holding/schema.ts';
 import { purposes } from '../ranks/purposes.ts';
 import { catalogue, LIGHTS, MOISTURES, partners, speciesByName, speciesOf } from './catalogue.ts';
+import { monthsAt, moreKnown } from './more.ts';
 import { isStock } from './stock.ts';
 import { LAST_YEAR, sizeAt } from '../years/growth.ts';
 import { stocks } from './stock.ts';
 
 describe('catalogue', () => {
-  it('holds at least 40 species, each once, under accepted two-word names', () => {
-    expect(catalogue.length).toBeGreaterThanOrEqual(40);
+  it('holds at least 180 species, each once, under accepted two-word names, its genus and id those of its name', () => {
+    expect(catalogue.length).toBeGreaterThanOrEqual(180);
+    for (const { id, botanical } of catalogue) expect(id).toBe(botanical.toLowerCase().replaceAll(' ', '-'));
     for (const key of ['id', 'botanical', 'common', 'tag'] as const) expect(new Set(catalogue.map((species) => species[key])).size, key).toBe(catalogue.length);
     for (const { botanical } of catalogue) expect(botanical).toMatch(/^[A-Z][a-z]+ [a-z-]+$/);
   });
@@ -23,11 +25,30 @@ describe('catalogue', () => {
     if (species.toxicTo) expect(species.toxicTo.length).toBeGreaterThan(0);
     expect(species.source.length).toBeGreaterThan(10);
     if (species.givesJuglone) expect(species.bearsJuglone).toBe(true);
+    if (species.ph) expect(species.ph[0]).toBeLessThan(species.ph[1]);
+  });
+
+  it('what else is known fits the species: known uses, bloom before fruit, fruit where it is grown for it', () => {
+    for (const id of Object.keys(moreKnown)) {
+      const { bloom, fruit, uses = [], invasive, pests } = moreKnown[id]!;
+      const species = speciesOf(id);
+      expect(species.source, id).not.toBe('not known');
+      for (const month of [...(bloom ?? []), ...(fruit ?? [])]) expect(month >= 1 && month <= 12, id).toBe(true);
+      if (bloom && fruit) expect((fruit[0] - bloom[0] + 12) % 12, `${id}: fruit so long after bloom`).toBeLessThanOrEqual(8);
+      if (uses.includes('fruit') || uses.includes('nuts')) expect(fruit ?? species.kind !== 'fruit', id).toBeTruthy();
+      for (const text of [invasive, pests]) if (text) expect(text, id).toMatch(/^[\p{L}].{15,}[^.]$/u);
+    }
+    expect(Object.values(moreKnown).filter(({ fixesNitrogen }) => fixesNitrogen).length).toBeGreaterThan(12);
+  });
+  it('months of bloom turn round with the hemisphere', () => {
+    expect(monthsAt([3, 5], 52)).toEqual([3, 5]);
+    expect(monthsAt([3, 5], -40)).toEqual([9, 11]);
+    expect(monthsAt([11, 1], -40)).toEqual([5, 7]);
   });
 
   it('covers both hemispheres, evergreens, conifers, wet ground and fruit', () => {
-    expect(catalogue.filter(({ source }) => /Zealand|Australia/.test(source)).length).toBeGreaterThanOrEqual(8);
-    for (const kind of ['conifer', 'evergreen', 'fruit', 'hedging', 'shrub', 'tree'] as const) expect(catalogue.some((species) => species.kind === kind), kind).toBe(true);
+    expect(catalogue.filter(({ source }) => /Zealand|Australia/.test(source)).length).toBeGreaterThanOrEqual(25);
+    for (const kind of ['climber', 'conifer', 'evergreen', 'fruit', 'hedging', 'herb', 'shrub', 'tree'] as const) expect(catalogue.some((species) => species.kind === kind), kind).toBe(true);
     expect(catalogue.filter(({ moisture }) => moisture[1] === 'wet').length).toBeGreaterThan(8);
   });
 

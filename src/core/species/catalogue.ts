@@ -18,7 +18,7 @@ export const SpeciesSchema = z.object({
   family: z.string(),
   /** Two letters for beads and pegs, its own in the catalogue. */
   tag: z.string().length(2),
-  kind: z.enum(['tree', 'conifer', 'evergreen', 'shrub', 'hedging', 'fruit']),
+  kind: z.enum(['tree', 'conifer', 'evergreen', 'shrub', 'hedging', 'fruit', 'climber', 'herb']),
   form: z.enum(FORMS),
   evergreen: z.boolean().nullable(),
   /** Mature height and free-grown width, metres, from small to large. */

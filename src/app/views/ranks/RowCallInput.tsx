@@ -1,5 +1,5 @@
 import { AutoComplete, Button, Input } from 'antd';
-import { useState } from 'react';
+import { useEffect, useState, type FocusEvent } from 'react';
 import { layPlantingCall, layRowCall } from '../../../core/ranks/row-call/lay.ts';
 import { completions } from '../../../core/ranks/row-call/names.ts';
 import { parseCall, type Called } from '../../../core/ranks/row-call/parse.ts';
@@ -24,6 +24,8 @@ export function RowCallInput({ planting, row: chosen }: { planting: Planting; ro
     setShown({ row: row?.id, whole });
     setTyped(null);
   }
+  // What was typed for one row is not tried out on the next.
+  useEffect(() => () => tryOut(null), [row?.id, whole]);
   if (!row) return null;
   const text = typed ?? (whole ? printPlanting(kept, units) : printRow(row, units));
   const called = parseCall(text, units);
@@ -50,15 +52,18 @@ export function RowCallInput({ planting, row: chosen }: { planting: Planting; ro
     event.stopPropagation();
     leave();
   };
+  const left = (event: FocusEvent) => {
+    if (typed !== null && !(event.relatedTarget as HTMLElement | null)?.closest('.row-call')) leave();
+  };
   const [problem] = called.problems;
   return (
     <div className="row-call">
       {whole ? (
-        <Input.TextArea aria-label="Row call of the whole planting" autoSize={{ minRows: 2, maxRows: 6 }} value={text} status={typed !== null && problem ? 'error' : ''} onChange={({ target }) => change(target.value)} onKeyDown={keys} />
+        <Input.TextArea aria-label="Row call of the whole planting" autoSize={{ minRows: 2, maxRows: 6 }} value={text} status={typed !== null && problem ? 'error' : ''} onChange={({ target }) => change(target.value)} onKeyDown={keys} onBlur={left} />
       ) : (
         <AutoComplete
           value={text} options={offered.map((name) => ({ value: `${text.slice(0, text.length - begun.length)}${name}`, label: name }))} status={typed !== null && problem ? 'error' : ''} aria-label={`Row call of ${row.name}`}
-          onChange={change} onBlur={() => typed !== null && problem && leave()} onInputKeyDown={(event) => { keys(event); if (event.key === 'Enter' && offered.length === 0) take(); }}
+          onChange={change} onBlur={left} onInputKeyDown={(event) => { keys(event); if (event.key === 'Enter' && offered.length === 0) take(); }}
         />
       )}
       <Button size="small" type={typed === null ? 'default' : 'primary'} disabled={typed === null || !!problem} onClick={take}>Lay it</Button>

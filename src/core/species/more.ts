@@ -1,0 +1,27 @@
+import { z } from 'zod';
+import moreData from './more.json' with { type: 'json' };
+
+/** What species are planted for. */
+export const USES = ['hedge', 'screen', 'windbreak', 'snow', 'bank', 'wildlife', 'nectar', 'fruit', 'nuts', 'timber', 'firewood', 'coppice', 'nurse', 'fodder', 'cover', 'herb', 'climber'] as const;
+export type Use = (typeof USES)[number];
+
+const months = z.tuple([z.number().int().min(1).max(12), z.number().int().min(1).max(12)]);
+const MoreSchema = z.strictObject({
+  /** First and last month in the northern temperate zone; over the turn of the year the first is the larger. */
+  bloom: months.optional(),
+  fruit: months.optional(),
+  uses: z.array(z.enum(USES)).optional(),
+  fixesNitrogen: z.literal(true).optional(),
+  /** Where it spreads beyond where it was planted, and what has felled it widely: to be checked against official lists. */
+  invasive: z.string().optional(),
+  pests: z.string().optional(),
+});
+export type More = z.infer<typeof MoreSchema>;
+
+/** What is known of species beyond what a layout needs, by id; what is absent is not known. Read where species are chosen. */
+export const moreKnown: Readonly<Record<string, More>> = z.record(z.string(), MoreSchema).parse(moreData);
+export const moreOf = (id: string): More => moreKnown[id] ?? {};
+
+/** Months as they fall at a latitude: in the south half a year on. */
+export const monthsAt = ([from, to]: readonly [number, number], latitude: number): [number, number] =>
+  latitude >= 0 ? [from, to] : [((from + 5) % 12) + 1, ((to + 5) % 12) + 1];
