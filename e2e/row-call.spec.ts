@@ -59,3 +59,23 @@ test('a planting is mirrored, kept as a pattern and laid again, copied to anothe
   await expect(page.getByText('Drawing straight line')).toBeVisible();
   await saved(page);
 });
+
+test('the picker says why a species suits this row or does not, compares a few, and its choice is laid', async ({ page }) => {
+  await openDemo(page);
+  await page.getByRole('button', { name: /^3 Evergreen/ }).click();
+  await page.getByRole('button', { name: 'Choose the species of run 1' }).click();
+  const picker = page.getByRole('dialog', { name: 'Choose a species for this row' });
+  await picker.getByLabel('Find a species').fill('norway spruce');
+  await expect(picker.getByRole('listitem')).toContainText('does not suit');
+  await expect(picker.getByRole('listitem')).toContainText('40 m is too much under the 5 m that the overhead line leaves');
+  await picker.getByLabel('Find a species').fill('');
+  await picker.getByRole('combobox', { name: 'Planted for' }).click();
+  await page.locator('.ant-select-dropdown:visible').getByText('for hedge', { exact: true }).click();
+  await picker.getByRole('checkbox', { name: 'beside' }).nth(0).check();
+  await picker.getByRole('checkbox', { name: 'beside' }).nth(1).check();
+  await expect(picker.getByRole('row', { name: /^Grows/ })).toBeVisible();
+  await picker.getByLabel('Find a species').fill('guelder');
+  await picker.getByLabel('Find a species').fill('wild privet');
+  await picker.getByRole('button', { name: 'Take wild privet' }).click();
+  await expect(page.getByRole('button', { name: 'Undo: run swapped for wild privet' })).toBeVisible();
+});

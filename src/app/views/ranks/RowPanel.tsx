@@ -1,4 +1,5 @@
 import { Button, Input, Select, Segmented } from 'antd';
+import { Suspense, useState } from 'react';
 import type { Laid } from '../../../core/findings/judge.ts';
 import { removeRow, setRow, setRuns } from '../../../core/holding/planting-commands.ts';
 import { SPACING, type Row } from '../../../core/holding/schema.ts';
@@ -10,10 +11,13 @@ import { closingYear } from '../../../core/years/belt.ts';
 import { ChoiceField } from '../../look/ChoiceField.tsx';
 import { NumberField } from '../../look/NumberField.tsx';
 import { LengthField } from '../../look/LengthField.tsx';
+import { later } from '../../shell/later.ts';
 import { useShown } from '../../store/derived.ts';
 import { look } from '../../store/look-at.ts';
 import { run } from '../../store/session.ts';
 import { speciesLine, SpeciesSelect } from './SpeciesSelect.tsx';
+
+const SpeciesPicker = later(() => import('./SpeciesPicker.tsx'), 'SpeciesPicker');
 
 const MIX_WORDS = { turn: 'in turn, over and over', quota: 'as exact shares, evenly', drift: 'as shares in drifts' } as const;
 const STOCK_OPTIONS = stocks.map(({ id, name, size }) => ({ value: id, label: `${name}, ${size}` }));
@@ -21,6 +25,7 @@ const STOCK_OPTIONS = stocks.map(({ id, name, size }) => ({ value: id, label: `$
 /** One row, every number of it: gap, spacing, stagger, ends, stock, species in turn, standards. */
 export function RowPanel({ laid, row: id }: { laid: Laid; row: string }) {
   const holding = useShown();
+  const [choosing, setChoosing] = useState<number | null>(null);
   const { planting, layout } = laid;
   const index = planting.rows.findIndex((row) => row.id === id);
   const row = planting.rows[index]!;
@@ -66,6 +71,7 @@ export function RowPanel({ laid, row: id }: { laid: Laid; row: string }) {
             <li key={i}>
               <NumberField aria-label={`Count of run ${i + 1}`} min={1} max={9999} precision={0} value={each.count} onEnter={(count) => count && run(setRuns(planting.id, id, row.runs.map((old, j) => (j === i ? { ...old, count } : old)), 'run changed'))} />
               <SpeciesSelect label={`Species of run ${i + 1}`} value={each.species} onChange={(species) => run(setRuns(planting.id, id, row.runs.map((old, j) => (j === i ? { ...old, species } : old)), `run swapped for ${speciesOf(species).common}`))} />
+              <Button size="small" aria-label={`Choose the species of run ${i + 1}`} onClick={() => setChoosing(i)}>?</Button>
               <Button size="small" aria-label={`Take run ${i + 1} out`} disabled={row.runs.length === 1} onClick={() => run(setRuns(planting.id, id, row.runs.filter((_, j) => j !== i), 'run taken out'))}>−</Button>
             </li>
           ))}
@@ -74,6 +80,7 @@ export function RowPanel({ laid, row: id }: { laid: Laid; row: string }) {
         {row.runs.length === 1 && <p className="soft fine">{speciesLine(speciesOf(row.runs[0]!.species))}</p>}
         <Standards row={row} set={set} units={units} />
         {row.swaps.length > 0 && <p>{row.swaps.length} swapped by hand. <button type="button" className="link" onClick={() => set({ swaps: [] }, 'hand swaps taken back')}>Take back</button></p>}
+        <Suspense>{choosing !== null && <SpeciesPicker planting={planting.id} row={id} onClose={() => setChoosing(null)} onTake={(species) => run(setRuns(planting.id, id, row.runs.map((old, j) => (j === choosing ? { ...old, species } : old)), `run swapped for ${speciesOf(species).common}`))} />}</Suspense>
         <Button danger onClick={() => { run(removeRow(planting.id, id)); look({ selection: null }); }}>Delete this row</Button>
       </div>
     </>

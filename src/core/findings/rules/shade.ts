@@ -35,13 +35,13 @@ export const shade: Rule = (judged) => {
 };
 
 /** Hours of direct sun a summer's day that a species needs: what its lowest light class stands for. */
-const hoursWanted = (holding: Holding, { light }: Species): number =>
+export const hoursWanted = (holding: Holding, { light }: Species): number =>
   [0, settingOf(holding, 'sun.part'), settingOf(holding, 'sun.full')][LIGHTS.indexOf(light[0])]!;
 
 const known = new WeakMap<Stand, { features: Holding['features']; hours: Map<number, number> }>();
 
 /** Mean hours of sun over the three middle months of the growing season, for plants that something can shade. */
-function seasonHours(holding: Holding, stand: Stand): Map<number, number> {
+export function seasonHours(holding: Holding, stand: Stand): Map<number, number> {
   const before = known.get(stand);
   if (before?.features === holding.features) return before.hours;
   const hours = new Map<number, number>();
