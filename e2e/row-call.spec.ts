@@ -79,3 +79,18 @@ test('the picker says why a species suits this row or does not, compares a few, 
   await picker.getByRole('button', { name: 'Take wild privet' }).click();
   await expect(page.getByRole('button', { name: 'Undo: run swapped for wild privet' })).toBeVisible();
 });
+
+test('stock in hand is laid so that it is used up, tried out while it is looked at', async ({ page }) => {
+  await openDemo(page);
+  await page.getByRole('button', { name: 'Use stock in hand' }).click();
+  const sheet = page.getByRole('dialog', { name: 'Use stock in hand' });
+  const bundles = sheet.getByRole('spinbutton', { name: 'Bundles 1', exact: true });
+  await bundles.fill('4');
+  await bundles.press('Enter');
+  await expect(sheet.getByText('225 plants in hand.')).toBeVisible();
+  const first = sheet.getByRole('listitem').filter({ hasText: 'All 225 used' }).first();
+  await expect(first).toBeVisible();
+  await first.getByRole('button', { name: 'Lay it' }).click();
+  await expect(page.getByRole('button', { name: 'Undo: stock in hand laid' })).toBeVisible();
+  expect(await figure(page, 'plants')).toBe(225);
+});

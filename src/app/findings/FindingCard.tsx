@@ -2,6 +2,7 @@ import { Suspense, useState } from 'react';
 import type { Finding, Remedy } from '../../core/findings/finding.ts';
 import { tryRemedy } from '../../core/findings/judge.ts';
 import { Refused } from '../../core/holding/command.ts';
+import { useProven } from './use-proven.ts';
 import { later } from '../shell/later.ts';
 import { workOut } from '../store/derived.ts';
 import { goTo, look } from '../store/look-at.ts';
@@ -16,6 +17,7 @@ export function FindingCard({ finding, onPreview }: { finding: Finding; onPrevie
   const [accepting, setAccepting] = useState(false);
   const [effect, setEffect] = useState('');
   const kept = useSession((state) => state.holding!);
+  const remedies = useProven(finding, kept);
   const [glyph, word] = SEVERITY[finding.severity];
   const show = () => {
     const { stand } = workOut(kept).laid(finding.planting)!.layout;
@@ -39,7 +41,7 @@ export function FindingCard({ finding, onPreview }: { finding: Finding; onPrevie
       {finding.severity !== 'good' && (
         <div className="remedies">
           <button type="button" className="link" onClick={show}>Show</button>
-          {finding.remedies.map((remedy) => (
+          {remedies.map((remedy) => (
             <button
               key={remedy.label} type="button" className="link"
               onMouseEnter={() => preview(remedy)} onMouseLeave={() => preview(null)} onFocus={() => preview(remedy)} onBlur={() => preview(null)}

@@ -109,7 +109,9 @@ export function substitutes({ all }: Judged, like: Species, serves: (species: Sp
     (species.form === like.form ? 1 : 0) +
     (species.toxicTo ? -3 : 0) +
     (species.suckers ? -1 : 0);
-  return catalogue.filter((species) => species.id !== like.id && serves(species)).sort((a, b) => likeness(b) - likeness(a));
+  // A herb or a climber does no shrub's work, however short a height is wanted.
+  const layer = ({ kind }: Species) => (kind === 'herb' || kind === 'climber' ? kind : 'wood');
+  return catalogue.filter((species) => species.id !== like.id && layer(species) === layer(like) && serves(species)).sort((a, b) => likeness(b) - likeness(a));
 }
 
 /** Moves the whole planting `metres` to the right of its baseline (negative: left), as a drawn line. Null when nothing is left of it. */

@@ -17,12 +17,14 @@ import { run } from '../../store/session.ts';
 import { drawStrings, stringsHeight } from './strings-canvas.ts';
 import { useStringDrag } from './use-string-drag.ts';
 
+const StockInHand = later(() => import('./StockInHand.tsx'), 'StockInHand');
 const RowCallInput = later(() => import('./RowCallInput.tsx'), 'RowCallInput');
 
 /** Every row drawn straight and to scale, beads at the plants: where spacing, gaps and species are dragged. */
 export function Strings({ laid, onAddRow }: { laid: Laid; onAddRow(): void }) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const [width, setWidth] = useState(600);
+  const [inHand, setInHand] = useState(false);
   const worked = useWorked();
   const tokens = useTokens();
   const selection = useLook((state) => state.selection);
@@ -94,6 +96,7 @@ export function Strings({ laid, onAddRow }: { laid: Laid; onAddRow(): void }) {
             </li>
           ))}
         </ul>
+        <Button size="small" onClick={() => setInHand(true)}>Use stock in hand</Button>
         <Button size="small" onClick={onAddRow}>Add a row <kbd>R</kbd></Button>
       </div>
       <Suspense>{planting.rows.length > 0 && <RowCallInput planting={planting} row={chosenRowId} />}</Suspense>
@@ -116,6 +119,7 @@ export function Strings({ laid, onAddRow }: { laid: Laid; onAddRow(): void }) {
           onKeyDown={onKeyDown} onDragOver={(event) => event.preventDefault()} onDrop={onDrop}
         />
       </div>
+      <Suspense>{inHand && <StockInHand laid={laid} onClose={() => setInHand(false)} />}</Suspense>
       <p className="said" aria-live="polite">
         {chosenPlant !== null && `Row ${stand.row[chosenPlant]! + 1}, plant ${numberInRow(stand, chosenPlant)}: ${speciesOf(speciesIdOf(stand, chosenPlant)).common}, at ${formatLength(stand.chainage[chosenPlant]!, units, { decimals: 2 })}`}
       </p>

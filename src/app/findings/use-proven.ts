@@ -1,0 +1,34 @@
+import { useEffect, useState } from 'react';
+import type { Finding, Remedy } from '../../core/findings/finding.ts';
+import { proves } from '../../core/findings/prove.ts';
+import type { Holding } from '../../core/holding/schema.ts';
+import { workOut } from '../store/derived.ts';
+
+const known = new WeakMap<Holding, Map<string, readonly Remedy[]>>();
+
+/** The remedies of a finding that mend it on this holding, proven one by one while nothing else happens. */
+export function useProven(finding: Finding, holding: Holding): readonly Remedy[] {
+  const [proven, setProven] = useState<{ holding: Holding; id: string; remedies: readonly Remedy[] } | null>(null);
+  useEffect(() => {
+    let gone = false;
+    let of = known.get(holding);
+    if (!of) known.set(holding, (of = new Map()));
+    const before = of.get(finding.id);
+    const take = (remedies: readonly Remedy[]) => {
+      of.set(finding.id, remedies);
+      if (!gone) setProven({ holding, id: finding.id, remedies });
+    };
+    if (before) return take(before);
+    const next = (left: readonly Remedy[], good: readonly Remedy[]): void => {
+      const [first, ...rest] = left;
+      if (gone) return;
+      if (!first) return take(good);
+      requestIdleCallback(() => !gone && next(rest, proves(holding, finding, first, workOut(holding).all) ? [...good, first] : good), { timeout: 400 });
+    };
+    next(finding.remedies, []);
+    return () => {
+      gone = true;
+    };
+  }, [finding, holding]);
+  return proven?.id === finding.id ? proven.remedies : [];
+}

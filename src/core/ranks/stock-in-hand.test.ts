@@ -1,0 +1,57 @@
+import { describe, expect, it } from 'vitest';
+import { sample, standOf } from '../../../checks/sample.ts';
+import { take } from '../holding/command.ts';
+import { matureHeight, speciesOf } from '../species/catalogue.ts';
+import { layAnswer, waysToUse, type Answer, type Bundle } from './stock-in-hand.ts';
+
+const bundles: readonly Bundle[] = [
+  { species: 'viburnum-opulus', size: 30, bundles: 1 },
+  { species: 'corylus-avellana', size: 30, bundles: 1 },
+  { species: 'acer-campestre', size: 30, bundles: 1 },
+  { species: 'sorbus-aucuparia', size: 20, bundles: 2 },
+];
+let n = 0;
+const options = { least: 1, most: 4, rowGap: 2, newId: () => `n${n++}` };
+const left = ({ leftOver }: Answer) => leftOver.reduce((sum, [, plants]) => sum + plants, 0);
+
+describe(waysToUse, () => {
+  it('three bundles of 30 and two of 20 on 52 m of four rows are all used, the low before the tall', () => {
+    const holding = sample({ length: 52 });
+    const answers = waysToUse(holding.plantings[0]!, holding, bundles, { ...options, least: 4 });
+    expect(answers[0]!.used).toBe(130);
+    expect(left(answers[0]!)).toBe(0);
+    const own = answers.find(({ rows }) => rows.every(({ species }) => species.length === 1))!;
+    const heights = own.rows.map(({ species }) => matureHeight(speciesOf(species[0]![0])));
+    expect(heights).toEqual([...heights].sort((a, b) => a - b));
+    expect(own.rows.map(({ plants }) => plants)).toEqual([30, 30, 30, 40]);
+  });
+  it('what it says is what it lays, gaps and all, and never more than there is', () => {
+    const holding = sample({ length: 52, planting: { gaps: [{ at: 20, width: 4 }] } });
+    for (const answer of waysToUse(holding.plantings[0]!, holding, bundles, options)) {
+      const stand = standOf(take(holding, layAnswer(answer)).holding);
+      expect(stand.count).toBe(answer.used);
+      expect(answer.used + left(answer)).toBe(130);
+      for (const [, plants] of answer.leftOver) expect(plants).toBeGreaterThan(0);
+    }
+  });
+  it('leaves the fewest that any spacing leaves (tried one by one), never closer than the species bear', () => {
+    const holding = sample({ length: 9 });
+    const many: Bundle[] = [{ species: 'corylus-avellana', size: 25, bundles: 1 }];
+    const [best] = waysToUse(holding.plantings[0]!, holding, many, { ...options, most: 2 });
+    let fewest = Infinity;
+    for (const rows of [1, 2])
+      for (let tenths = 600; tenths <= 5000; tenths++) {
+        const spacing = tenths / 1000;
+        const laid = rows === 1 ? Math.floor(9.001 / spacing) + 1 : Math.floor(9.001 / spacing) + 1 + Math.floor((9.001 - spacing / 2) / spacing) + 1;
+        if (laid <= 25) fewest = Math.min(fewest, 25 - laid);
+      }
+    expect(left(best!)).toBeLessThanOrEqual(fewest);
+    for (const { spacing } of best!.rows) expect(spacing).toBeGreaterThanOrEqual(5 * 0.12 - 1e-9);
+  });
+  it('says what is left over by species when there is too much, and nothing for nothing', () => {
+    const holding = sample({ length: 6 });
+    const [best] = waysToUse(holding.plantings[0]!, holding, [{ species: 'tilia-cordata', size: 100, bundles: 3 }], { ...options, most: 1 });
+    expect(best!.leftOver).toEqual([['tilia-cordata', 300 - best!.used]]);
+    expect(waysToUse(holding.plantings[0]!, holding, [{ species: 'tilia-cordata', size: 0, bundles: 3 }], options)).toEqual([]);
+  });
+});

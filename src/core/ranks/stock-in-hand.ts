@@ -1,0 +1,114 @@
+import type { Command } from '../holding/command.ts';
+import { setRows } from '../holding/planting-commands.ts';
+import type { Holding, Planting, Row } from '../holding/schema.ts';
+import { settingOf } from '../holding/settings.ts';
+import { matureHeight, matureWidth, speciesOf } from '../species/catalogue.ts';
+import { layOut } from './lay-out.ts';
+
+/** Plants that lie in the shed: so many bundles of so many. */
+export interface Bundle {
+  readonly species: string;
+  readonly size: number;
+  readonly bundles: number;
+}
+
+/** One way to use them up on this line. */
+export interface Answer {
+  readonly rows: readonly { readonly plants: number; readonly spacing: number; readonly species: readonly (readonly [species: string, plants: number])[] }[];
+  readonly used: number;
+  readonly leftOver: readonly (readonly [species: string, plants: number])[];
+  /** Rows whose spacing lies outside what its species bear. */
+  readonly strained: number;
+  readonly planting: Planting;
+}
+
+export interface InHandOptions {
+  /** Fewest and most rows that there is room for. */
+  readonly least: number;
+  readonly most: number;
+  readonly rowGap: number;
+  newId(): string;
+}
+
+type Counts = readonly (readonly [species: string, plants: number])[];
+
+/** All ways to part a list into `k` runs that keep its order. */
+function partitions<T>(list: readonly T[], k: number): T[][][] {
+  if (k === 1) return [[[...list]]];
+  return list.slice(0, list.length - k + 1).flatMap((_, i) => partitions(list.slice(i + 1), k - 1).map((rest) => [list.slice(0, i + 1), ...rest]));
+}
+
+/** Counts dealt over `k` rows as evenly as whole plants can be: the first rows get what is over. */
+const dealt = (counts: Counts, k: number): Counts[] => Array.from({ length: k }, (_, r) => counts.map(([species, n]) => [species, Math.floor(n / k) + (r < n % k ? 1 : 0)] as const));
+
+/**
+ * Layouts of a planting's line that use up what is in hand, best first: fewest plants left over, then spacings
+ * that its species bear, then fewest rows. Either the low stand before the tall, each row its own kinds, or all rows
+ * share one even mix. At most `5` answers, none twice.
+ */
+export function waysToUse(planting: Planting, holding: Holding, bundles: readonly Bundle[], { least, most, rowGap, newId }: InHandOptions): Answer[] {
+  const counts = new Map<string, number>();
+  for (const { species, size, bundles: n } of bundles) counts.set(species, (counts.get(species) ?? 0) + size * n);
+  const inHand = [...counts].filter(([, n]) => n > 0).sort(([a], [b]) => matureHeight(speciesOf(a)) - matureHeight(speciesOf(b)));
+  if (inHand.length === 0) return [];
+  const shares: Counts[][] = [];
+  for (let k = least; k <= most; k++) {
+    if (k <= inHand.length) shares.push(...partitions(inHand, k));
+    if (k > 1) shares.push(dealt(inHand, k));
+  }
+  const answers = shares.filter((rows) => rows.every((row) => row.reduce((sum, [, n]) => sum + n, 0) >= 2)).map((rows) => lay(planting, holding, rows, inHand, rowGap, newId));
+  const total = (answer: Answer) => answer.leftOver.reduce((sum, [, n]) => sum + n, 0);
+  return answers.sort((a, b) => total(a) - total(b) || a.strained - b.strained || a.rows.length - b.rows.length).slice(0, 5);
+}
+
+/** Tightest and widest spacing that all species of a row bear. */
+function bounds(row: Counts, holding: Holding): [number, number] {
+  const widths = row.map(([species]) => matureWidth(speciesOf(species)));
+  return [Math.max(0.1, Math.max(...widths) * settingOf(holding, 'spacing.tight')), Math.min(...widths) * settingOf(holding, 'spacing.wide')];
+}
+
+function lay(planting: Planting, holding: Holding, shares: readonly Counts[], inHand: Counts, rowGap: number, newId: () => string): Answer {
+  const like = planting.rows[0];
+  const rows = shares.map((counts, r): Row => ({
+    id: planting.rows[r]?.id ?? newId(), name: `Row ${r + 1}`, rowGap: r === 0 ? (like?.rowGap ?? 0) : rowGap, spacing: 1, staggered: r % 2 === 1 && shares.length > 1,
+    inset: like?.inset ?? 0, trim: { start: 0, stop: 0 }, ends: 'keep', stock: like?.stock ?? 'whip', mix: 'quota', offset: 0, seed: 1, standards: null, swaps: [],
+    runs: counts.filter(([, n]) => n > 0).map(([species, count]) => ({ species, count: Math.min(9999, count) })),
+  }));
+  let trial: Planting = { ...planting, rows };
+  const wanted = shares.map((counts) => counts.reduce((sum, [, n]) => sum + n, 0));
+  const limits = shares.map((counts) => bounds(counts.filter(([, n]) => n > 0), holding));
+  // Gaps and bends take places that no formula knows: each row's spacing is found by laying it.
+  rows.forEach((row, r) => {
+    const plants = (spacing: number) => {
+      const { stand } = layOut({ ...trial, rows: trial.rows.map((one, k) => (k === r ? { ...row, spacing } : one)) }, holding);
+      return stand.rows[r]!.to - stand.rows[r]!.from;
+    };
+    let [low, high] = [limits[r]![0], 50];
+    if (plants(low) > wanted[r]!)
+      for (let i = 0; i < 40; i++) {
+        const middle = (low + high) / 2;
+        if (plants(middle) > wanted[r]!) low = middle;
+        else high = middle;
+      }
+    else high = low;
+    trial = { ...trial, rows: trial.rows.map((one, k) => (k === r ? { ...row, spacing: Math.min(50, Math.ceil(high * 1000) / 1000) } : one)) };
+  });
+  const { stand } = layOut(trial, holding);
+  const laid = stand.rows.map(({ from, to }, r) => {
+    const tally = new Map<string, number>();
+    for (let i = from; i < to; i++) tally.set(stand.speciesIds[stand.species[i]!]!, (tally.get(stand.speciesIds[stand.species[i]!]!) ?? 0) + 1);
+    return { plants: to - from, spacing: trial.rows[r]!.spacing, species: [...tally] };
+  });
+  const used = new Map<string, number>();
+  for (const { species } of laid) for (const [id, n] of species) used.set(id, (used.get(id) ?? 0) + n);
+  return {
+    rows: laid,
+    used: stand.count,
+    leftOver: inHand.map(([species, n]) => [species, n - (used.get(species) ?? 0)] as const).filter(([, n]) => n !== 0),
+    strained: laid.filter(({ spacing }, r) => spacing > limits[r]![1]).length,
+    planting: trial,
+  };
+}
+
+/** The answer laid as one command. */
+export const layAnswer = ({ planting: { id, rows } }: Answer): Command => setRows(id, rows, null, 'stock in hand laid');
