@@ -114,3 +114,26 @@ test('US customary shows the same plants', async ({ page }) => {
   await expect(page.getByRole('button', { name: /^1 Outer/ })).toContainText('4.92 ft apart');
   expect(await figure(page, 'plants')).toBe(before);
 });
+
+test('schools of practice say what each spacing changes; one is tried out, set and undone; the ends taper', async ({ page }) => {
+  await openDemo(page);
+  const plants = await figure(page, 'plants');
+  await page.getByRole('button', { name: /^2 Tall/ }).click();
+  await page.getByRole('button', { name: 'Spacing by school' }).click();
+  const schools = page.getByRole('region', { name: 'Spacing by school' });
+  await expect(schools.getByRole('listitem')).toHaveCount(4);
+  const dense = schools.getByRole('listitem').filter({ hasText: 'Dense, thinned later' });
+  await expect(dense).toContainText(/crowns meet in year [34], [1-9]\d* to thin, €[\d.,]+ more/);
+  await dense.getByRole('button').click();
+  await expect(page.getByRole('button', { name: 'Undo: row 2 spaced: dense, thinned later' })).toBeVisible();
+  await page.keyboard.press('Control+z');
+  await page.getByRole('complementary').getByRole('button', { name: 'Close' }).click();
+  await expect.poll(() => figure(page, 'plants')).toBe(plants);
+  await page.getByRole('button', { name: 'Line and settings' }).click();
+  const step = page.getByLabel('Taper: each taller row ends sooner by');
+  await step.fill('3');
+  await step.press('Enter');
+  await expect(page.getByRole('button', { name: 'Undo: ends tapered' })).toBeVisible();
+  await page.getByRole('complementary').getByRole('button', { name: 'Close' }).click();
+  expect(await figure(page, 'plants')).toBeLessThan(plants);
+});

@@ -5,6 +5,7 @@ import { addGap, addPlanting, keepPattern, mirrorPlanting, removePlanting, setBa
 import type { Planting } from '../../../core/holding/schema.ts';
 import { copyPlanting, patternOf } from '../../../core/ranks/copy.ts';
 import { drawnBaseline, loosened } from '../../../core/ranks/baseline.ts';
+import { taper, taperOf } from '../../../core/ranks/taper.ts';
 import { formatLength } from '../../../core/units/quantities.ts';
 import { LengthField } from '../../look/LengthField.tsx';
 import { PointsEditor } from '../../look/PointsEditor.tsx';
@@ -67,6 +68,7 @@ export function PlantingSettings({ laid: { planting, layout } }: { laid: Laid })
           <Button onClick={() => startSketch('curvedBaseline')}>Draw it curved</Button>
         </div>
         <div className="field"><span className="label">Rows lie on the</span><Segmented aria-label="Side of the rows" value={planting.side} options={['left', 'right']} onChange={(side) => run(setPlanting(planting.id, { side: side as Planting['side'] }, `rows to the ${side}`))} /></div>
+        {planting.rows.length > 1 && <LengthField label={`Taper: each taller row ends sooner by${taperOf(planting) === null ? ' (rows differ)' : ''}`} units={units} most={100} value={taperOf(planting) ?? 0} onChange={(step) => run(taper(planting, step))} />}
         <h3>Gaps</h3>
         <ul className="rows-list">
           {planting.gaps.map((gap) => (

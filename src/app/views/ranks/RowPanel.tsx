@@ -17,6 +17,7 @@ import { look } from '../../store/look-at.ts';
 import { run } from '../../store/session.ts';
 import { speciesLine, SpeciesSelect } from './SpeciesSelect.tsx';
 
+const SpacingSchools = later(() => import('./SpacingSchools.tsx'), 'SpacingSchools');
 const SpeciesPicker = later(() => import('./SpeciesPicker.tsx'), 'SpeciesPicker');
 
 const MIX_WORDS = { turn: 'in turn, over and over', quota: 'as exact shares, evenly', drift: 'as shares in drifts' } as const;
@@ -26,6 +27,7 @@ const STOCK_OPTIONS = stocks.map(({ id, name, size }) => ({ value: id, label: `$
 export function RowPanel({ laid, row: id }: { laid: Laid; row: string }) {
   const holding = useShown();
   const [choosing, setChoosing] = useState<number | null>(null);
+  const [schools, setSchools] = useState(false);
   const { planting, layout } = laid;
   const index = planting.rows.findIndex((row) => row.id === id);
   const row = planting.rows[index]!;
@@ -50,6 +52,8 @@ export function RowPanel({ laid, row: id }: { laid: Laid; row: string }) {
           <LengthField label={index === 0 ? 'From the line' : 'Row gap'} units={units} least={0} most={SPACING.most} value={row.rowGap} onChange={(rowGap) => set({ rowGap })} />
           <LengthField label="Spacing" units={units} least={SPACING.least} most={SPACING.most} value={row.spacing} onChange={(spacing) => set({ spacing })} />
         </div>
+        <Button size="small" aria-expanded={schools} onClick={() => setSchools(!schools)}>Spacing by school</Button>
+        <Suspense>{schools && <SpacingSchools planting={planting.id} row={id} />}</Suspense>
         <div className="pair">
           <LengthField label="Inset at both ends" units={units} most={500} value={row.inset} onChange={(inset) => set({ inset })} />
           <div className="field"><span className="label">Ends</span><Segmented aria-label="Ends" value={row.ends} options={[{ value: 'keep', label: 'keep' }, { value: 'fit', label: 'fit' }]} onChange={(ends) => set({ ends: ends as Row['ends'] }, `ends ${ends}`)} /></div>

@@ -33,7 +33,7 @@ export function SpeciesPicker({ planting, row, onTake, onClose }: Props) {
     onClose();
   };
   return (
-    <Modal open title="Choose a species for this row" footer={null} onCancel={onClose} width={860} className="species-picker">
+    <Modal open title="Choose a species for this row" footer={null} onCancel={onClose} width={860} style={{ top: 24 }}>
       <div className="picker-head">
         <Input autoFocus aria-label="Find a species" placeholder="a name" value={text} onChange={({ target }) => setText(target.value)} />
         <Select<Use | 'any'> aria-label="Planted for" value={use ?? 'any'} onChange={(value) => setUse(value === 'any' ? null : value)} options={[{ value: 'any', label: 'for any use' }, ...USES.map((value) => ({ value, label: `for ${value}` }))]} />
@@ -70,8 +70,8 @@ function Compared({ ranked, latitude, onTake }: { ranked: readonly Ranked[]; lat
     ['Grows', ({ species: { height, width } }) => `${height.join(' to ')} m high, ${width.join(' to ')} m wide`],
     ['How fast', ({ species: { rate } }) => (rate === 'veryFast' ? 'very fast' : rate)],
     ['Evergreen', ({ species: { evergreen } }) => (evergreen === null ? 'not known' : evergreen ? 'yes' : 'no')],
-    ['Ground', ({ species: { moisture, ph } }) => `${moisture.join(' to ')}${ph ? `, pH ${ph.join(' to ')}` : ', pH not known'}`],
-    ['Light', ({ species: { light } }) => light.join(' to ')],
+    ['Ground', ({ species: { moisture, ph } }) => `${[...new Set(moisture)].join(' to ')}${ph ? `, pH ${ph.join(' to ')}` : ', pH not known'}`],
+    ['Light', ({ species: { light } }) => [...new Set(light)].join(' to ')],
     ['Flowers', ({ species }) => months(moreOf(species.id).bloom)],
     ['Fruits', ({ species }) => months(moreOf(species.id).fruit)],
     ['Planted for', ({ species }) => moreOf(species.id).uses?.join(', ') ?? 'not known'],

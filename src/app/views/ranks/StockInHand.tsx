@@ -1,7 +1,6 @@
 import { Button, Modal } from 'antd';
 import { useMemo, useState } from 'react';
 import { layAnswer, waysToUse, type Answer, type Bundle } from '../../../core/ranks/stock-in-hand.ts';
-import type { Laid } from '../../../core/findings/judge.ts';
 import { SPACING } from '../../../core/holding/schema.ts';
 import { speciesOf } from '../../../core/species/catalogue.ts';
 import { formatCount, formatLength } from '../../../core/units/quantities.ts';
@@ -12,8 +11,10 @@ import { run, tryOut, useSession } from '../../store/session.ts';
 import { SpeciesSelect } from './SpeciesSelect.tsx';
 
 /** These bundles are in the shed: which layouts use them up on this line, and what each leaves over. */
-export function StockInHand({ laid: { planting }, onClose }: { laid: Laid; onClose(): void }) {
+export function StockInHand({ planting: id, onClose }: { planting: string; onClose(): void }) {
   const holding = useSession((state) => state.holding!);
+  // As it is, not as it is being tried out: else each answer looked at would change the answers.
+  const planting = holding.plantings.find((each) => each.id === id)!;
   const [bundles, setBundles] = useState<readonly Bundle[]>(() => [...new Set(planting.rows.flatMap(({ runs }) => runs.map(({ species }) => species)))].slice(0, 6).map((species) => ({ species, size: 25, bundles: 1 })));
   const [room, setRoom] = useState({ least: 1, most: Math.max(2, Math.min(6, planting.rows.length)), rowGap: planting.rows[1]?.rowGap || 2 });
   const answers = useMemo(() => waysToUse(planting, holding, bundles, { ...room, newId }), [planting, holding, bundles, room]);
@@ -24,8 +25,8 @@ export function StockInHand({ laid: { planting }, onClose }: { laid: Laid; onClo
   };
   const total = bundles.reduce((sum, { size, bundles: n }) => sum + size * n, 0);
   return (
-    <Modal open title="Use stock in hand" footer={null} onCancel={close} width={820}>
-      <div className="import-columns">
+    <Modal open title="Use stock in hand" footer={null} onCancel={close} width={820} mask={false} style={{ top: 56 }} styles={{ container: { border: "1px solid var(--rule)" } }}>
+      <div className="import-columns in-hand">
         <div className="form">
           <ol className="runs">
             {bundles.map((bundle, i) => (

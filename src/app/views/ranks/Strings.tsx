@@ -119,7 +119,7 @@ export function Strings({ laid, onAddRow }: { laid: Laid; onAddRow(): void }) {
           onKeyDown={onKeyDown} onDragOver={(event) => event.preventDefault()} onDrop={onDrop}
         />
       </div>
-      <Suspense>{inHand && <StockInHand laid={laid} onClose={() => setInHand(false)} />}</Suspense>
+      <Suspense>{inHand && <StockInHand planting={planting.id} onClose={() => setInHand(false)} />}</Suspense>
       <p className="said" aria-live="polite">
         {chosenPlant !== null && `Row ${stand.row[chosenPlant]! + 1}, plant ${numberInRow(stand, chosenPlant)}: ${speciesOf(speciesIdOf(stand, chosenPlant)).common}, at ${formatLength(stand.chainage[chosenPlant]!, units, { decimals: 2 })}`}
       </p>

@@ -1,0 +1,25 @@
+import { describe, expect, it } from 'vitest';
+import { row, sample, standOf } from '../../../checks/sample.ts';
+import { take, undo } from '../holding/command.ts';
+import { taper, taperOf } from './taper.ts';
+
+const belt = sample({ length: 60, rows: [row({ species: [[1, 'Tilia cordata']] }), row({ rowGap: 3, species: [[1, 'Cornus sanguinea']] }), row({ rowGap: 3, species: [[1, 'Acer campestre']] })] });
+const planting = belt.plantings[0]!;
+
+describe(taper, () => {
+  it('leaves the lowest row whole and takes each taller one further in, at both ends', () => {
+    const step = take(belt, taper(planting, 4.5));
+    const { rows, chainage } = standOf(step.holding);
+    const ends = rows.map(({ from, to }) => [chainage[from]!, 60 - chainage[to - 1]!]);
+    expect(ends.map(([start]) => start)).toEqual([9, 0, 4.5]);
+    ends.forEach(([start, stop]) => expect(stop).toBeGreaterThanOrEqual(start! - 1e-6));
+    expect(taperOf(step.holding.plantings[0]!)).toBe(4.5);
+    expect(undo(step.holding, step.step)).toEqual(belt);
+  });
+  it('is read back as none, one step, or neither; 0 squares the ends again', () => {
+    expect(taperOf(planting)).toBe(0);
+    const once = take(belt, taper(planting, 3)).holding.plantings[0]!;
+    expect(taperOf({ rows: once.rows.map((each, r) => (r === 0 ? { ...each, trim: { start: 1, stop: 6 } } : each)) })).toBeNull();
+    expect(take(belt, taper(once, 0)).holding.plantings[0]!.rows).toEqual(planting.rows);
+  });
+});

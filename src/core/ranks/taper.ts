@@ -1,0 +1,29 @@
+import type { Command } from '../holding/command.ts';
+import { setRows } from '../holding/planting-commands.ts';
+import type { Planting, Row } from '../holding/schema.ts';
+import { matureHeight, speciesOf } from '../species/catalogue.ts';
+
+/** Mean mature height of a row's runs, metres. */
+function heightOf({ runs }: Row): number {
+  const plants = runs.reduce((sum, { count }) => sum + count, 0);
+  return runs.reduce((sum, { species, count }) => sum + matureHeight(speciesOf(species)) * count, 0) / plants;
+}
+
+/** Each row's place from the lowest (0) upward; equals keep their order. */
+function ranks(rows: readonly Row[]): number[] {
+  const order = rows.map((_, r) => r).sort((a, b) => heightOf(rows[a]!) - heightOf(rows[b]!));
+  return rows.map((_, r) => order.indexOf(r));
+}
+
+/** Metres by which each taller row starts late and stops early; null when the ends are shaped otherwise, row by row. */
+export function taperOf({ rows }: Pick<Planting, 'rows'>): number | null {
+  const rank = ranks(rows);
+  const step = rows[rank.indexOf(1)]?.trim.start ?? 0;
+  return rows.every(({ trim }, r) => Math.abs(trim.start - rank[r]! * step) < 1e-6 && Math.abs(trim.stop - rank[r]! * step) < 1e-6) ? step : null;
+}
+
+/** Ends tapered: the lowest row runs the whole line, each taller one starts and stops `step` metres further in. */
+export const taper = ({ id, rows }: Planting, step: number): Command => {
+  const rank = ranks(rows);
+  return setRows(id, rows.map((row, r) => ({ ...row, trim: { start: rank[r]! * step, stop: rank[r]! * step } })), null, step > 0 ? 'ends tapered' : 'ends squared');
+};
