@@ -15,6 +15,7 @@ import { readShapes } from '../src/core/files/shapes/read-shapes.ts';
 import { holdingFromPlan } from '../src/core/files/plan-json.ts';
 import { quantities } from '../src/core/order/quantities.ts';
 import { layOut } from '../src/core/ranks/lay-out.ts';
+import { waysToUse } from '../src/core/ranks/stock-in-hand.ts';
 
 interface Line {
   readonly work: string;
@@ -92,6 +93,7 @@ add('the same at twice the plants', `${(double / frame).toFixed(2)} times`, 'at 
 
 sunMap();
 importOfMany();
+stockInHand();
 firstLoad();
 report();
 
@@ -138,19 +140,28 @@ function importOfMany(): void {
   const start = performance.now();
   const found = readShapes(bytes, 'many.geojson', plane);
   const reading = performance.now() - start;
+  const answer = JSON.stringify(found);
   const becomes = guessAll(found.shapes, true);
   let n = 0;
   const apply = () => take(demo, bringIn('many.geojson', found.shapes, becomes, () => `n${n++}`)).holding;
   const after = apply();
   const all = layHolding(after);
   const steps = {
-    'taking the answer over': median(() => void structuredClone(found), 7),
+    'taking the answer over': median(() => void JSON.parse(answer), 7),
     'the command': median(apply, 7),
     'judging one planting': Math.max(...all.map((laid) => median(() => void judge(after, { ...laid, layout: layOut(laid.planting, after) }, all), 5))),
     'writing it down': median(() => void JSON.stringify(toStored(after)), 7),
   };
   const [worst, ms] = Object.entries(steps).reduce((a, b) => (b[1] > a[1] ? b : a));
   add('bring in 50,000 vertices: longest step on the main thread', `${ms.toFixed(0)} ms, ${worst} (read in a worker: ${reading.toFixed(0)} ms)`, 'at most 50 ms', ms <= 50);
+}
+
+/** Eight kinds in the shed, up to six rows of the demo's belt: the hardest that the sheet lets be asked. */
+function stockInHand(): void {
+  const kinds = ['viburnum-opulus', 'euonymus-europaeus', 'cornus-sanguinea', 'tilia-cordata', 'carpinus-betulus', 'picea-abies', 'corylus-avellana', 'acer-campestre'];
+  let n = 0;
+  const ms = median(() => void waysToUse(demo.plantings[0]!, demo, kinds.map((species) => ({ species, size: 25, bundles: 2 })), { least: 1, most: 6, rowGap: 2, newId: () => `n${n++}` }), 5);
+  add('stock in hand: 400 plants of 8 kinds in up to 6 rows', `${ms.toFixed(0)} ms`, 'under 1,000 ms', ms < 1000);
 }
 
 function firstLoad(): void {

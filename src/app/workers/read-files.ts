@@ -27,7 +27,7 @@ async function inWorker<T>(name: string, signal: AbortSignal, work: (worker: Rem
 export async function readShapeFile(file: File, place: Holding['place'], options: ReadOptions, signal: AbortSignal, onShare: (share: number) => void): Promise<FoundShapes> {
   checkSize(file.name, file.size);
   const bytes = new Uint8Array(await file.arrayBuffer());
-  return inWorker(file.name, signal, (worker) => worker.shapes(bytes, file.name, place, options, proxy(onShare)));
+  return JSON.parse(await inWorker(file.name, signal, (worker) => worker.shapes(bytes, file.name, place, options, proxy(onShare)))) as FoundShapes;
 }
 
 /** An elevation grid or a picture that says where it lies, read off the main thread. */

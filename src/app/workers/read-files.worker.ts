@@ -21,8 +21,9 @@ export interface ReadRaster {
 }
 
 const api = {
+  /** {@link readShapes}, its answer as JSON: a main thread reads that twice as fast as a clone of as many points. */
   shapes: (bytes: Uint8Array, name: string, place: Holding['place'], options: ReadOptions, onShare: (share: number) => void) =>
-    readShapes(bytes, name, planeAt(place), { ...options, onShare }),
+    JSON.stringify(readShapes(bytes, name, planeAt(place), { ...options, onShare })),
 
   /** An elevation grid as text or GeoTIFF, or a picture that says where it lies. `crs` where the file does not. */
   async raster(bytes: Uint8Array, name: string, place: Holding['place'], box: Box, crs: Exclude<CrsChoice, 'declared'>): Promise<ReadRaster> {

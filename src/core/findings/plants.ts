@@ -37,10 +37,17 @@ export function isNear({ x, y, count }: Stand, points: readonly Point[], margin:
 /** 'Row 1, plant 95 stands' or 'Row 3, plants 31 to 38 stand'. */
 export const sayStand = (stand: Stand, plants: readonly number[]): string => `${sayPlants(stand, plants)} ${plants.length === 1 ? 'stands' : 'stand'}`;
 
+/** The list under `key`, a new one the first time. */
+function listed(lists: Map<number, number[]>, key: number): number[] {
+  let list = lists.get(key);
+  if (!list) lists.set(key, (list = []));
+  return list;
+}
+
 /** The plants as people say them: 'Row 3, plants 31 to 38', more rows after a semicolon. */
 export function sayPlants(stand: Stand, plants: readonly number[]): string {
   const rows = new Map<number, number[]>();
-  for (const i of plants) rows.set(stand.row[i]!, [...(rows.get(stand.row[i]!) ?? []), numberInRow(stand, i)]);
+  for (const i of plants) listed(rows, stand.row[i]!).push(numberInRow(stand, i));
   const said = [...rows].map(([row, numbers]) => `row ${row + 1}, ${sayNumbers(numbers)}`).join('; ');
   return capital(said);
 }
@@ -80,11 +87,12 @@ export function gapsOver({ layout: { stand }, planting }: Judged, plants: readon
 /** Swaps the species of these plants. Standards among them go from overlay to the row's own place with the species. */
 export function swapPlants({ layout: { stand }, planting }: Judged, plants: readonly number[], species: Species): Command {
   const byRow = new Map<number, number[]>();
-  for (const i of plants) byRow.set(stand.row[i]!, [...(byRow.get(stand.row[i]!) ?? []), i]);
+  for (const i of plants) listed(byRow, stand.row[i]!).push(i);
   const commands = [...byRow].map(([r, swapped]) => {
     const { row, from, to } = stand.rows[r]!;
     const ids = new Set(swapped.map((i) => speciesIdOf(stand, i)));
-    const everyOne = plantsBetween(from, to).every((i) => !ids.has(speciesIdOf(stand, i)) || swapped.includes(i));
+    const those = new Set(swapped);
+    const everyOne = plantsBetween(from, to).every((i) => !ids.has(speciesIdOf(stand, i)) || those.has(i));
     const changes: Partial<Row> = everyOne
       ? { runs: row.runs.map((run) => (ids.has(run.species) ? { ...run, species: species.id } : run)), ...standardsSwapped(row, ids, species) }
       : { swaps: [...row.swaps, ...swapped.map((i) => ({ at: stand.chainage[i]!, species: species.id }))], ...standardsSwapped(row, ids, species) };
@@ -98,8 +106,8 @@ const plantsBetween = (from: number, to: number): number[] => Array.from({ lengt
 const standardsSwapped = ({ standards }: Row, ids: ReadonlySet<string>, species: Species): Partial<Row> =>
   standards && ids.has(standards.species) ? { standards: { ...standards, species: species.id } } : {};
 
-/** Species that serve in place of `like`, best first: what the holding plants already, then the most alike. */
-export function substitutes({ all }: Judged, like: Species, serves: (species: Species) => boolean): Species[] {
+/** The species that serves best in place of `like`: one that the holding plants already, else the most alike; undefined when none serves. */
+export function substitute({ all }: Judged, like: Species, serves: (species: Species) => boolean): Species | undefined {
   const planted = new Set(all.flatMap(({ layout }) => layout.stand.speciesIds));
   const likeness = (species: Species): number =>
     (planted.has(species.id) ? 3 : 0) +
@@ -111,7 +119,12 @@ export function substitutes({ all }: Judged, like: Species, serves: (species: Sp
     (species.suckers ? -1 : 0);
   // A herb or a climber does no shrub's work, however short a height is wanted.
   const layer = ({ kind }: Species) => (kind === 'herb' || kind === 'climber' ? kind : 'wood');
-  return catalogue.filter((species) => species.id !== like.id && layer(species) === layer(like) && serves(species)).sort((a, b) => likeness(b) - likeness(a));
+  let [best, most] = [undefined as Species | undefined, -Infinity];
+  for (const species of catalogue) {
+    const alike = likeness(species);
+    if (alike > most && species.id !== like.id && layer(species) === layer(like) && serves(species)) [best, most] = [species, alike];
+  }
+  return best;
 }
 
 /** Moves the whole planting `metres` to the right of its baseline (negative: left), as a drawn line. Null when nothing is left of it. */

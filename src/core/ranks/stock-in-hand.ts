@@ -1,6 +1,6 @@
 import type { Command } from '../holding/command.ts';
 import { setRows } from '../holding/planting-commands.ts';
-import type { Holding, Planting, Row } from '../holding/schema.ts';
+import { SPACING, type Holding, type Planting, type Row } from '../holding/schema.ts';
 import { settingOf } from '../holding/settings.ts';
 import { matureHeight, matureWidth, speciesOf } from '../species/catalogue.ts';
 import { layOut } from './lay-out.ts';
@@ -56,7 +56,14 @@ export function waysToUse(planting: Planting, holding: Holding, bundles: readonl
     if (k <= inHand.length) shares.push(...partitions(inHand, k));
     if (k > 1) shares.push(dealt(inHand, k));
   }
-  const answers = shares.filter((rows) => rows.every((row) => row.reduce((sum, [, n]) => sum + n, 0) >= 2)).map((rows) => lay(planting, holding, rows, inHand, rowGap, newId));
+  const like = planting.rows[0];
+  const ids = Array.from({ length: most }, (_, r) => planting.rows[r]?.id ?? newId());
+  const rowAt = (r: number): Row => ({
+    id: ids[r]!, name: `Row ${r + 1}`, rowGap: r === 0 ? (like?.rowGap ?? 0) : rowGap, spacing: 1, staggered: r % 2 === 1, inset: like?.inset ?? 0, trim: { start: 0, stop: 0 },
+    ends: 'keep', stock: like?.stock ?? 'whip', runs: [], mix: 'quota', offset: 0, seed: 1, standards: null, swaps: [],
+  });
+  const find = spacingFinder(planting, holding, rowAt);
+  const answers = shares.filter((rows) => rows.every((row) => row.reduce((sum, [, n]) => sum + n, 0) >= 2)).map((rows) => lay(planting, holding, rows, inHand, rowAt, find));
   const total = (answer: Answer) => answer.leftOver.reduce((sum, [, n]) => sum + n, 0);
   return answers.sort((a, b) => total(a) - total(b) || a.strained - b.strained || a.rows.length - b.rows.length).slice(0, 5);
 }
@@ -67,32 +74,41 @@ function bounds(row: Counts, holding: Holding): [number, number] {
   return [Math.max(0.1, Math.max(...widths) * settingOf(holding, 'spacing.tight')), Math.min(...widths) * settingOf(holding, 'spacing.wide')];
 }
 
-function lay(planting: Planting, holding: Holding, shares: readonly Counts[], inHand: Counts, rowGap: number, newId: () => string): Answer {
-  const like = planting.rows[0];
+/**
+ * Spacing, metres to 1 mm, at which row `r` of this line holds at most `wanted` plants, none closer than `least`.
+ * Gaps and bends take places that no formula knows, so the row is laid alone until it is found; what was found is kept.
+ */
+function spacingFinder(planting: Planting, holding: Holding, rowAt: (r: number) => Row): (r: number, wanted: number, least: number) => number {
+  const found = new Map<string, number>();
+  return (r, wanted, least) => {
+    const key = `${r} ${wanted} ${least}`;
+    const known = found.get(key);
+    if (known !== undefined) return known;
+    const rowGap = Array.from({ length: r + 1 }, (_, k) => rowAt(k).rowGap).reduce((sum, gap) => sum + gap, 0);
+    const row: Row = { ...rowAt(r), rowGap, mix: 'turn', runs: [{ species: 'corylus-avellana', count: 1 }] };
+    const plants = (spacing: number) => layOut({ ...planting, rows: [{ ...row, spacing }] }, holding).stand.count;
+    let [low, high]: [number, number] = [least, SPACING.most];
+    if (plants(low) <= wanted) high = low;
+    while (high - low > 0.0005) {
+      // The count falls as one over the spacing: halving there is quicker than halving the metres.
+      const middle = high > 2 * low ? Math.sqrt(low * high) : (low + high) / 2;
+      if (plants(middle) > wanted) low = middle;
+      else high = middle;
+    }
+    const spacing = Math.min(SPACING.most, Math.ceil(high * 1000 - 1e-6) / 1000);
+    found.set(key, spacing);
+    return spacing;
+  };
+}
+
+function lay(planting: Planting, holding: Holding, shares: readonly Counts[], inHand: Counts, rowAt: (r: number) => Row, find: ReturnType<typeof spacingFinder>): Answer {
+  const limits = shares.map((counts) => bounds(counts.filter(([, n]) => n > 0), holding));
   const rows = shares.map((counts, r): Row => ({
-    id: planting.rows[r]?.id ?? newId(), name: `Row ${r + 1}`, rowGap: r === 0 ? (like?.rowGap ?? 0) : rowGap, spacing: 1, staggered: r % 2 === 1 && shares.length > 1,
-    inset: like?.inset ?? 0, trim: { start: 0, stop: 0 }, ends: 'keep', stock: like?.stock ?? 'whip', mix: 'quota', offset: 0, seed: 1, standards: null, swaps: [],
+    ...rowAt(r),
+    spacing: find(r, counts.reduce((sum, [, n]) => sum + n, 0), limits[r]![0]),
     runs: counts.filter(([, n]) => n > 0).map(([species, count]) => ({ species, count: Math.min(9999, count) })),
   }));
-  let trial: Planting = { ...planting, rows };
-  const wanted = shares.map((counts) => counts.reduce((sum, [, n]) => sum + n, 0));
-  const limits = shares.map((counts) => bounds(counts.filter(([, n]) => n > 0), holding));
-  // Gaps and bends take places that no formula knows: each row's spacing is found by laying it.
-  rows.forEach((row, r) => {
-    const plants = (spacing: number) => {
-      const { stand } = layOut({ ...trial, rows: trial.rows.map((one, k) => (k === r ? { ...row, spacing } : one)) }, holding);
-      return stand.rows[r]!.to - stand.rows[r]!.from;
-    };
-    let [low, high] = [limits[r]![0], 50];
-    if (plants(low) > wanted[r]!)
-      for (let i = 0; i < 40; i++) {
-        const middle = (low + high) / 2;
-        if (plants(middle) > wanted[r]!) low = middle;
-        else high = middle;
-      }
-    else high = low;
-    trial = { ...trial, rows: trial.rows.map((one, k) => (k === r ? { ...row, spacing: Math.min(50, Math.ceil(high * 1000) / 1000) } : one)) };
-  });
+  const trial: Planting = { ...planting, rows };
   const { stand } = layOut(trial, holding);
   const laid = stand.rows.map(({ from, to }, r) => {
     const tally = new Map<string, number>();

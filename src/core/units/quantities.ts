@@ -20,8 +20,19 @@ export type UsUnit = keyof typeof EXACT;
 /** `value` in SI (m, m², m³, L or kg, as the unit asks) given in the US customary `unit`. */
 export const toUs = (value: number, unit: UsUnit): number => value / EXACT[unit];
 
-const plain = (value: number, decimals: number): string =>
-  value.toLocaleString('en', { minimumFractionDigits: decimals, maximumFractionDigits: decimals }).replace(/^-(?=[0.,]*$)/, '');
+// Making a formatter costs far more than a number written with it: one is kept for each style.
+const formats = new Map<string, Intl.NumberFormat>();
+function formatOf(decimals: number, currency?: string): Intl.NumberFormat {
+  const key = `${decimals}${currency}`;
+  let format = formats.get(key);
+  if (!format) {
+    const money = currency ? ({ style: 'currency', currency, currencyDisplay: 'narrowSymbol' } as const) : {};
+    formats.set(key, (format = new Intl.NumberFormat('en', { ...money, minimumFractionDigits: decimals, maximumFractionDigits: decimals })));
+  }
+  return format;
+}
+
+const plain = (value: number, decimals: number): string => formatOf(decimals).format(value).replace(/^-(?=[0.,]*$)/, '');
 
 /**
  * A length written for people: metres to `decimals` places, or feet (inches below 3 ft when `fine`).
@@ -41,14 +52,7 @@ export function formatArea(squareMetres: number, system: UnitSystem): string {
 
 /** `cents` (whole minor units) in an ISO 4217 `currency`; whole units from 1,000 up, where cents are noise. */
 export function formatMoney(cents: number, currency: string): string {
-  const whole = Math.abs(cents) >= 100_000;
-  return new Intl.NumberFormat('en', {
-    style: 'currency',
-    currency,
-    currencyDisplay: 'narrowSymbol',
-    minimumFractionDigits: whole ? 0 : 2,
-    maximumFractionDigits: whole ? 0 : 2,
-  }).format(cents / 100);
+  return formatOf(Math.abs(cents) >= 100_000 ? 0 : 2, currency).format(cents / 100);
 }
 
 /** A whole number with thousands separated. */

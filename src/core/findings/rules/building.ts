@@ -4,7 +4,7 @@ import { speciesIdOf } from '../../ranks/stand.ts';
 import { speciesOf, type Species } from '../../species/catalogue.ts';
 import { formatLength } from '../../units/quantities.ts';
 import { finding, type Finding, type Rule } from '../finding.ts';
-import { gapsOver, isNear, plantAt, plantsWhere, sayStand, substitutes, swapPlants } from '../plants.ts';
+import { gapsOver, isNear, plantAt, plantsWhere, sayStand, substitute, swapPlants } from '../plants.ts';
 
 /** Stems so near a building that the grown crown touches it, or nearer than the least distance. */
 export const building: Rule = (judged) => {
@@ -20,7 +20,7 @@ export const building: Rule = (judged) => {
     if (near.length === 0) return [];
     const nearest = near.reduce((a, b) => (away(b) < away(a) ? b : a));
     const species = speciesOf(speciesIdOf(stand, nearest));
-    const narrow = away(nearest) >= least ? substitutes(judged, species, (other) => room(other) <= away(nearest))[0] : undefined;
+    const narrow = away(nearest) >= least ? substitute(judged, species, (other) => room(other) <= away(nearest)) : undefined;
     const length = (metres: number) => formatLength(metres, holding.units);
     return [
       finding('building', judged, feature.id, {

@@ -4,7 +4,7 @@ import { matureHeight, speciesOf } from '../../species/catalogue.ts';
 import { formatLength } from '../../units/quantities.ts';
 import { finding, type Finding, type Rule } from '../finding.ts';
 import { plantsInside, plantsWithin } from '../near.ts';
-import { gapsOver, sayStand, substitutes, swapPlants } from '../plants.ts';
+import { gapsOver, sayStand, substitute, swapPlants } from '../plants.ts';
 
 /** Plants that grow taller than a local rule lets them: along a line, or in a sight triangle. */
 export const localHeight: Rule = (judged) => {
@@ -18,7 +18,7 @@ export const localHeight: Rule = (judged) => {
     if (plants.length === 0) return [];
     const tallest = plants.map((i) => speciesOf(speciesIdOf(stand, i))).reduce((a, b) => (matureHeight(b) > matureHeight(a) ? b : a));
     const length = (metres: number) => formatLength(metres, holding.units, { decimals: Math.round(metres * 100) % 10 === 0 ? 1 : 2 });
-    const low = substitutes(judged, tallest, (other) => matureHeight(other) <= rule.most)[0];
+    const low = substitute(judged, tallest, (other) => matureHeight(other) <= rule.most);
     const sight = rule.kind === 'sightTriangle';
     return [
       finding(sight ? 'sight-triangle' : 'local-height', judged, rule.id, {

@@ -6,7 +6,7 @@ import { formatLength } from '../../units/quantities.ts';
 import { firstYear } from '../../years/growth.ts';
 import { distancesFrom } from '../distances.ts';
 import { finding, type Finding, type Judged, type Rule } from '../finding.ts';
-import { gapsOver, isNear, plantsWhere, sayStand, substitutes, swapPlants } from '../plants.ts';
+import { gapsOver, isNear, plantsWhere, sayStand, substitute, swapPlants } from '../plants.ts';
 import { capital } from '../../units/text.ts';
 
 type Line = Extract<Feature, { kind: 'overheadLine' }>;
@@ -34,7 +34,7 @@ function besideLine(judged: Judged, line: Line): Finding[] {
   const years = [...new Map(growing.map((i) => [`${stand.species[i]}|${stand.stock[i]}`, i])).values()].map(yearOf).filter((year) => year !== null);
   const year = years.length > 0 ? Math.min(...years) : null;
   const species = [...new Set(growing.map((i) => tall[stand.species[i]!]!))].sort((a, b) => matureHeight(b) - matureHeight(a));
-  const low = substitutes(judged, species[0]!, (other) => matureHeight(other) <= lowest && other.kind !== 'fruit')[0];
+  const low = substitute(judged, species[0]!, (other) => matureHeight(other) <= lowest && other.kind !== 'fruit');
   const length = (metres: number) => formatLength(metres, holding.units, { decimals: metres % 1 === 0 ? 0 : 1 });
   const who = species.length === 1 ? capital(species[0]!.common) : `${growing.length} plants`;
   return [

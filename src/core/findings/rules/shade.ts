@@ -6,7 +6,7 @@ import { settingOf } from '../../holding/settings.ts';
 import { speciesIdOf, type Stand } from '../../ranks/stand.ts';
 import { LIGHTS, speciesOf, type Species } from '../../species/catalogue.ts';
 import { finding, type Rule } from '../finding.ts';
-import { sayStand, substitutes, swapPlants } from '../plants.ts';
+import { sayStand, substitute, swapPlants } from '../plants.ts';
 
 /** Plants for which the sun is asked at most: it is the dearest question of all, and shade has no sharp edges. */
 const MOST_ASKED = 120;
@@ -22,7 +22,7 @@ export const shade: Rule = (judged) => {
   if (dark.length === 0) return [];
   const worst = dark.reduce((a, b) => (hours.get(b)! < hours.get(a)! ? b : a));
   const species = speciesOf(speciesIdOf(stand, worst));
-  const other = substitutes(judged, species, (one) => hoursWanted(holding, one) <= hours.get(worst)! && one.height[1] <= species.height[1] * 2)[0];
+  const other = substitute(judged, species, (one) => hoursWanted(holding, one) <= hours.get(worst)! && one.height[1] <= species.height[1] * 2);
   return [
     finding('shade', judged, 'dark', {
       severity: 'caution',

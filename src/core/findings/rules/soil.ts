@@ -4,7 +4,7 @@ import { bears, matureHeight, speciesOf, type Species } from '../../species/cata
 import { featureLabel } from '../../ground/features.ts';
 import { formatLength } from '../../units/quantities.ts';
 import { finding, type Finding, type Rule } from '../finding.ts';
-import { plantAt, sayStand, substitutes, swapPlants } from '../plants.ts';
+import { plantAt, sayStand, substitute, swapPlants } from '../plants.ts';
 
 /** pH and drainage of the soil zone against what the species bears; a pH not known on either side says nothing. */
 export const soil: Rule = (judged) => {
@@ -12,24 +12,24 @@ export const soil: Rule = (judged) => {
   const { stand } = layout;
   const zones = soilZones(holding.features);
   if (zones.length === 0) return [];
-  const groups = new Map<string, { zone: (typeof zones)[number]; species: Species; plants: number[] }>();
+  const groups = new Map<number, { zone: (typeof zones)[number]; species: Species; plants: number[] }>();
   for (let i = 0; i < stand.count; i++) {
     const zone = soilAt(zones, plantAt(stand, i));
     if (!zone) continue;
-    const species = speciesOf(speciesIdOf(stand, i));
-    const key = `${zone.zone.id}:${species.id}`;
+    const key = zones.indexOf(zone) * stand.speciesIds.length + stand.species[i]!;
     const group = groups.get(key);
     if (group) group.plants.push(i);
-    else groups.set(key, { zone, species, plants: [i] });
+    else groups.set(key, { zone, species: speciesOf(speciesIdOf(stand, i)), plants: [i] });
   }
   const suitsPh = ({ ph }: Species, at: number | null) => !ph || at === null || (at >= ph[0] - 1e-9 && at <= ph[1] + 1e-9);
-  return [...groups].flatMap(([key, { zone, species, plants }]): Finding[] => {
+  return [...groups.values()].flatMap(({ zone, species, plants }): Finding[] => {
+    const key = `${zone.zone.id}:${species.id}`;
     const { ph, depth } = zone.zone;
     const label = featureLabel(zone.zone, holding.units);
     const moisture = moistureOf(zone.drainage);
     const found: Finding[] = [];
     const swap = (serves: (other: Species) => boolean) => {
-      const other = substitutes(judged, species, (one) => serves(one) && matureHeight(one) <= matureHeight(species) * 2)[0];
+      const other = substitute(judged, species, (one) => serves(one) && matureHeight(one) <= matureHeight(species) * 2);
       return other ? [{ label: `Swap for ${other.common}`, command: swapPlants(judged, plants, other) }] : [];
     };
     if (!suitsPh(species, ph))

@@ -4,7 +4,7 @@ import { settingOf } from '../../holding/settings.ts';
 import { kindsOf } from '../../order/quantities.ts';
 import { matureHeight, matureWidth, speciesOf } from '../../species/catalogue.ts';
 import { finding, type Rule } from '../finding.ts';
-import { substitutes } from '../plants.ts';
+import { substitute } from '../plants.ts';
 import { capital } from '../../units/text.ts';
 
 /** One species over its share of a planting: one pest or one bad winter takes it all. */
@@ -20,10 +20,10 @@ export const speciesShare: Rule = (judged) => {
     .map(([id, n]) => {
       const species = speciesOf(id);
       const near = (a: number, b: number) => Math.abs(a - b) <= 0.4 * b;
-      const partner = substitutes(judged, species, (other) => {
+      const partner = substitute(judged, species, (other) => {
         const share = (bySpecies.get(other.id) ?? 0) + n / 2;
         return other.kind === species.kind && near(matureHeight(other), matureHeight(species)) && near(matureWidth(other), matureWidth(species)) && share / count <= most && zoneFits(other.zone, species.zone);
-      })[0];
+      });
       const halved = planting.rows.map((row) => setRuns(planting.id, row.id, row.runs.flatMap((run) => (run.species === id && partner ? halves(run.count, id, partner.id) : [run]))));
       return finding('species-share', judged, id, {
         severity: 'caution',

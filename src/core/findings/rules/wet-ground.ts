@@ -3,7 +3,7 @@ import { speciesIdOf } from '../../ranks/stand.ts';
 import { bears, speciesOf } from '../../species/catalogue.ts';
 import { standingIn } from '../distances.ts';
 import { finding, type Finding, type Rule } from '../finding.ts';
-import { gapsOver, isNear, plantsWhere, sayStand, substitutes, swapPlants } from '../plants.ts';
+import { gapsOver, isNear, plantsWhere, sayStand, substitute, swapPlants } from '../plants.ts';
 
 /** Species standing in wet ground that do not bear wet feet. */
 export const wetGround: Rule = (judged) => {
@@ -17,7 +17,7 @@ export const wetGround: Rule = (judged) => {
     const drowning = plantsWhere(stand, (i) => inside[i] === 1 && drowns[stand.species[i]!]!);
     if (drowning.length === 0) return [];
     const species = [...new Set(drowning.map((i) => speciesIdOf(stand, i)))].map(speciesOf);
-    const wet = substitutes(judged, species[0]!, (other) => bears(other, wetness) && other.height[1] <= species[0]!.height[1] * 2)[0];
+    const wet = substitute(judged, species[0]!, (other) => bears(other, wetness) && other.height[1] <= species[0]!.height[1] * 2);
     return [
       finding('wet-ground', judged, feature.id, {
         severity: 'fault',
