@@ -137,3 +137,19 @@ test('schools of practice say what each spacing changes; one is tried out, set a
   await page.getByRole('complementary').getByRole('button', { name: 'Close' }).click();
   expect(await figure(page, 'plants')).toBeLessThan(plants);
 });
+
+test('which row where: each order says why and who stands in whose shade; one is laid and undone', async ({ page }) => {
+  await openDemo(page);
+  await page.getByRole('button', { name: 'Line and settings' }).click();
+  await page.getByRole('button', { name: 'Which row where' }).click();
+  const orders = page.getByRole('list', { name: 'Which row where' });
+  await expect(orders.getByRole('listitem').filter({ hasText: 'As they stand' })).toContainText(/From the line: Outer, shrubs; Tall, slow; Evergreen; Fast, nurse\..*in the noon shade of .* from year \d+/);
+  const sun = orders.getByRole('listitem').filter({ hasText: 'Low towards the sun' });
+  await expect(sun).toContainText('seen from the south');
+  await sun.getByRole('button').click();
+  await expect(page.getByRole('button', { name: 'Undo: rows ordered: low towards the sun' })).toBeVisible();
+  await expect(page.getByRole('button', { name: /^4 Outer, shrubs/ })).toBeVisible();
+  await expect(sun.getByRole('button')).toBeDisabled();
+  await page.keyboard.press('Control+z');
+  await expect(page.getByRole('button', { name: /^1 Outer, shrubs/ })).toBeVisible();
+});

@@ -33,16 +33,18 @@ export function beltWidth(stand: Stand, year: number, site: number): number {
   return Math.max(...edges.map(({ offset, half }) => offset + half)) - Math.min(...edges.map(({ offset, half }) => offset - half));
 }
 
+/** Mean height of a row's plants with {@link sizesOf} one year, metres; 0 for an empty row. */
+export function rowHeight(stand: Stand, rowIndex: number, sizes: readonly (readonly Size[])[]): number {
+  const { from, to } = stand.rows[rowIndex]!;
+  let sum = 0;
+  for (let i = from; i < to; i++) sum += sizes[stand.species[i]!]![stand.stock[i]!]!.height;
+  return to > from ? sum / (to - from) : 0;
+}
+
 /** Mean height of the tallest row at `year`, metres. */
 export function tallestRow(stand: Stand, year: number, site: number): number {
   const sizes = sizesOf(stand, year, site);
-  let tallest = 0;
-  for (const { from, to } of stand.rows) {
-    let sum = 0;
-    for (let i = from; i < to; i++) sum += sizes[stand.species[i]!]![stand.stock[i]!]!.height;
-    if (to > from) tallest = Math.max(tallest, sum / (to - from));
-  }
-  return tallest;
+  return stand.rows.reduce((tallest, _, r) => Math.max(tallest, rowHeight(stand, r, sizes)), 0);
 }
 
 /** First year in which a row's mean crown reaches its spacing, so that neighbours touch; null when none to 40. */

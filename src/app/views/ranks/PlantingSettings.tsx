@@ -1,4 +1,5 @@
 import { Button, Input, Segmented, Select } from 'antd';
+import { Suspense, useState } from 'react';
 import { useNavigate } from 'react-router';
 import type { Laid } from '../../../core/findings/judge.ts';
 import { addGap, addPlanting, keepPattern, mirrorPlanting, removePlanting, setBaseline, setPlanting } from '../../../core/holding/planting-commands.ts';
@@ -16,12 +17,16 @@ import { newId } from '../../store/ids.ts';
 import { look } from '../../store/look-at.ts';
 import { run } from '../../store/session.ts';
 import { Clearings } from './Clearings.tsx';
+import { later } from '../../shell/later.ts';
 import { BaselineSource } from './BaselineSource.tsx';
+
+const RowOrders = later(() => import('./RowOrders.tsx'), 'RowOrders');
 
 /** The planting as a whole: its name, its line, on which side the rows lie, weeds and guards. */
 export function PlantingSettings({ laid: { planting, layout } }: { laid: Laid }) {
   const holding = useShown();
   const navigate = useNavigate();
+  const [ordering, setOrdering] = useState(false);
   const { units } = holding;
   const { baseline } = planting;
   const openGap = () => {
@@ -68,6 +73,8 @@ export function PlantingSettings({ laid: { planting, layout } }: { laid: Laid })
           <Button onClick={() => startSketch('curvedBaseline')}>Draw it curved</Button>
         </div>
         <div className="field"><span className="label">Rows lie on the</span><Segmented aria-label="Side of the rows" value={planting.side} options={['left', 'right']} onChange={(side) => run(setPlanting(planting.id, { side: side as Planting['side'] }, `rows to the ${side}`))} /></div>
+        {planting.rows.length > 1 && <Button size="small" aria-expanded={ordering} onClick={() => setOrdering(!ordering)}>Which row where</Button>}
+        <Suspense>{ordering && <RowOrders planting={planting.id} />}</Suspense>
         {planting.rows.length > 1 && <LengthField label={`Taper: each taller row ends sooner by${taperOf(planting) === null ? ' (rows differ)' : ''}`} units={units} most={100} value={taperOf(planting) ?? 0} onChange={(step) => run(taper(planting, step))} />}
         <h3>Gaps</h3>
         <ul className="rows-list">
