@@ -37,6 +37,19 @@ describe(rowOrders, () => {
     expect(orders(windy).wind).toMatchObject({ order: [1, 2, 0], why: expect.stringContaining('from the north in winter') });
     expect(orders(belt()).wind).toBeUndefined();
   });
+  it('every order is the rows again, each once, and tells at most one overtopper a row, never itself', () => {
+    const five = sample({ rows: ['Tilia cordata', 'Cornus sanguinea', 'Acer campestre', 'Picea abies', 'Corylus avellana'].map((name, r) => row({ rowGap: r === 0 ? 0 : 2 + r, species: species(name) })) });
+    for (const { order, overtopped } of Object.values(orders(five))) {
+      expect([...order].sort()).toEqual([0, 1, 2, 3, 4]);
+      expect(new Set(overtopped.map(({ row: each }) => each)).size).toBe(overtopped.length);
+      for (const { row: each, by, year } of overtopped) {
+        expect(by).not.toBe(each);
+        expect(year).toBeGreaterThan(0);
+        // The line runs east with its rows to the right: what stands further out stands to the south.
+        expect(order.indexOf(by)).toBeGreaterThan(order.indexOf(each));
+      }
+    }
+  });
   it('moves the plants and leaves gaps and stagger where they are; done, it stands so already', () => {
     const { command, order } = orders(belt()).edges!;
     expect(order[1]).toBe(0);

@@ -27,6 +27,16 @@ describe(parallel, () => {
     expect(parallel(square, -1, true)!.length).toBeCloseTo(40 + 2 * Math.PI, 1);
   });
 
+  it('begins where it holds its distance when a bend swallows the whole first leg, or the last', () => {
+    const short: Point[] = [[0, 0], [4, 0], [31, 14]];
+    for (const [points, offset] of [[short, -16], [[...short].reverse(), 16]] as const) {
+      const line = polyline(points);
+      const row = parallel(line, offset)!;
+      for (let at = 0; at <= row.length; at += 0.25) expect(distanceTo(line, pointAt(row, at))).toBeCloseTo(16, 2);
+    }
+    expect(parallel(polyline(short), -16)!.length).toBeCloseTo(parallel(polyline([...short].reverse()), 16)!.length, 6);
+  });
+
   it('gives nothing inside a ring too small for it', () => {
     expect(parallel(polyline([[0, 0], [0, 4], [4, 4], [4, 0]], true), 3, true)).toBeNull();
   });

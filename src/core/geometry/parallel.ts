@@ -72,6 +72,8 @@ function trim(raw: readonly Point[], line: Polyline, offset: number): Point[] | 
       cuts[i]!.push(hit.t);
       cuts[j]!.push(hit.u);
     }
+  // A leg swallowed at either end leaves no line to cross there, only the round of its end to keep out of.
+  for (const end of [line.points[0]!, line.points.at(-1)!]) cuts.forEach((shares, i) => i + 1 < raw.length && shares.push(...onCircle(raw[i]!, raw[i + 1]!, end, offset)));
   const kept: Point[] = [];
   for (let i = 0; i + 1 < raw.length; i++) {
     const shares = [0, ...cuts[i]!.sort((a, b) => a - b), 1];
@@ -84,6 +86,15 @@ function trim(raw: readonly Point[], line: Polyline, offset: number): Point[] | 
     }
   }
   return kept.length >= 2 ? kept : null;
+}
+
+/** Shares of the way from `a` to `b`, between 0 and 1, at which it lies just `radius` from `centre`. */
+function onCircle(a: Point, b: Point, centre: Point, radius: number): number[] {
+  const [dx, dy, fx, fy] = [b[0] - a[0], b[1] - a[1], a[0] - centre[0], a[1] - centre[1]];
+  const [square, half] = [dx * dx + dy * dy, dx * fx + dy * fy];
+  const under = half * half - square * (fx * fx + fy * fy - radius * radius);
+  if (square === 0 || under <= 0) return [];
+  return [-1, 1].map((sign) => (-half + sign * Math.sqrt(under)) / square).filter((t) => t > 0 && t < 1);
 }
 
 function keepsAway(p: Point, { points }: Polyline, offset: number): boolean {

@@ -106,6 +106,29 @@ const shifted = (holding: Holding, dx: number, dy: number): Holding => ({
 describe('properties', () => {
   const check = (property: (holding: Holding) => void) => fc.assert(fc.property(anyHolding, property), { seed: 11, numRuns: 60 });
 
+  it('no two plants of different rows stand nearer than their rows are apart, on any bend that a line can have', () => {
+    const leg = fc.record({ length: fc.double({ min: 4, max: 60, noNaN: true }), turn: fc.double({ min: -110, max: 110, noNaN: true }) });
+    const bends = fc.record({ legs: fc.array(leg, { minLength: 2, maxLength: 5 }), gaps: fc.array(fc.double({ min: 0.8, max: 8, noNaN: true }), { minLength: 2, maxLength: 4 }), curved: fc.boolean(), left: fc.boolean() });
+    let pairs = 0;
+    fc.assert(fc.property(bends, ({ legs, gaps, curved, left }) => {
+      let [x, y, heading] = [0, 0, 0];
+      const points = [[0, 0], ...legs.map(({ length, turn }) => {
+        [x, y] = [x + length * Math.cos(heading), y + length * Math.sin(heading)];
+        heading += (turn * Math.PI) / 180;
+        return [x, y];
+      })] as [number, number][];
+      const { x: xs, y: ys, rows } = standOf(sample({ rows: gaps.map((rowGap) => row({ rowGap, spacing: 1.7 })), planting: { side: left ? 'left' : 'right', baseline: { points, curved } } }));
+      rows.forEach((a, ra) => rows.slice(ra + 1).forEach((b) => {
+        const apart = b.offset - a.offset;
+        for (let i = a.from; i < a.to; i++)
+          for (let j = b.from; j < b.to; j++, pairs++)
+            // 2 cm: bends are drawn as short chords.
+            if (Math.hypot(xs[i]! - xs[j]!, ys[i]! - ys[j]!) < apart - 0.02) throw new Error(`rows ${apart} m apart have plants ${Math.hypot(xs[i]! - xs[j]!, ys[i]! - ys[j]!)} m apart on ${JSON.stringify({ points, curved, left, gaps })}`);
+      }));
+    }), { seed: 5, numRuns: 100 });
+    expect(pairs).toBeGreaterThan(50_000);
+  }, 20_000);
+
   it('counts by species sum to positions', () =>
     check((holding) => {
       const stand = standOf(holding);
