@@ -33,7 +33,7 @@ const ACROSS = 0.3;
 /**
  * Which row where: as they stand, low towards the sun, low towards the worst wind, low at both edges, and which rows
  * each order leaves in another's shade. Gaps and stagger stay with their places; the plants move. A row counts as
- * overtopped when more than half its height lies in noon shade at the equinoxes, sun at 90° less the latitude.
+ * overtopped when more than the set share of its height lies in noon shade at the equinoxes, sun at 90° less the latitude.
  */
 export function rowOrders(holding: Holding, { planting, layout }: Laid): RowOrder[] {
   const { stand, baseline } = layout;
@@ -51,12 +51,13 @@ export function rowOrders(holding: Holding, { planting, layout }: Laid): RowOrde
   });
   const full = heights[LAST_YEAR]!;
   const rising = full.map((_, r) => r).sort((a, b) => full[a]! - full[b]!);
+  const share = settingOf(holding, 'sun.overtopped');
   const drop = Math.tan(((90 - Math.abs(latitude)) * Math.PI) / 180) / Math.abs(towardsSun);
 
   const overtopped = (order: readonly number[]): Overtopped[] =>
     Math.abs(towardsSun) < ACROSS ? [] : order.flatMap((row, place): Overtopped[] => {
       const sunward = order.map((by, at) => ({ by, away: (stand.rows[at]!.offset - stand.rows[place]!.offset) * Math.sign(towardsSun) })).filter(({ away }) => away > 0);
-      const year = heights.findIndex((now, y) => y > 0 && sunward.some(({ by, away }) => now[by]! - away * drop > now[row]! / 2));
+      const year = heights.findIndex((now, y) => y > 0 && sunward.some(({ by, away }) => now[by]! - away * drop > now[row]! * share));
       if (year < 0) return [];
       const { by } = sunward.reduce((a, b) => (heights[year]![b.by]! - b.away * drop > heights[year]![a.by]! - a.away * drop ? b : a));
       return [{ row, by, year }];
@@ -66,7 +67,7 @@ export function rowOrders(holding: Holding, { planting, layout }: Laid): RowOrde
     command: order.every((row, place) => row === place) ? null
       : setRows(planting.id, order.map((row, place) => ({ ...planting.rows[row]!, rowGap: planting.rows[place]!.rowGap, staggered: planting.rows[place]!.staggered })), null, `rows ordered: ${label.toLowerCase()}`),
   });
-  const lowTowards = (share: number) => (share > 0 ? [...rising].reverse() : rising);
+  const lowTowards = (across: number) => (across > 0 ? [...rising].reverse() : rising);
 
   const orders = [as('now', 'As they stand', 'The order in which the rows were laid.', full.map((_, r) => r))];
   if (Math.abs(towardsSun) >= ACROSS)

@@ -60,8 +60,8 @@ export function spacingProposals(holding: Holding, { planting, layout }: Laid, r
       const laid = layOut(after, holding);
       const { from, to } = laid.stand.rows[index]!;
       const plants = to - from;
-      // Crowns that overlap by half stand for good; what is closer comes out until they do. 5 cm are lost to rounding.
-      const room = width / 2;
+      // What stands closer than crowns bear for good comes out until they do. 5 cm are lost to rounding.
+      const room = width * settingOf(holding, 'spacing.stands');
       const toThin = clipped || spacing >= room - 0.05 ? 0 : plants - Math.ceil((plants * spacing) / room);
       return { school, spacing, plants, closes: closingYear(laid.stand, index, site), toThin, cents: quantities(after, laid, holding).cents - costs, command };
     })

@@ -60,7 +60,7 @@ export function waysToUse(planting: Planting, holding: Holding, bundles: readonl
   const ids = Array.from({ length: most }, (_, r) => planting.rows[r]?.id ?? newId());
   const rowAt = (r: number): Row => ({
     id: ids[r]!, name: `Row ${r + 1}`, rowGap: r === 0 ? (like?.rowGap ?? 0) : rowGap, spacing: 1, staggered: r % 2 === 1, inset: like?.inset ?? 0, trim: { start: 0, stop: 0 },
-    ends: 'keep', stock: like?.stock ?? 'whip', runs: [], mix: 'quota', offset: 0, seed: 1, standards: null, swaps: [],
+    ends: 'keep', stock: like?.stock ?? 'whip', runs: [{ species: inHand[0]![0], count: 1 }], mix: 'turn', offset: 0, seed: 1, standards: null, swaps: [],
   });
   const find = spacingFinder(planting, holding, rowAt);
   const answers = shares.filter((rows) => rows.every((row) => row.reduce((sum, [, n]) => sum + n, 0) >= 2)).map((rows) => lay(planting, holding, rows, inHand, rowAt, find));
@@ -85,7 +85,7 @@ function spacingFinder(planting: Planting, holding: Holding, rowAt: (r: number) 
     const known = found.get(key);
     if (known !== undefined) return known;
     const rowGap = Array.from({ length: r + 1 }, (_, k) => rowAt(k).rowGap).reduce((sum, gap) => sum + gap, 0);
-    const row: Row = { ...rowAt(r), rowGap, mix: 'turn', runs: [{ species: 'corylus-avellana', count: 1 }] };
+    const row: Row = { ...rowAt(r), rowGap };
     const plants = (spacing: number) => layOut({ ...planting, rows: [{ ...row, spacing }] }, holding).stand.count;
     let [low, high]: [number, number] = [least, SPACING.most];
     if (plants(low) <= wanted) high = low;
@@ -105,6 +105,7 @@ function lay(planting: Planting, holding: Holding, shares: readonly Counts[], in
   const limits = shares.map((counts) => bounds(counts.filter(([, n]) => n > 0), holding));
   const rows = shares.map((counts, r): Row => ({
     ...rowAt(r),
+    mix: 'quota',
     spacing: find(r, counts.reduce((sum, [, n]) => sum + n, 0), limits[r]![0]),
     runs: counts.filter(([, n]) => n > 0).map(([species, count]) => ({ species, count: Math.min(9999, count) })),
   }));
