@@ -47,4 +47,16 @@ describe(spacingProposals, () => {
     const spacings = proposals(mixed).map(({ spacing }) => spacing);
     expect(spacings).toEqual([...spacings].sort((a, b) => a - b));
   });
+  it('a later year asked for never plants more, and a share to stand at that the steward sets is what is thinned to', () => {
+    const plants = [2, 4, 6, 9, 14, 20].map((year) => by(oneRow(), 'early', year).plants);
+    expect(plants).toEqual([...plants].sort((a, b) => b - a));
+    expect(plants[0]).toBeGreaterThan(plants.at(-1)!);
+    const wide = { ...oneRow(), settings: { 'spacing.stands': 1 } };
+    const { plants: laid, spacing, toThin } = by(wide, 'dense');
+    expect(laid - toThin).toBe(Math.ceil((laid * spacing) / 5));
+  });
+  it('no row of that name, or no line, has nothing to propose', () => {
+    const [laid] = layHolding(oneRow());
+    expect(spacingProposals(oneRow(), laid!, 'gone', 5)).toEqual([]);
+  });
 });

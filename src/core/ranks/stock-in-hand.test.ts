@@ -1,7 +1,8 @@
+import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { sample, standOf } from '../../../checks/sample.ts';
 import { take } from '../holding/command.ts';
-import { matureHeight, speciesOf } from '../species/catalogue.ts';
+import { matureHeight, matureWidth, speciesOf } from '../species/catalogue.ts';
 import { layAnswer, waysToUse, type Answer, type Bundle } from './stock-in-hand.ts';
 
 const bundles: readonly Bundle[] = [
@@ -54,4 +55,22 @@ describe(waysToUse, () => {
     expect(best!.leftOver).toEqual([['tilia-cordata', 300 - best!.used]]);
     expect(waysToUse(holding.plantings[0]!, holding, [{ species: 'tilia-cordata', size: 0, bundles: 3 }], options)).toEqual([]);
   });
+  it('of anything in the shed: no plant is lost or made up, none stands closer than its kind bears, no answer twice', () => {
+    const kinds = ['corylus-avellana', 'cornus-sanguinea', 'acer-campestre', 'viburnum-opulus', 'ilex-aquifolium'];
+    const shed = fc.uniqueArray(fc.record({ species: fc.constantFrom(...kinds), size: fc.integer({ min: 1, max: 40 }), bundles: fc.integer({ min: 0, max: 3 }) }), { selector: ({ species }) => species, minLength: 1, maxLength: 4 });
+    fc.assert(fc.property(shed, fc.double({ min: 15, max: 120, noNaN: true }), fc.integer({ min: 1, max: 4 }), (inHand, length, most) => {
+      const holding = sample({ length, planting: { gaps: [{ at: 7, width: 3 }] } });
+      const answers = waysToUse(holding.plantings[0]!, holding, inHand, { ...options, most });
+      expect(answers.length).toBeLessThanOrEqual(5);
+      const total = inHand.reduce((sum, { size, bundles: each }) => sum + size * each, 0);
+      for (const answer of answers) {
+        expect(answer.used + left(answer)).toBe(total);
+        expect(answer.rows.length).toBeLessThanOrEqual(most);
+        for (const { spacing, species } of answer.rows)
+          for (const [id] of species) expect(spacing).toBeGreaterThanOrEqual(matureWidth(speciesOf(id)) * 0.12 - 1e-9);
+      }
+      expect(new Set(answers.map(({ rows }) => JSON.stringify(rows))).size).toBe(answers.length);
+      expect(answers.map(left)).toEqual(answers.map(left).sort((a, b) => a - b));
+    }), { seed: 3, numRuns: 25 });
+  }, 20_000);
 });
