@@ -42,3 +42,21 @@ describe(intervals, () => {
     for (let cm = 20; cm <= 400; cm += 5) for (let k = 1; k <= 60; k++) expect(intervals((cm * k) / 100, cm / 100)).toBe(k);
   });
 });
+
+describe('kept formatters', () => {
+  it('do not mix: money of two currencies, whole and with cents, and bare numbers in between', () => {
+    for (let again = 0; again < 2; again++) {
+      expect(formatMoney(123_456, 'EUR')).toBe('€1,235');
+      expect(formatLength(1234.56, 'metric', { decimals: 2 })).toBe('1,234.56 m');
+      expect(formatMoney(12_345, 'GBP')).toBe('£123.45');
+      expect(formatLength(1234.56, 'metric', { decimals: 0 })).toBe('1,235 m');
+      expect(formatMoney(12_345, 'EUR')).toBe('€123.45');
+    }
+  });
+  it('write what an unkept one writes, for any number of places', () => {
+    for (const decimals of [0, 1, 2, 3])
+      for (const metres of [0, 0.04, 0.5, 7.25, 999.999, 12_345.678])
+        expect(formatLength(metres, 'metric', { decimals })).toBe(`${metres.toLocaleString('en', { minimumFractionDigits: decimals, maximumFractionDigits: decimals })} m`);
+    expect(formatLength(-0.001, 'metric')).toBe('0.0 m');
+  });
+});
