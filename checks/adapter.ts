@@ -10,11 +10,14 @@ import { guardHeight, stakeLength, tiesFor, withSpares } from '../src/core/order
 import { finalOrder, leastOrder } from '../src/core/order/survival.ts';
 import { fabricPins, fabricRolls, mowLane, mulchRings } from '../src/core/order/weeds.ts';
 import { cycleOf, fittedIntervals, places, standardPlaces } from '../src/core/ranks/counting.ts';
-import { blockPlaces, density } from '../src/core/ranks/block.ts';
+import { parallel } from '../src/core/geometry/parallel.ts';
+import { density, type BlockPattern } from '../src/core/ranks/block.ts';
+import { clearedStretch } from '../src/core/ranks/clearing.ts';
 import { bestCycle, drift, evenMix, quotas } from '../src/core/ranks/mix.ts';
 import { useUp, useUpStagger, useUpUniform } from '../src/core/ranks/use-up.ts';
 import { toUs, type UsUnit } from '../src/core/units/quantities.ts';
 import { intervals } from '../src/core/units/rounding.ts';
+import { lightAbove, throughLayer } from '../src/core/years/layer-light.ts';
 import { crownWidth, heightAt, rateConstant, type Growing } from '../src/core/years/growth.ts';
 import { row, sample, standOf } from './sample.ts';
 import { speciesIdOf } from '../src/core/ranks/stand.ts';
@@ -78,6 +81,36 @@ const addUp = (all: readonly Record<string, number>[]) => {
   return total;
 };
 
+/** Corners of a line of these legs, each turned left by its angle; the way back of a closed one is left out. */
+function legs(segments: readonly number[], turns: readonly number[], closed: boolean): [number, number][] {
+  const points: [number, number][] = [[0, 0]];
+  let heading = 0;
+  segments.slice(0, closed ? -1 : undefined).forEach((length, i) => {
+    const [x, y] = points.at(-1)!;
+    points.push([x + length * Math.cos(heading), y + length * Math.sin(heading)]);
+    heading += ((turns[i] ?? 0) * Math.PI) / 180;
+  });
+  return points;
+}
+
+/** A bend to the left of this length and turn, in steps too small to matter. */
+function arc(length: number, turnDeg: number) {
+  const steps = 1000;
+  return polyline(legs(Array.from({ length: steps }, () => length / steps), Array.from({ length: steps }, () => turnDeg / (steps - 1)), false));
+}
+
+/** A lattice through `origin` in a polygon, as the block that the product lays: its grid is moved until it runs through there. */
+function blockCount(outline: Point[], s: number, pattern: BlockPattern, [ox, oy]: Point, headland: number): number {
+  const gap = { square: s, triangular: (s * Math.sqrt(3)) / 2, quincunx: s / 2, rows: s }[pattern];
+  const [west, north] = [Math.min(...outline.map(([x]) => x)), Math.max(...outline.map(([, y]) => y))];
+  const down = north - oy;
+  const rows = [row({ spacing: s, rowGap: gap }), row({ spacing: s, rowGap: gap, staggered: pattern !== 'square' })];
+  // The first row lies as many whole pairs of gaps above the origin as fit.
+  const across = down - Math.floor(down / (2 * gap) + 1e-9) * 2 * gap - headland;
+  const count = (shift: number) => standOf(sample({ planting: { baseline: { outline: outline.map(([x, y]) => [x, y]), bearing: 90, headland, shift: { along: ox - west - headland, across: shift } } }, rows })).count;
+  return count(across - 2 * gap);
+}
+
 /** Each topic of the working notes on the core's own function; a topic enters when its part is built. */
 export const adapter: Readonly<Record<string, (inputs: Inputs) => unknown>> = {
   'unit.toUS': ({ value, unit }) => toUs(value, unit as UsUnit),
@@ -137,7 +170,17 @@ export const adapter: Readonly<Record<string, (inputs: Inputs) => unknown>> = {
     const perHa = density(s, pattern === 'rect' ? 'rows' : pattern, g) * 10_000;
     return { perHa, perAcre: perHa * 0.40468564224 };
   },
-  'count.block': ({ polygon, s, pattern, origin, margin }) => blockPlaces(polygon, { spacing: s, pattern, origin, margin }).length,
+  'count.block': ({ polygon, s, pattern, origin, margin }) => blockCount(polygon, s, pattern, origin, margin),
+  'count.treeGap': ({ x, offset, radius }) => clearedStretch(x, offset, radius),
+  'count.corner': ({ segments, s, rule, closed }) =>
+    standOf(sample({ planting: { baseline: { points: legs(segments, segments.map(() => 90), closed), closed }, corners: rule === 'pinned' ? 'planted' : 'round' }, rows: [row({ spacing: s })] })).count,
+  'count.offsetCurve': ({ L, turnDeg, offset }) => parallel(arc(L, turnDeg), offset)!.length,
+  'count.insideSpacing': ({ R, s, offset }) => (s * parallel(arc(R, 180 / Math.PI), offset)!.length) / R,
+  // Outside corners are turned in an arc, so a mitre is only what an inside corner gives by itself.
+  'count.offsetPolyline': ({ segments, deflectionsDeg, offset, join }) =>
+    join === 'mitre' && deflectionsDeg.some((turn: number) => turn * offset > 0) ? NOT_BUILT : parallel(polyline(legs(segments, deflectionsDeg.map((turn: number) => turn), false)), offset)!.length,
+  'light.layer': ({ LAI, k, cover }) => throughLayer({ leafArea: LAI, spread: k, cover }),
+  'light.stack': ({ layers }) => lightAbove(layers.map(({ LAI, k, cover }: Inputs) => ({ leafArea: LAI, spread: k, cover }))),
   'order.least': ({ need, survival, prob, rho }) => leastOrder({ need, survival, prob, rho }),
   'order.final': ({ positions, spares, cull }) => finalOrder(positions, spares, cull),
   'order.packs': ({ need, packs, aim }) => {

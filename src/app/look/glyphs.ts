@@ -1,4 +1,5 @@
-import { speciesOf, type Species } from '../../core/species/catalogue.ts';
+import { speciesOf } from '../../core/species/catalogue.ts';
+import type { Species } from '../../core/holding/species-schema.ts';
 import { speciesHues } from './tokens.ts';
 
 type Form = Species['form'];

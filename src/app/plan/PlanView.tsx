@@ -5,7 +5,8 @@ import { setBaseline } from '../../core/holding/planting-commands.ts';
 import { Refused } from '../../core/holding/command.ts';
 import { shapeOf } from '../../core/ground/features.ts';
 import type { Point } from '../../core/geometry/point.ts';
-import { drawnBaseline } from '../../core/ranks/baseline.ts';
+import { drawnBaseline, drawnBlock } from '../../core/ranks/baseline.ts';
+import { plantNamed } from '../../core/ranks/stand.ts';
 import { useTokens } from '../look/Look.tsx';
 import { useRinged, useWorked } from '../store/derived.ts';
 import { look, useLook } from '../store/look-at.ts';
@@ -24,7 +25,9 @@ function reshape(what: 'corner' | 'feature' | 'baseline', id: string, points: re
     if (what === 'corner') run(setCorner(id, { at: [points[0]![0], points[0]![1]] }));
     else if (what === 'baseline') {
       const old = holding.plantings.find((planting) => planting.id === id)!.baseline;
-      run(setBaseline(id, drawnBaseline(points, old.kind === 'drawn' ? old : {})));
+      if (old.kind === 'block') run(setBaseline(id, { ...old, outline: drawnBlock(points).outline }, 'outline changed'));
+      else if (old.kind === 'guilds') run(setBaseline(id, { kind: 'guilds', anchors: points.map(([x, y]) => [x, y]) }, 'trees moved'));
+      else run(setBaseline(id, drawnBaseline(points, old.kind === 'drawn' ? old : {})));
     } else {
       const { kind } = holding.features.find((feature) => feature.id === id)!;
       run(setFeature(id, shapeOf(kind, points), 'moved'));
@@ -68,8 +71,7 @@ export function PlanView({ planting, year, children }: { planting: string | null
   }, []);
 
   const stand = planting ? worked.laid(planting)?.layout.stand : undefined;
-  const chosen = selection?.what === 'plant' && stand ? stand.rows.findIndex(({ row }) => row.id === selection.row) : -1;
-  const chosenIndex = chosen >= 0 && selection?.what === 'plant' ? plantIndex(stand!, chosen, selection.place) : null;
+  const chosenIndex = selection?.what === 'plant' && stand ? plantNamed(stand, selection.row, selection.place) : null;
 
   useEffect(() => {
     map.current?.show({ holding, all, active: planting, year, site: settingOf(holding, 'growth.site'), ringed, chosen: chosenIndex, tokens, selection, sketch, editable: planting ? 'planting' : 'ground', overlay, mark: planting ? null : mark, section: planting ? null : section, zones, pictures });
@@ -101,10 +103,3 @@ export function PlanView({ planting, year, children }: { planting: string | null
     </div>
   );
 }
-
-function plantIndex(stand: { rows: readonly { from: number; to: number }[]; place: Uint32Array }, row: number, place: number): number | null {
-  const { from, to } = stand.rows[row]!;
-  for (let i = from; i < to; i++) if (stand.place[i] === place) return i;
-  return null;
-}
-

@@ -4,10 +4,10 @@ import LineString from 'ol/geom/LineString';
 import PointGeometry from 'ol/geom/Point';
 import Polygon from 'ol/geom/Polygon';
 import type VectorSource from 'ol/source/Vector';
-import type { Laid } from '../../core/findings/judge.ts';
 import type { Point } from '../../core/geometry/point.ts';
 import { featureLabel, pointsOf } from '../../core/ground/features.ts';
 import type { FeatureKind } from '../../core/holding/ground-schema.ts';
+import type { Baseline } from '../../core/holding/schema.ts';
 import type { Scene } from './scene.ts';
 import type { DrawnThing } from './ground-style.ts';
 
@@ -55,22 +55,29 @@ export function drawThings({ edge, ground, handles, chosen }: ThingLayers, { hol
   }
   for (const { planting, layout } of all) {
     if (!layout.baseline) continue;
-    const own = planting.id === active;
-    add(handles, line(layout.baseline.line.points), { what: 'baseline', kind: 'baseline', id: planting.id, chosen: false });
-    if (own && editable === 'planting') addBaselineHandles(handles, chosen, planting, layout.baseline.line.points, dot, line);
+    const own = planting.id === active && editable === 'planting';
+    const { baseline } = planting;
+    if (baseline.kind !== 'guilds') add(handles, line(layout.baseline.line.points), { what: 'baseline', kind: 'baseline', id: planting.id, chosen: false });
+    if (baseline.kind === 'block') add(handles, ring(baseline.outline), { what: 'baseline', kind: 'outline', id: planting.id, chosen: false });
+    if (!own) continue;
+    const points = handlesOf(planting.baseline, layout.baseline.line.points);
+    // Unseen, to be dragged: the line or ring whole, its points one by one.
+    const geometry = baseline.kind === 'block' ? ring(points) : points.length > 1 ? line(points) : dot(points[0]!);
+    add(handles, geometry, { what: 'baseline', kind: 'none', id: planting.id, chosen: baseline.kind !== 'beside' });
+    for (const point of points) add(handles, dot(point), { what: 'handle', kind: 'handle', id: planting.id, chosen: false });
   }
 }
 
-/** The active baseline as an invisible line to drag, with a handle at each of its own points. */
-function addBaselineHandles(handles: VectorSource, chosen: Collection<Feature>, planting: Laid['planting'], laidPoints: readonly Point[], dot: (p: Point) => PointGeometry, line: (points: readonly Point[]) => LineString): void {
-  const points = planting.baseline.kind === 'drawn' ? planting.baseline.points : [laidPoints[0]!, laidPoints.at(-1)!];
-  const string = new Feature({ geometry: line(points) });
-  string.set('thing', { what: 'baseline', kind: 'none', id: planting.id, label: '', chosen: true, unsure: false, size: 0 } satisfies DrawnThing);
-  handles.addFeature(string);
-  if (planting.baseline.kind === 'drawn') chosen.push(string);
-  for (const point of points) {
-    const handle = new Feature({ geometry: dot(point) });
-    handle.set('thing', { what: 'handle', kind: 'handle', id: planting.id, label: '', chosen: false, unsure: false, size: 0 } satisfies DrawnThing);
-    handles.addFeature(handle);
+/** The points by which a planting is reshaped: its own, or the ends of what it follows. */
+function handlesOf(baseline: Baseline, laid: readonly Point[]): readonly Point[] {
+  switch (baseline.kind) {
+    case 'drawn':
+      return baseline.points;
+    case 'beside':
+      return [laid[0]!, laid.at(-1)!];
+    case 'block':
+      return baseline.outline;
+    case 'guilds':
+      return baseline.anchors;
   }
 }

@@ -5,7 +5,7 @@ import { featureKinds, leastPoints, newFeature } from '../../core/ground/feature
 import { Refused } from '../../core/holding/command.ts';
 import { addFeatures, cornersOf, setBoundary, setRule } from '../../core/holding/ground-commands.ts';
 import { addGap, setBaseline } from '../../core/holding/planting-commands.ts';
-import { drawnBaseline } from '../../core/ranks/baseline.ts';
+import { drawnBaseline, drawnBlock } from '../../core/ranks/baseline.ts';
 import { formatLength, type UnitSystem } from '../../core/units/quantities.ts';
 import { newId } from '../store/ids.ts';
 import { workOut } from '../store/derived.ts';
@@ -18,10 +18,10 @@ export const GAP_WIDTH = 4;
 const SIGHT_HEIGHT = 0.75;
 
 const isOnePoint = (kind: SketchFor): boolean => kind === 'gap' || kind === 'mark' || (kind in featureKinds && featureKinds[kind as keyof typeof featureKinds].shape === 'at');
-export const isRing = (kind: SketchFor): boolean => kind === 'boundary' || kind === 'sightTriangle' || (kind in featureKinds && featureKinds[kind as keyof typeof featureKinds].shape === 'ring');
+export const isRing = (kind: SketchFor): boolean => kind === 'boundary' || kind === 'block' || kind === 'sightTriangle' || (kind in featureKinds && featureKinds[kind as keyof typeof featureKinds].shape === 'ring');
 
 export const sketchName = (kind: SketchFor): string =>
-  ({ boundary: 'boundary', baseline: 'straight line', curvedBaseline: 'curved line', gap: 'gap', measure: 'measure', mark: 'mark', section: 'section', sightTriangle: 'sight triangle' } as Record<string, string>)[kind] ?? featureKinds[kind as keyof typeof featureKinds].label.toLowerCase();
+  ({ boundary: 'boundary', baseline: 'straight line', curvedBaseline: 'curved line', block: 'outline', anchors: 'trees', gap: 'gap', measure: 'measure', mark: 'mark', section: 'section', sightTriangle: 'sight triangle' } as Record<string, string>)[kind] ?? featureKinds[kind as keyof typeof featureKinds].label.toLowerCase();
 
 export const startSketch = (kind: SketchFor): void => look({ sketch: { for: kind, points: [] }, selection: null });
 
@@ -69,6 +69,16 @@ function make(kind: SketchFor, points: readonly Point[], plantingId: string | nu
   if (kind === 'baseline' || kind === 'curvedBaseline') {
     if (!plantingId) return true;
     return run(setBaseline(plantingId, drawnBaseline(points, { curved: kind === 'curvedBaseline' }), 'line drawn'));
+  }
+  if (kind === 'block' || kind === 'anchors') {
+    if (!plantingId) return true;
+    if (kind === 'block') {
+      const old = holding.plantings.find(({ id }) => id === plantingId)?.baseline;
+      const drawn = drawnBlock(points);
+      return run(setBaseline(plantingId, old?.kind === 'block' ? { ...old, outline: drawn.outline, bearing: drawn.bearing } : drawn, 'outline drawn'));
+    }
+    if (points.length === 0) throw new Refused('Set at least one tree: click its place, or type it.');
+    return run(setBaseline(plantingId, { kind: 'guilds', anchors: points.map(([x, y]) => [x, y]) }, 'trees set'));
   }
   if (kind === 'gap') {
     const baseline = plantingId && workOut(holding).laid(plantingId)?.layout.baseline;

@@ -2,7 +2,7 @@ import { Input, Modal } from 'antd';
 import { useMemo, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { featureKinds, pointsOf } from '../../core/ground/features.ts';
-import { catalogue } from '../../core/species/catalogue.ts';
+import { allSpecies } from '../../core/species/catalogue.ts';
 import { useWorked } from '../store/derived.ts';
 import { goTo, look } from '../store/look-at.ts';
 import { redoNext, undoLast } from '../store/session.ts';
@@ -30,7 +30,7 @@ export function Finder({ onClose }: { onClose(): void }) {
         { key: planting.id, kind: 'Planting', label: planting.name, go: () => to(`ranks/${planting.id}`) },
         ...planting.rows.map((row) => ({ key: row.id, kind: planting.name, label: row.name, go: () => { to(`ranks/${planting.id}`); look({ selection: { what: 'row', id: row.id } }); } })),
         ...layout.stand.speciesIds.map((id) => {
-          const species = catalogue.find((one) => one.id === id);
+          const species = allSpecies().find((one) => one.id === id);
           return { key: `${planting.id}-${id}`, kind: `Plants in ${planting.name}`, label: species ? `${species.common}, ${species.botanical}` : id, go: () => { to(`ranks/${planting.id}`); ring(layout.stand, id); } };
         }),
       ]),
@@ -41,6 +41,7 @@ export function Finder({ onClose }: { onClose(): void }) {
       { key: 'undo', kind: 'Command', label: 'Undo', go: undoLast },
       { key: 'redo', kind: 'Command', label: 'Redo', go: redoNext },
       { key: 'new', kind: 'Command', label: 'New planting', go: () => to('ranks/new') },
+      { key: 'species', kind: 'Command', label: 'Species book', go: () => to('species') },
       { key: 'list', kind: 'Command', label: 'All holdings', go: () => void navigate('/') },
     ];
   }, [holding, all, navigate]);

@@ -15,6 +15,7 @@ const GroundView = later(() => import('../views/ground/GroundView.tsx'), 'Ground
 const WalkListView = later(() => import('../views/ground/WalkListView.tsx'), 'WalkListView');
 const OrderView = later(() => import('../views/order/OrderView.tsx'), 'OrderView');
 const FieldView = later(() => import('../views/field/FieldView.tsx'), 'FieldView');
+const SpeciesBook = later(() => import('../views/species/SpeciesBook.tsx'), 'SpeciesBook');
 const KeysHelp = later(() => import('./KeysHelp.tsx'), 'KeysHelp');
 
 /** One holding open: bars, rail, and the stage that the address names. */
@@ -72,6 +73,7 @@ function Stages() {
             <Route path="ranks/:planting?" element={<RanksView />} />
             <Route path="order" element={<OrderView />} />
             <Route path="field/:planting?" element={<FieldView />} />
+            <Route path="species" element={<SpeciesBook />} />
             <Route path="*" element={<Navigate to="ground" replace />} />
           </Routes>
         </Suspense>

@@ -3,6 +3,8 @@ import { judge, type Laid } from '../../core/findings/judge.ts';
 import type { Holding, Planting } from '../../core/holding/schema.ts';
 import { orderList, type OrderList } from '../../core/order/order-list.ts';
 import { quantities, type Quantities } from '../../core/order/quantities.ts';
+import { takeSpecies } from '../../core/species/catalogue.ts';
+import { phaseOf, phasesOf } from '../../core/ranks/phases.ts';
 import { layOut, type Layout } from '../../core/ranks/lay-out.ts';
 import { useLook } from './look-at.ts';
 import { useSession } from './session.ts';
@@ -53,6 +55,16 @@ export class Worked {
     return (this.list ??= orderList(this.all.map(({ planting }) => this.quantitiesOf(planting.id)!), this.holding));
   }
 
+  /** Phases of the whole holding: years after the first planting, and the plants of each. */
+  phases(): { later: number; plants: number }[] {
+    return phasesOf({ rows: this.all.flatMap(({ layout }) => layout.stand.rows) });
+  }
+
+  /** What is to be bought for one phase alone. */
+  orderOfPhase(later: number): OrderList {
+    return orderList(this.all.map(({ planting, layout }) => quantities(planting, phaseOf(layout, later), this.holding)), this.holding);
+  }
+
   /** Faults and cautions of all plantings that nobody has accepted. */
   openFindings(): number {
     const accepted = new Set(this.holding.accepted.map(({ finding }) => finding));
@@ -64,6 +76,7 @@ const worked = new WeakMap<Holding, Worked>();
 
 /** What follows from a holding; the same holding gives the same object. */
 export function workOut(holding: Holding): Worked {
+  takeSpecies(holding.species);
   let known = worked.get(holding);
   if (!known) worked.set(holding, (known = new Worked(holding)));
   return known;

@@ -13,7 +13,7 @@ export type Selection =
   | { readonly what: 'planting' };
 
 /** What a drawing in progress will become. */
-export type SketchFor = FeatureKind | 'boundary' | 'baseline' | 'curvedBaseline' | 'gap' | 'measure' | 'mark' | 'section' | 'sightTriangle';
+export type SketchFor = FeatureKind | 'boundary' | 'baseline' | 'curvedBaseline' | 'block' | 'anchors' | 'gap' | 'measure' | 'mark' | 'section' | 'sightTriangle';
 
 export interface Sketch {
   readonly for: SketchFor;

@@ -1,8 +1,9 @@
 import { bearing, compassName, distance, type Point } from '../geometry/point.ts';
-import { directionAt, pointAt } from '../geometry/polyline.ts';
+import { chainageOf, directionAt, pointAt } from '../geometry/polyline.ts';
 import type { Holding, Planting } from '../holding/schema.ts';
 import type { Layout } from '../ranks/lay-out.ts';
-import { numberInRow, speciesIdOf } from '../ranks/stand.ts';
+import { clearedStretch } from '../ranks/clearing.ts';
+import { numberInRow, speciesIdOf, type LaidRow, type Stand } from '../ranks/stand.ts';
 import { speciesOf } from '../species/catalogue.ts';
 import { stockOf } from '../species/stock.ts';
 import { formatLength } from '../units/quantities.ts';
@@ -55,7 +56,7 @@ export interface PegSheet {
 export function pegSheet(planting: Planting, layout: Layout, holding: Holding): PegSheet {
   const { stand, baseline } = layout;
   const planted = stand.rows.filter(({ from, to }) => to > from);
-  const route = walk(planted.map(({ line }) => line!.length), planted.slice(1).map(({ offset }, i) => offset - planted[i]!.offset));
+  const route = walk(planted.map(({ line }) => line!.length), planted.slice(1).map(({ offset }, i) => Math.abs(offset - planted[i]!.offset)));
   let order = 0;
   const rows = planted.map((laid, r): PegRow => {
     const walked = route.order[r]!;
@@ -75,7 +76,7 @@ export function pegSheet(planting: Planting, layout: Layout, holding: Holding): 
       };
     });
     return {
-      name: laid.row.name,
+      name: planting.baseline.kind === 'guilds' ? `${laid.row.name} ${laid.copy + 1}` : laid.row.name,
       number: stand.rows.indexOf(laid) + 1,
       offset: laid.offset,
       spacing: laid.spacing,
@@ -84,7 +85,7 @@ export function pegSheet(planting: Planting, layout: Layout, holding: Holding): 
       length: laid.line!.length,
       pegs,
       totals: totalsOf(pegs),
-      notes: rowNotes(planting, laid.offset, laid.row.stock, laid.spacing, holding),
+      notes: rowNotes(planting, laid, stand, holding),
     };
   });
   const setUp = baseline ? setUpNotes(planting, baseline.line.points, baseline.line.length, pointAt(baseline.line, 0), directionAt(baseline.line, 0), holding) : [];
@@ -101,29 +102,48 @@ function totalsOf(pegs: readonly Peg[]): PegRow['totals'] {
   return [...totals.values()].sort((a, b) => b.count - a.count);
 }
 
-function rowNotes({ gaps }: Planting, offset: number, stock: string, spacing: number, { units }: Holding): string[] {
+function rowNotes({ gaps, clearings, baseline }: Planting, { row, offset, spacing, line, from, to }: LaidRow, stand: Stand, { units }: Holding): string[] {
   const fine = (metres: number) => formatLength(metres, units, { decimals: 2 });
-  const { pot } = stockOf(stock);
+  const { pot } = stockOf(row.stock);
+  const stick = `Spacing stick: ${fine(stickLength(spacing, pot))}${pot > 0 ? `, laid between pots ${fine(pot)} wide` : ', centre to centre'}. Check against the chainage every tenth plant.`;
+  const later = row.later > 0 ? [`Planted ${row.later === 1 ? 'a year' : `${row.later} years`} after the first rows: peg it then.`] : [];
+  if (baseline.kind === 'guilds') {
+    if (to - from < 2) return ['The anchor: its peg is the middle of the rings.', ...later];
+    const first = Math.round((360 * stand.chainage[from]!) / line!.length);
+    return [`Ring: tape ${fine(offset)} from the anchor’s peg. First plant at ${first}° from north, then one each ${(360 / (to - from)).toFixed(1)}°, clockwise.`, stick, ...later];
+  }
+  const begins = baseline.kind === 'block' ? stand.station[from]! - stand.chainage[from]! : 0;
+  const free = clearings.flatMap(({ name, at, radius }) => {
+    const { chainage, offset: aside } = chainageOf(line!, at);
+    const taken = clearedStretch(chainage, aside, radius);
+    return taken ? [`Leave ${stationLabel(Math.max(0, taken[0]), units)} to ${stationLabel(taken[1], units)} of this row free round ${name || 'the clearing'}.`] : [];
+  });
   return [
-    offset > 0.001 ? `String this row ${fine(offset)} from the baseline, square to it at each peg.` : 'String this row on the baseline itself.',
-    `Spacing stick: ${fine(stickLength(spacing, pot))}${pot > 0 ? `, laid between pots ${fine(pot)} wide` : ', centre to centre'}. Check against the chainage every tenth plant.`,
+    Math.abs(offset) > 0.001 ? `String this row ${fine(Math.abs(offset))} from the baseline${offset < 0 ? ', on the other side of it' : ''}, square to it at each peg.` : 'String this row on the baseline itself.',
+    ...(begins > 0.01 ? [`Its zero lies ${fine(begins)} along the baseline.`] : []),
+    stick,
     ...gaps.map(({ kind, at, width }) => `Leave ${kind === 'gap' ? 'a gap' : `a ${kind}`} from ${stationLabel(Math.max(0, at - width / 2), units)} to ${stationLabel(at + width / 2, units)} of the baseline.`),
+    ...free,
+    ...later,
   ];
 }
 
-function setUpNotes({ side }: Planting, points: readonly Point[], length: number, zero: Point, along: Point, holding: Holding): string[] {
+function setUpNotes({ side, baseline }: Planting, points: readonly Point[], length: number, zero: Point, along: Point, holding: Holding): string[] {
   const { units, boundary } = holding;
   const whole = bearing([0, 0], along);
   const [a, b] = units === 'us' ? [LEGS[0] * 0.9144, LEGS[1] * 0.9144] : LEGS; // 18 ft, 24 ft, 30 ft
-  const corners = (boundary ?? []).map((corner, i) => ({ ...corner, number: i + 1, away: distance(corner.at, zero) })).sort((p, q) => p.away - q.away);
-  const near = corners[0];
   const bends = points.length > 2 ? ` It bends: set a peg every 5 m along it and string between them.` : '';
+  const fine = (metres: number) => formatLength(metres, units, { decimals: 2 });
+  const warning = 'Before any peg, stake or spade: ask for buried services to be marked, wait for the marks, and dig by hand near them. Private lines are not marked by the service.';
+  const from = (p: Point) => {
+    const corner = [...(boundary ?? [])].map((one, i) => ({ ...one, number: i + 1, away: distance(one.at, p) })).sort((one, other) => one.away - other.away)[0];
+    return corner ? `${fine(corner.away)} from corner ${corner.number} (${corner.pin === 'found' ? 'pin found' : 'assumed line, not surveyed'}), bearing ${Math.round(bearing(corner.at, p))}°` : `${fine(p[0])} east and ${fine(p[1])} north of the holding’s origin`;
+  };
+  if (baseline.kind === 'guilds') return [warning, ...baseline.anchors.map((anchor, i) => `Anchor ${i + 1}: ${from(anchor)}.`), 'Lay each ring out from its anchor’s peg by tape and bearing, or walk it with the spacing stick and close it where it began.'];
   return [
-    'Before any peg, stake or spade: ask for buried services to be marked, wait for the marks, and dig by hand near them. Private lines are not marked by the service.',
-    near
-      ? `Zero peg: ${formatLength(near.away, units, { decimals: 2 })} from corner ${near.number} (${near.pin === 'found' ? 'pin found' : 'assumed line, not surveyed'}), bearing ${Math.round(bearing(near.at, zero))}°.`
-      : `Zero peg: ${formatLength(zero[0], units, { decimals: 2 })} east and ${formatLength(zero[1], units, { decimals: 2 })} north of the holding’s origin.`,
-    `Baseline: ${formatLength(length, units, { decimals: 2 })} from the zero peg, setting out to the ${compassName(whole)} (${Math.round(whole)}°). Rows lie to the ${side} of it.${bends}`,
+    warning,
+    `Zero peg: ${from(zero)}.`,
+    `Baseline: ${fine(length)} from the zero peg, setting out to the ${compassName(whole)} (${Math.round(whole)}°). Rows lie to the ${baseline.kind === 'block' ? 'right' : side} of it.${bends}`,
     `Right angles: ${formatLength(a, units)} along, ${formatLength(b, units)} across, ${formatLength(diagonal(a, b), units)} between. At the far end measure both diagonals of the whole set; more than 1 in 200 out, measure again.`,
   ];
 }

@@ -31,6 +31,7 @@ export function planGeoJson(holding: Holding, laid: readonly Laid[]): string {
   }
   for (const { planting, layout } of laid) {
     if (layout.baseline) add(line(layout.baseline.line.points), { what: 'baseline', planting: planting.name });
+    if (planting.baseline.kind === 'block') add(ring(planting.baseline.outline), { what: 'block', planting: planting.name });
     const { stand } = layout;
     for (let i = 0; i < stand.count; i++) {
       const species = speciesOf(speciesIdOf(stand, i));

@@ -3,10 +3,10 @@ import { cornersOf } from '../holding/ground-commands.ts';
 import { Refused } from '../holding/command.ts';
 import { newHolding } from '../holding/new-holding.ts';
 import { ANIMALS, ClimateSchema, EVIDENCE, TerrainSchema } from '../holding/ground-schema.ts';
-import { HoldingSchema, MIXES, PURPOSES, WEEDS, type Baseline, type Holding, type Row } from '../holding/schema.ts';
+import { CORNERS, HoldingSchema, MIXES, PURPOSES, WEEDS, type Baseline, type Holding, type Row } from '../holding/schema.ts';
 import { checkBoundary, inward } from '../ground/boundary.ts';
 import { FEATURE_KINDS, newFeature } from '../ground/features.ts';
-import { drawnBaseline } from '../ranks/baseline.ts';
+import { drawnBaseline, drawnBlock } from '../ranks/baseline.ts';
 import { speciesByName } from '../species/catalogue.ts';
 import { isStock, stocks } from '../species/stock.ts';
 import { Unreadable } from './problems.ts';
@@ -41,7 +41,10 @@ export const PlanSchema = z.strictObject({
           z.strictObject({ points: z.array(point), curved: z.boolean().default(false), closed: z.boolean().default(false) }),
           z.strictObject({ besideSide: z.number().int().min(1), setback: z.number() }),
           z.strictObject({ beside: z.string(), setback: z.number(), on: z.enum(['left', 'right']) }),
+          z.strictObject({ outline: z.array(point), headland: z.number().default(0), bearing: z.number().optional(), shift: z.strictObject({ along: z.number(), across: z.number() }).default({ along: 0, across: 0 }), lanes: z.strictObject({ every: z.number(), width: z.number() }).nullable().default(null) }),
+          z.strictObject({ anchors: z.array(point).min(1) }),
         ]),
+        corners: z.enum(CORNERS).default('round'),
         side: z.enum(['left', 'right']).default('right'),
         weeds: z.enum(WEEDS).default('none'),
         guarded: z.boolean().default(true),
@@ -49,6 +52,7 @@ export const PlanSchema = z.strictObject({
           z.strictObject({
             name: z.string().optional(),
             rowGap: z.number().default(0),
+            across: z.boolean().default(false),
             spacing: z.number(),
             staggered: z.boolean().default(false),
             inset: z.number().default(0),
@@ -58,6 +62,8 @@ export const PlanSchema = z.strictObject({
             seed: z.number().default(1),
             ends: z.enum(['fit', 'keep']).default('keep'),
             stock: z.string().default('whip'),
+            kept: z.strictObject({ height: z.number().nullable().default(null), width: z.number().nullable().default(null), clearStem: z.number().nullable().default(null) }).nullable().default(null),
+            later: z.number().default(0),
             species: z.array(z.tuple([z.number(), z.string()])).min(1),
             standards: z.strictObject({ species: z.string(), stock: z.string().default('feathered'), every: z.number(), first: z.number().default(0) }).nullable().default(null),
           }),
@@ -143,6 +149,11 @@ function stockNamed(id: string): string {
 }
 
 function baselineOf(baseline: Plan['plantings'][number]['baseline'], features: Holding['features'], plan: Plan): Baseline {
+  if ('anchors' in baseline) return { kind: 'guilds', anchors: baseline.anchors };
+  if ('outline' in baseline) {
+    const block = drawnBlock(baseline.outline, baseline);
+    return { ...block, bearing: baseline.bearing ?? block.bearing, shift: baseline.shift, lanes: baseline.lanes };
+  }
   if ('points' in baseline) return drawnBaseline(baseline.points, baseline);
   if ('besideSide' in baseline) {
     if (!plan.boundary || baseline.besideSide > plan.boundary.length) throw new Refused(`there is no boundary side ${baseline.besideSide}. Number the sides from 1, corner 1 to 2 first.`);

@@ -2,10 +2,12 @@ import { distanceToArea } from '../geometry/polygon.ts';
 import { featureLabel, featuresOf, nameOf } from '../ground/features.ts';
 import { lineOf } from '../ground/local-rules.ts';
 import { moistureOf, SHALLOW, soilAt, soilZones } from '../ground/soil.ts';
-import type { Holding } from '../holding/schema.ts';
-import { bears, catalogue, matureHeight, matureWidth, type Moisture, type Species } from '../species/catalogue.ts';
+import type { Holding, Kept } from '../holding/schema.ts';
+import { allSpecies, bears, matureHeight } from '../species/catalogue.ts';
+import type { Moisture, Species } from '../holding/species-schema.ts';
 import { moreOf, type Use } from '../species/more.ts';
 import { formatLength } from '../units/quantities.ts';
+import { becomes } from '../species/mature.ts';
 import type { Laid } from './judge.ts';
 import { plantsInside, plantsWithin } from './near.ts';
 import { plantAt } from './plants.ts';
@@ -21,6 +23,8 @@ export interface Spot {
   /** Hours of direct sun on a summer's day at the darkest plant; null where nothing shades. */
   readonly sun: number | null;
   readonly spacing: number;
+  /** What the row is kept to. */
+  readonly kept: Kept | null;
 }
 
 /** Reads the spot of a row off the plan. */
@@ -48,7 +52,7 @@ export function spotOf(holding: Holding, { planting, layout: { stand } }: Laid, 
   const buildings = featuresOf(holding.features, 'building').map((feature) => ({ name: nameOf(feature), metres: all.reduce((least, i) => Math.min(least, distanceToArea(feature.ring, plantAt(stand, i))), Infinity) }));
   const hours = [...seasonHours(holding, stand)].filter(([i]) => stand.row[i] === r).map(([, sun]) => sun);
   const least = <T extends { readonly metres: number }>(list: readonly T[]): T | null => list.reduce<T | null>((best, one) => (best && best.metres <= one.metres ? best : one), null);
-  return { wet, soils, ceiling: least(ceilings), building: least(buildings.filter(({ metres }) => metres < 25)), sun: hours.length > 0 ? Math.min(...hours) : null, spacing: laid?.spacing ?? planting.rows[0]?.spacing ?? 1.5 };
+  return { wet, soils, ceiling: least(ceilings), building: least(buildings.filter(({ metres }) => metres < 25)), sun: hours.length > 0 ? Math.min(...hours) : null, spacing: laid?.spacing ?? planting.rows[0]?.spacing ?? 1.5, kept: laid?.row.kept ?? null };
 }
 
 export interface Ranked {
@@ -77,9 +81,11 @@ export function rank(species: Species, spot: Spot, holding: Holding, use: Use | 
     else if (depth !== null && depth < SHALLOW && matureHeight(species) > 12) cares.push(`${length(depth)} of soil is shallow for so tall a tree`);
   }
   if (spot.soils.length > 0 && faults.length + cares.length === 0) inFavour.push('suits the soil');
-  if (spot.ceiling && matureHeight(species) > spot.ceiling.metres) faults.push(`${length(matureHeight(species))} is too much under the ${length(spot.ceiling.metres)} that the ${spot.ceiling.name} leaves`);
+  const grown = becomes({ species: species.id, kept: spot.kept });
+  if (spot.ceiling && grown.height > spot.ceiling.metres) faults.push(`${length(grown.height)} is too much under the ${length(spot.ceiling.metres)} that the ${spot.ceiling.name} leaves`);
+  else if (spot.ceiling && matureHeight(species) > spot.ceiling.metres) cares.push(`stays under the ${spot.ceiling.name} only while it is cut`);
   else if (spot.ceiling) inFavour.push(`stays under the ${spot.ceiling.name}`);
-  if (spot.building && spot.building.metres < species.width[1] / 2) cares.push(`its crown will touch the ${spot.building.name}`);
+  if (spot.building && spot.building.metres < Math.min(species.width[1], spot.kept?.width ?? Infinity) / 2) cares.push(`its crown will touch the ${spot.building.name}`);
   if (spot.sun !== null) {
     const wanted = hoursWanted(holding, species);
     if (wanted > spot.sun) cares.push(`wants ${wanted} h of sun, the darkest plant has ${spot.sun.toFixed(1)}`);
@@ -89,7 +95,7 @@ export function rank(species: Species, spot: Spot, holding: Holding, use: Use | 
   if (zone && species.zone > zone) faults.push(`not hardy: stands zone ${species.zone}, here it is ${zone}`);
   else if (zone) inFavour.push(`hardy in zone ${zone}`);
   if (species.toxicTo?.includes('livestock') && holding.animals.some((animal) => ['sheep', 'goat', 'cattle', 'horse'].includes(animal))) cares.push('poisonous to livestock');
-  if (spot.spacing > matureWidth(species) * 1.2) cares.push(`at ${length(spot.spacing)} apart it will not close`);
+  if (spot.spacing > grown.width * 1.2) cares.push(`at ${length(spot.spacing)} apart it will not close`);
   if (invasive) cares.push(invasive);
   if (pests) cares.push(pests);
   const thrives = holding.thriving.some((one) => one === species.id || [species.common, species.botanical].some((name) => name.toLowerCase() === one.toLowerCase()));
@@ -103,7 +109,7 @@ export function rank(species: Species, spot: Spot, holding: Holding, use: Use | 
 /** All species ranked for a row, best first; with a use only those planted for it. */
 export function choose(holding: Holding, laid: Laid, rowId: string, use: Use | null): Ranked[] {
   const spot = spotOf(holding, laid, rowId);
-  return catalogue
+  return allSpecies()
     .filter(({ id }) => !use || moreOf(id).uses?.includes(use))
     .map((species) => rank(species, spot, holding, use))
     .sort((a, b) => b.score - a.score || a.species.common.localeCompare(b.species.common));

@@ -10,9 +10,11 @@ import { cover } from './rules/cover.ts';
 import { erodingBank } from './rules/eroding-bank.ts';
 import { flood } from './rules/flood.ts';
 import { inTheWay } from './rules/in-the-way.ts';
+import { layerLightRule } from './rules/layer-light.ts';
 import { localHeight } from './rules/local-height.ts';
 import { localSetback } from './rules/local-setback.ts';
 import { mower } from './rules/mower.ts';
+import { onlyWhileCut } from './rules/only-while-cut.ts';
 import { overBoundary } from './rules/over-boundary.ts';
 import { overheadLine } from './rules/overhead-line.ts';
 import { partner } from './rules/partner.ts';
@@ -28,7 +30,7 @@ import { wetGround } from './rules/wet-ground.ts';
 /** Every rule, in the order in which equals are listed. A new rule is a file in rules/ and a line here. */
 export const rules: readonly Rule[] = [
   overBoundary, overheadLine, buriedService, erodingBank, building, inTheWay, wetGround, flood, setback, assumedCorner, localSetback, localHeight,
-  soil, shade, browsed, cover, mower, wayIn, spacingRule, speciesShare, partner, tapReach,
+  soil, shade, browsed, cover, mower, wayIn, spacingRule, speciesShare, partner, layerLightRule, tapReach, onlyWhileCut,
 ];
 
 /** A planting with its layout, as {@link layHolding} gives them. */

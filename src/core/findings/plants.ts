@@ -1,15 +1,18 @@
 import { parallel } from '../geometry/parallel.ts';
 import { chainageOf, polyline } from '../geometry/polyline.ts';
-import type { Point } from '../geometry/point.ts';
+import { distance, type Point } from '../geometry/point.ts';
+import { middle } from '../geometry/polygon.ts';
 import { take, together, type Command } from '../holding/command.ts';
-import { addGap, setBaseline, setRow } from '../holding/planting-commands.ts';
-import type { Gap, Row } from '../holding/schema.ts';
+import { addClearing, addGap, setBaseline, setRow } from '../holding/planting-commands.ts';
+import type { Gap, Kept, Row } from '../holding/schema.ts';
 import { drawnBaseline, loosened } from '../ranks/baseline.ts';
 import { layOut } from '../ranks/lay-out.ts';
 import { numberInRow, speciesIdOf, type Stand } from '../ranks/stand.ts';
+import { formatLength } from '../units/quantities.ts';
 import { capital } from '../units/text.ts';
-import { catalogue, type Species } from '../species/catalogue.ts';
-import type { Judged } from './finding.ts';
+import { allSpecies } from '../species/catalogue.ts';
+import type { Species } from '../holding/species-schema.ts';
+import type { Judged, Remedy } from './finding.ts';
 
 export const plantAt = (stand: Stand, i: number): Point => [stand.x[i]!, stand.y[i]!];
 
@@ -44,12 +47,17 @@ function listed(lists: Map<number, number[]>, key: number): number[] {
   return list;
 }
 
+/** Rows named one by one; a block has too many. */
+const MOST_ROWS_SAID = 4;
+
 /** The plants as people say them: 'Row 3, plants 31 to 38', more rows after a semicolon. */
 export function sayPlants(stand: Stand, plants: readonly number[]): string {
   const rows = new Map<number, number[]>();
   for (const i of plants) listed(rows, stand.row[i]!).push(numberInRow(stand, i));
-  const said = [...rows].map(([row, numbers]) => `row ${row + 1}, ${sayNumbers(numbers)}`).join('; ');
-  return capital(said);
+  const said = [...rows].map(([row, numbers]) => `row ${row + 1}, ${sayNumbers(numbers)}`);
+  if (said.length <= MOST_ROWS_SAID) return capital(said.join('; '));
+  const others = [...rows.values()].slice(MOST_ROWS_SAID).reduce((sum, numbers) => sum + numbers.length, 0);
+  return capital(`${said.slice(0, MOST_ROWS_SAID).join('; ')}; and ${others} in ${said.length - MOST_ROWS_SAID} more rows`);
 }
 
 function sayNumbers(numbers: readonly number[]): string {
@@ -64,8 +72,23 @@ function sayNumbers(numbers: readonly number[]): string {
   return `${numbers.length === 1 ? 'plant' : 'plants'} ${shown.length > 1 ? `${shown.slice(0, -1).join(', ')} and ${shown.at(-1)}` : shown[0]}`;
 }
 
-/** Gaps that take these plants out, one for each stretch of the baseline that they fill. */
-export function gapsOver({ layout: { stand }, planting }: Judged, plants: readonly number[], label: string): Command {
+/** Most plants of a block or guild that are cleared one by one; more are cleared in one round. */
+const SINGLE = 40;
+
+/** Clearings that take these plants out of a block or a guild, which no gap through all rows would spare. */
+function clearingsOver({ layout: { stand }, planting }: Judged, plants: readonly number[], label: string): Command {
+  const radius = Math.min(...stand.rows.map(({ spacing }) => spacing)) * 0.4;
+  const points = plants.map((i) => plantAt(stand, i));
+  const centre = middle(points);
+  const rounds = points.length <= SINGLE ? points.map((at) => ({ at, radius })) : [{ at: centre, radius: Math.max(...points.map((p) => distance(p, centre))) + radius }];
+  const free = (n: number) => `${planting.id}-cleared-${planting.clearings.length + n + 1}`;
+  return together(label, rounds.map(({ at: [x, y], radius: r }, n) => addClearing(planting.id, { id: free(n), name: '', at: [x, y], radius: r })));
+}
+
+/** Gaps that take these plants out, one for each stretch of the baseline that they fill; in a block or a guild clearings round them. */
+export function gapsOver(judged: Judged, plants: readonly number[], label: string): Command {
+  const { layout: { stand }, planting } = judged;
+  if (planting.baseline.kind === 'block' || planting.baseline.kind === 'guilds') return clearingsOver(judged, plants, label);
   const stations = plants.map((i) => stand.station[i]!).sort((a, b) => a - b);
   const apart = Math.max(...stand.rows.map(({ spacing }) => spacing)) * 2.5;
   const stretches: [number, number][] = [];
@@ -84,18 +107,28 @@ export function gapsOver({ layout: { stand }, planting }: Judged, plants: readon
   );
 }
 
+/** Cuts the rows of these plants to a size, year after year; what they are kept to in other ways stays. */
+export function keepTo({ layout: { stand }, planting, holding: { units } }: Judged, plants: readonly number[], size: Partial<Kept>): Remedy {
+  const rows = [...new Set(plants.map((i) => stand.rows[stand.row[i]!]!.row))];
+  const label = `Keep it cut to ${formatLength(size.height ?? size.width ?? 0, units, { decimals: 2 })}`;
+  return { label, command: together(label, rows.map((row) => setRow(planting.id, row.id, { kept: { height: null, width: null, clearStem: null, ...row.kept, ...size } }))) };
+}
+
 /** Swaps the species of these plants. Standards among them go from overlay to the row's own place with the species. */
 export function swapPlants({ layout: { stand }, planting }: Judged, plants: readonly number[], species: Species): Command {
-  const byRow = new Map<number, number[]>();
-  for (const i of plants) listed(byRow, stand.row[i]!).push(i);
-  const commands = [...byRow].map(([r, swapped]) => {
-    const { row, from, to } = stand.rows[r]!;
+  const byRow = new Map<Row, number[]>();
+  for (const i of plants) {
+    const { row } = stand.rows[stand.row[i]!]!;
+    byRow.set(row, [...(byRow.get(row) ?? []), i]);
+  }
+  const commands = [...byRow].map(([row, swapped]) => {
+    const copies = stand.rows.filter((laid) => laid.row === row);
     const ids = new Set(swapped.map((i) => speciesIdOf(stand, i)));
     const those = new Set(swapped);
-    const everyOne = plantsBetween(from, to).every((i) => !ids.has(speciesIdOf(stand, i)) || those.has(i));
+    const everyOne = copies.every(({ from, to }) => plantsBetween(from, to).every((i) => !ids.has(speciesIdOf(stand, i)) || those.has(i)));
     const changes: Partial<Row> = everyOne
       ? { runs: row.runs.map((run) => (ids.has(run.species) ? { ...run, species: species.id } : run)), ...standardsSwapped(row, ids, species) }
-      : { swaps: [...row.swaps, ...swapped.map((i) => ({ at: stand.chainage[i]!, species: species.id }))], ...standardsSwapped(row, ids, species) };
+      : { swaps: [...row.swaps, ...swapped.map((i) => ({ at: stand.chainage[i]!, copy: stand.rows[stand.row[i]!]!.copy, species: species.id }))], ...standardsSwapped(row, ids, species) };
     return setRow(planting.id, row.id, changes);
   });
   return together(`swap for ${species.common}`, commands);
@@ -120,7 +153,7 @@ export function substitute({ all }: Judged, like: Species, serves: (species: Spe
   // A herb or a climber does no shrub's work, however short a height is wanted.
   const layer = ({ kind }: Species) => (kind === 'herb' || kind === 'climber' ? kind : 'wood');
   let [best, most] = [undefined as Species | undefined, -Infinity];
-  for (const species of catalogue) {
+  for (const species of allSpecies()) {
     const alike = likeness(species);
     if (alike > most && species.id !== like.id && layer(species) === layer(like) && serves(species)) [best, most] = [species, alike];
   }

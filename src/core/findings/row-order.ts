@@ -32,12 +32,12 @@ const ACROSS = 0.3;
 
 /**
  * Which row where: as they stand, low towards the sun, low towards the worst wind, low at both edges, and which rows
- * each order leaves in another's shade. Gaps and stagger stay with their places; the plants move. A row counts as
+ * each order leaves in another's shade. Gaps, sides and stagger stay with their places; the plants move. A row counts as
  * overtopped when more than the set share of its height lies in noon shade at the equinoxes, sun at 90° less the latitude.
  */
 export function rowOrders(holding: Holding, { planting, layout }: Laid): RowOrder[] {
   const { stand, baseline } = layout;
-  if (!baseline || baseline.closed || stand.count === 0 || stand.rows.length < 2 || stand.rows.some(({ from, to }) => from === to)) return [];
+  if (!baseline || baseline.closed || planting.baseline.kind === 'block' || planting.baseline.kind === 'guilds' || stand.count === 0 || stand.rows.length < 2 || stand.rows.some(({ from, to }) => from === to)) return [];
   const { points } = baseline.line;
   const [dx, dy] = direction(points[0]!, points.at(-1)!);
   // Unit vector from the first row to the last.
@@ -65,7 +65,7 @@ export function rowOrders(holding: Holding, { planting, layout }: Laid): RowOrde
   const as = (key: RowOrder['key'], label: string, why: string, order: readonly number[]): RowOrder => ({
     key, label, why, order, overtopped: overtopped(order),
     command: order.every((row, place) => row === place) ? null
-      : setRows(planting.id, order.map((row, place) => ({ ...planting.rows[row]!, rowGap: planting.rows[place]!.rowGap, staggered: planting.rows[place]!.staggered })), null, `rows ordered: ${label.toLowerCase()}`),
+      : setRows(planting.id, order.map((row, place) => ({ ...planting.rows[row]!, rowGap: planting.rows[place]!.rowGap, across: planting.rows[place]!.across, staggered: planting.rows[place]!.staggered })), null, `rows ordered: ${label.toLowerCase()}`),
   });
   const lowTowards = (across: number) => (across > 0 ? [...rising].reverse() : rising);
 

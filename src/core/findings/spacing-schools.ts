@@ -1,11 +1,12 @@
 import { take, type Command } from '../holding/command.ts';
 import { setRow } from '../holding/planting-commands.ts';
-import { SPACING, type Holding, type Row } from '../holding/schema.ts';
+import { SPACING, type Holding } from '../holding/schema.ts';
 import { settingOf } from '../holding/settings.ts';
 import { quantities } from '../order/quantities.ts';
 import { layOut } from '../ranks/lay-out.ts';
-import { matureWidth, speciesOf } from '../species/catalogue.ts';
+import { isClipped } from '../ranks/purposes.ts';
 import { closingYear, rowCrown, sizesOf } from '../years/belt.ts';
+import { meanSize } from '../species/mature.ts';
 import type { Laid } from './judge.ts';
 import data from './spacing-schools.json' with { type: 'json' };
 
@@ -35,35 +36,30 @@ export interface Proposal {
 
 export const schoolsSource = data.source;
 
-/** Mean mature width of a row's plants, metres, weighted by their counts. */
-function meanWidth({ runs }: Row): number {
-  const plants = runs.reduce((sum, { count }) => sum + count, 0);
-  return runs.reduce((sum, { species, count }) => sum + matureWidth(speciesOf(species)) * count, 0) / plants;
-}
-
 /** What each school of practice makes of one row's spacing, the closest first; `closesBy` is the year the steward wants it shut. */
 export function spacingProposals(holding: Holding, { planting, layout }: Laid, rowId: string, closesBy: number): Proposal[] {
   const index = planting.rows.findIndex(({ id }) => id === rowId);
   const row = planting.rows[index];
   if (!row || layout.problem) return [];
   const site = settingOf(holding, 'growth.site');
-  const width = meanWidth(row);
-  const clipped = planting.purpose === 'hedge' || planting.purpose === 'screen';
+  const string = layout.stand.rows.findIndex((laid) => laid.row === row);
+  if (string < 0) return [];
+  const { width } = meanSize(row);
+  const clipped = isClipped(planting, row);
   const costs = quantities(planting, layout, holding).cents;
   return data.schools
     .map((school): Proposal => {
-      const wanted = school.share ? width * school.share : rowCrown(layout.stand, index, sizesOf(layout.stand, school.closesBy ?? closesBy, site));
+      const wanted = school.share ? width * school.share : rowCrown(layout.stand, string, sizesOf(layout.stand, school.closesBy ?? closesBy, site));
       // Rounded down, so that a promised year holds.
       const spacing = Math.min(SPACING.most, Math.max(SPACING.least, Math.floor(wanted * 20 + 1e-9) / 20));
       const command = setRow(planting.id, rowId, { spacing }, `row ${index + 1} spaced: ${school.label.toLowerCase()}`);
       const after = take(holding, command).holding.plantings.find(({ id }) => id === planting.id)!;
       const laid = layOut(after, holding);
-      const { from, to } = laid.stand.rows[index]!;
-      const plants = to - from;
+      const plants = laid.stand.rows.reduce((sum, { row: { id }, from, to }) => sum + (id === rowId ? to - from : 0), 0);
       // What stands closer than crowns bear for good comes out until they do. 5 cm are lost to rounding.
       const room = width * settingOf(holding, 'spacing.stands');
       const toThin = clipped || spacing >= room - 0.05 ? 0 : plants - Math.ceil((plants * spacing) / room);
-      return { school, spacing, plants, closes: closingYear(laid.stand, index, site), toThin, cents: quantities(after, laid, holding).cents - costs, command };
+      return { school, spacing, plants, closes: closingYear(laid.stand, string, site), toThin, cents: quantities(after, laid, holding).cents - costs, command };
     })
     .sort((a, b) => a.spacing - b.spacing);
 }

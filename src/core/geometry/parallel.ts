@@ -2,7 +2,7 @@ import { between, crossing, direction, distance, nearestOnSegment, type Point } 
 import { polyline, type Polyline } from './polyline.ts';
 
 /** Chord error allowed where a parallel turns round an outside corner, metres. */
-const ARC_ERROR = 0.0005;
+const ARC_ERROR = 0.00015;
 /** A piece of the raw parallel nearer to the baseline than its offset less this has crossed over, metres. */
 const NEARNESS = 0.0008;
 

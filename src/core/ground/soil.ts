@@ -1,7 +1,7 @@
 import type { Point } from '../geometry/point.ts';
 import { isInside } from '../geometry/polygon.ts';
 import type { DRAINAGES, Feature, FeatureOf } from '../holding/ground-schema.ts';
-import type { Moisture } from '../species/catalogue.ts';
+import type { Moisture } from '../holding/species-schema.ts';
 import { formatLength, type UnitSystem } from '../units/quantities.ts';
 import { featuresOf } from './features.ts';
 import soilData from './soil.json' with { type: 'json' };

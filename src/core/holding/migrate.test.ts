@@ -25,7 +25,7 @@ describe(migrate, () => {
   it('refuses a version from the future and says what to do', () => {
     const result = migrate({ format: 'close-rank', version: HOLDING_VERSION + 5, holding: {} });
     expect(result.ok).toBe(false);
-    expect(!result.ok && readProblemSentence(result.problem, 'plan.closerank')).toMatch(/newer Close Rank \(version 8; this one reads up to 3\)\. Reload/);
+    expect(!result.ok && readProblemSentence(result.problem, 'plan.closerank')).toMatch(/newer Close Rank \(version 9; this one reads up to 4\)\. Reload/);
   });
 
   it('says which field cannot be', () => {

@@ -17,7 +17,7 @@ export const StoredSchema = z.object({ format: z.literal('close-rank'), version:
 export const toStored = (holding: Holding) => ({ format: 'close-rank' as const, version: HOLDING_VERSION, holding });
 
 /** `migrations[n]` makes version n + 2 of version n + 1. One that shipped is never edited. */
-const migrations: readonly ((old: unknown) => unknown)[] = [nameThePins, knowTheGround];
+const migrations: readonly ((old: unknown) => unknown)[] = [nameThePins, knowTheGround, layMoreWays];
 
 /** Brings anything that claims to be a stored holding to today's schema. Never throws. */
 export function migrate(stored: unknown): ReadResult {
@@ -61,6 +61,20 @@ function knowTheGround(old: unknown): unknown {
     plantings: parsed.data.plantings.map((planting) => ({ clearings: [], ...planting, rows: planting.rows.map((row) => ({ trim: { start: 0, stop: 0 }, mix: 'turn', offset: 0, seed: 1, ...row })) })),
     patterns: [], climate: null, terrain: null, rules: [], aims: [], pictures: [], seen: {}, thriving: [], marking: null,
   };
+}
+
+/** Version 3 laid belts only, all in one year and free-grown, with the app's own species. */
+function layMoreWays(old: unknown): unknown {
+  const Rows = z.object({ rows: z.array(z.looseObject({ swaps: z.array(z.looseObject({})) })) }).loose();
+  const Old = z.looseObject({ plantings: z.array(Rows), patterns: z.array(Rows) });
+  const parsed = Old.safeParse(old);
+  if (!parsed.success) return old;
+  const more = (laid: z.infer<typeof Rows>) => ({
+    ...laid,
+    corners: 'round',
+    rows: laid.rows.map((row) => ({ across: false, kept: null, later: 0, ...row, swaps: row.swaps.map((swap) => ({ copy: 0, ...swap })) })),
+  });
+  return { ...parsed.data, plantings: parsed.data.plantings.map(more), patterns: parsed.data.patterns.map(more), variants: [], species: [] };
 }
 
 /** The problem in a sentence: what is wrong, where, what to do. `what` names the file or the stored holding. */

@@ -20,6 +20,8 @@ export const newHolding = ({ id, name, latitude, longitude, units, currency }: N
   features: [],
   plantings: [],
   patterns: [],
+  variants: [],
+  species: [],
   climate: null,
   terrain: null,
   rules: [],

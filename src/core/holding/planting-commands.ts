@@ -2,7 +2,7 @@ import type { Draft } from 'immer';
 import { checkedBy, Refused, type Command } from './command.ts';
 import { ClearingSchema, GapSchema, PatternSchema, PlantingSchema, RowSchema, type Baseline, type Clearing, type Gap, type Holding, type Pattern, type Planting, type Row, type Run } from './schema.ts';
 
-function plantingOf(draft: Draft<Holding>, id: string): Draft<Planting> {
+export function plantingOf(draft: Draft<Holding>, id: string): Draft<Planting> {
   const planting = draft.plantings.find((one) => one.id === id);
   if (!planting) throw new Refused('That planting is no longer there.');
   return planting;
@@ -32,7 +32,7 @@ export const removePlanting = (id: string, name: string): Command => ({
 });
 
 /** Changes a planting's name, side, weeds or guards. */
-export const setPlanting = (id: string, changes: Partial<Pick<Planting, 'name' | 'side' | 'weeds' | 'guarded' | 'purpose'>>, label: string): Command => ({
+export const setPlanting = (id: string, changes: Partial<Pick<Planting, 'name' | 'side' | 'corners' | 'weeds' | 'guarded' | 'purpose'>>, label: string): Command => ({
   label,
   change: (draft) => {
     const planting = plantingOf(draft, id);
@@ -62,6 +62,19 @@ export const setBaseline = (id: string, baseline: Baseline, label = 'baseline mo
   },
 });
 
+/** The rows again on the other side of the line, each at the same distance. */
+export const rowsAcross = (id: string, newId: () => string): Command => ({
+  label: 'rows on both sides',
+  change: (draft) => {
+    const found = plantingOf(draft, id);
+    const near = found.rows.filter(({ across }) => !across);
+    // A row on the line itself serves both sides: the first beyond it keeps its distance to it.
+    const copied = near.filter((row, r) => r > 0 || row.rowGap > 0).map((row) => ({ ...row, id: newId(), across: true, swaps: [] }));
+    if (copied.length === 0) throw new Refused('The only row stands on the line itself. Give it a gap to the line, or add a row, before laying the other side.');
+    found.rows = [...near, ...copied].map((row) => checked(RowSchema, { ...row }));
+  },
+});
+
 /** Adds a row at `at` (0 is next to the baseline). */
 export const addRow = (planting: string, row: Row, at: number): Command => ({
   label: `row ${at + 1} added`,
@@ -83,7 +96,8 @@ export const removeRow = (planting: string, row: string): Command => ({
   change: (draft) => {
     const found = rowOf(draft, planting, row);
     found.planting.rows.splice(found.at, 1);
-    const next = found.planting.rows[found.at];
+    // In a block rows repeat, so nothing lies beyond.
+    const next = found.planting.baseline.kind === 'block' ? undefined : found.planting.rows.slice(found.at).find(({ across }) => across === found.row.across);
     if (next) next.rowGap += found.row.rowGap;
   },
 });
@@ -91,13 +105,13 @@ export const removeRow = (planting: string, row: string): Command => ({
 export const setRuns = (planting: string, row: string, runs: readonly Run[], label = 'species changed'): Command =>
   setRow(planting, row, { runs: runs.map((run) => ({ ...run })) }, label);
 
-/** Puts another species at one place of a row, by chainage; a swap at the same place is replaced. */
-export const swapPlant = (planting: string, row: string, at: number, species: string, label: string): Command => ({
+/** Puts another species at one place of a row, by chainage in its `copy`-th string; a swap at the same place is replaced. */
+export const swapPlant = (planting: string, row: string, { at, copy }: { at: number; copy: number }, species: string, label: string): Command => ({
   label,
   change: (draft) => {
     const found = rowOf(draft, planting, row);
-    found.row.swaps = found.row.swaps.filter((swap) => Math.abs(swap.at - at) > found.row.spacing / 2);
-    found.row.swaps.push({ at, species });
+    found.row.swaps = found.row.swaps.filter((swap) => swap.copy !== copy || Math.abs(swap.at - at) > found.row.spacing / 2);
+    found.row.swaps.push({ at, species, copy });
   },
 });
 

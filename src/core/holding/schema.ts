@@ -1,8 +1,9 @@
 import { z } from 'zod';
+import { SpeciesSchema } from './species-schema.ts';
 import { ANIMALS, CornerSchema, FeatureSchema, groundShape, id, line, MOST_CORNERS, point } from './ground-schema.ts';
 
 /** The version that this build writes; see migrate.ts for how older ones are read. */
-export const HOLDING_VERSION = 3;
+export const HOLDING_VERSION = 4;
 
 const name = z.string().trim().min(1).max(80);
 
@@ -18,6 +19,21 @@ export const BaselineSchema = z.discriminatedUnion('kind', [
     setback: z.number().min(0).max(500),
     side: z.enum(['left', 'right']),
   }),
+  /** A block: its rows are laid over and over inside the outline, along the bearing. */
+  z.object({
+    kind: z.literal('block'),
+    outline: z.array(point).min(3).max(500),
+    /** Direction of the rows, degrees from north. */
+    bearing: z.number().min(0).max(360),
+    /** Kept free inside every edge, metres. */
+    headland: z.number().min(0).max(200),
+    /** How far the whole grid is moved along and across its rows, metres. */
+    shift: z.object({ along: z.number().min(-50).max(50), across: z.number().min(-50).max(50) }),
+    /** A lane left free after every so many rows; null for none. */
+    lanes: z.object({ every: z.number().int().min(1).max(200), width: z.number().min(0.1).max(50) }).nullable(),
+  }),
+  /** Guilds: the rows are rings round each anchor, the first the anchor itself. */
+  z.object({ kind: z.literal('guilds'), anchors: z.array(point).min(1).max(200) }),
 ]);
 export type Baseline = z.infer<typeof BaselineSchema>;
 
@@ -29,11 +45,17 @@ export type Run = z.infer<typeof RunSchema>;
 
 export const MIXES = ['turn', 'quota', 'drift'] as const;
 
+/** A size that plants are cut to, metres; null leaves that measure free. */
+export const KeptSchema = z.object({ height: z.number().min(0.2).max(60).nullable(), width: z.number().min(0.2).max(60).nullable(), clearStem: z.number().min(0).max(30).nullable() });
+export type Kept = z.infer<typeof KeptSchema>;
+
 export const RowSchema = z.object({
   id,
   name,
-  /** Distance to the row before (for the first row: to the baseline), metres. */
+  /** Distance to the row before on the same side (for the first: to the baseline; for a ring: to the ring within), metres. */
   rowGap: z.number().min(0).max(SPACING.most),
+  /** Lies across the line from the others, its gaps counted on that side. */
+  across: z.boolean(),
   spacing,
   staggered: z.boolean(),
   inset: z.number().min(0).max(500),
@@ -50,8 +72,12 @@ export const RowSchema = z.object({
   seed: z.number().int().min(0).max(1e6),
   /** A taller tree over the sequence, every so many metres; takes the place of the nearest plant. */
   standards: z.object({ species: id, stock: id, every: z.number().min(SPACING.least).max(500), first: z.number().min(0).max(500) }).nullable(),
-  /** Single plants swapped by hand, by their chainage in the row. */
-  swaps: z.array(z.object({ at: z.number().min(0), species: id })).max(5000),
+  /** Single plants swapped by hand, by their chainage in the row; in a block or guild in its `copy`-th string. */
+  swaps: z.array(z.object({ at: z.number().min(0), species: id, copy: z.number().int().min(0).max(9999) })).max(5000),
+  /** What the sequence is cut to, year after year; null where it grows free. Standards grow free. */
+  kept: KeptSchema.nullable(),
+  /** Years after the first planting in which this row is planted: its phase. */
+  later: z.number().int().min(0).max(20),
 });
 export type Row = z.infer<typeof RowSchema>;
 
@@ -67,8 +93,13 @@ export type Gap = z.infer<typeof GapSchema>;
 export const ClearingSchema = z.object({ id, name: z.string().max(80), at: point, radius: z.number().min(0.1).max(200) });
 export type Clearing = z.infer<typeof ClearingSchema>;
 
-export const PURPOSES = ['hedge', 'screen', 'windbreak', 'stream', 'blank'] as const;
+export const PURPOSES = [
+  'hedge', 'wildlifeHedge', 'gapping', 'singleScreen', 'screen', 'dustScreen', 'windbreak', 'farmstead', 'snowFence', 'stream',
+  'timber', 'firewood', 'conservation', 'orchard', 'glade', 'fodder', 'blank',
+] as const;
 export type Purpose = (typeof PURPOSES)[number];
+/** At a corner of the line rows run on round it, leave it open, or stand a plant on it. */
+export const CORNERS = ['round', 'open', 'planted'] as const;
 export const WEEDS = ['mats', 'fabric', 'chips', 'none'] as const;
 
 export const PlantingSchema = z.object({
@@ -78,6 +109,7 @@ export const PlantingSchema = z.object({
   baseline: BaselineSchema,
   /** On which side of the baseline the rows lie, looking along it. */
   side: z.enum(['left', 'right']),
+  corners: z.enum(CORNERS),
   rows: z.array(RowSchema).max(40),
   gaps: z.array(GapSchema).max(200),
   /** Round places that all rows leave free: a pole, a standing tree, a test hole. */
@@ -88,8 +120,12 @@ export const PlantingSchema = z.object({
 export type Planting = z.infer<typeof PlantingSchema>;
 
 /** A planting kept to be laid again on another line. */
-export const PatternSchema = z.object({ id, name, ...PlantingSchema.pick({ purpose: true, rows: true, weeds: true, guarded: true }).shape });
+export const PatternSchema = z.object({ id, name, ...PlantingSchema.pick({ purpose: true, corners: true, rows: true, weeds: true, guarded: true }).shape });
 export type Pattern = z.infer<typeof PatternSchema>;
+
+/** Another way in which a planting was laid, kept beside it to be compared and taken up again. */
+export const VariantSchema = z.object({ id, of: id, planting: PlantingSchema });
+export type Variant = z.infer<typeof VariantSchema>;
 
 export const HoldingSchema = z.object({
   id,
@@ -102,6 +138,9 @@ export const HoldingSchema = z.object({
   plantings: z.array(PlantingSchema).max(200),
   /** The steward's own patterns, beside those of the app. */
   patterns: z.array(PatternSchema).max(100),
+  variants: z.array(VariantSchema).max(100),
+  /** The steward's own species, and the app's as the steward corrected them; these count over the app's. */
+  species: z.array(SpeciesSchema).max(500),
   ...groundShape,
   /** Animals that eat young trees everywhere here; places that differ are features of their own. */
   animals: z.array(z.enum(ANIMALS)),

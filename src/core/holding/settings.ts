@@ -2,7 +2,7 @@ import { z } from 'zod';
 import settingData from './settings.json' with { type: 'json' };
 import type { Holding } from './schema.ts';
 
-const SettingSchema = z.object({ label: z.string(), unit: z.enum(['m', 'share', 'plants', 'pins', 'years', 'hours']), default: z.number().min(0), source: z.string() });
+const SettingSchema = z.object({ label: z.string(), unit: z.enum(['m', 'share', 'plants', 'pins', 'years', 'hours', 'minutes', 'm²']), default: z.number().min(0), source: z.string() });
 export type Setting = z.infer<typeof SettingSchema>;
 export type SettingKey = keyof typeof settingData;
 

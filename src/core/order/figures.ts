@@ -1,9 +1,12 @@
+import { area } from '../geometry/polygon.ts';
 import type { Holding, Planting } from '../holding/schema.ts';
-import { settingOf } from '../holding/settings.ts';
+import { settingOf, settings } from '../holding/settings.ts';
 import type { Layout } from '../ranks/lay-out.ts';
 import { speciesOf } from '../species/catalogue.ts';
-import { formatCount, formatLength, formatMoney } from '../units/quantities.ts';
-import { beltWidth, tallestRow } from '../years/belt.ts';
+import { formatCount, formatLength, formatMoney, landUnit } from '../units/quantities.ts';
+import { beltWidth, guildWidth, tallestRow } from '../years/belt.ts';
+import { cuttingHours } from '../years/cutting.ts';
+import { sayKept } from '../years/kept.ts';
 import { growthSource } from '../years/growth.ts';
 import { priceSource } from './prices.ts';
 import { guardSource } from './protection.ts';
@@ -30,6 +33,9 @@ const counted = (n: number, one: string, many = `${one}s`): string => `${formatC
 export function figures(planting: Planting, layout: Layout, sum: Quantities, holding: Holding, year: number): Figure[] {
   const { stand } = layout;
   const { units, currency } = holding;
+  const ground = planting.baseline.kind === 'block' ? area(planting.baseline.outline) : 0;
+  const { name: areaUnit, squareMetres: perUnit } = landUnit(units);
+  const cutting = cuttingHours(stand, holding);
   const site = settingOf(holding, 'growth.site');
   const species = new Set(sum.kinds.map((kind) => kind.species)).size;
   const guards = sum.kit.find(({ key }) => key.startsWith('guard.'));
@@ -53,10 +59,15 @@ export function figures(planting: Planting, layout: Layout, sum: Quantities, hol
         source: 'working note on counting positions; lengths are horizontal',
       },
     },
-    {
+    planting.baseline.kind === 'block' ? {
+      key: 'density',
+      text: formatCount(Math.round((stand.count / ground) * perUnit)),
+      label: `plants a ${areaUnit}, edges and lanes in`,
+      why: { formula: 'plants that stand over the ground inside the outline', inputs: [{ label: 'Ground', text: `${(ground / perUnit).toFixed(2)} ${areaUnit}s` }], source: 'working note on counting positions: order by the count, quote density as a headline' },
+    } : {
       key: 'beltWidth',
-      text: formatLength(beltWidth(stand, year, site), units),
-      label: `belt width at year ${year}`,
+      text: formatLength(planting.baseline.kind === 'guilds' ? guildWidth(stand, year, site) : beltWidth(stand, year, site), units),
+      label: `${planting.baseline.kind === 'guilds' ? 'guild' : 'belt'} width at year ${year}`,
       why: { formula: 'outermost rows apart, plus half a mean crown on each side', inputs: growthInputs, source: growthSource },
     },
     {
@@ -68,7 +79,9 @@ export function figures(planting: Planting, layout: Layout, sum: Quantities, hol
     {
       key: 'cost',
       text: formatMoney(sum.cents, currency),
-      label: sum.length > 0 ? `${formatMoney(perLength(sum, units), currency)} per ${units === 'us' ? 'foot' : 'metre'}` : 'plants and materials',
+      label: planting.baseline.kind === 'block' && ground > 0 ? `${formatMoney(Math.round((sum.cents / ground) * perUnit), currency)} a ${areaUnit}`
+        : planting.baseline.kind === 'guilds' ? `${formatMoney(Math.round(sum.cents / planting.baseline.anchors.length), currency)} a guild`
+        : sum.length > 0 ? `${formatMoney(perLength(sum, units), currency)} per ${units === 'us' ? 'foot' : 'metre'}` : 'plants and materials',
       why: {
         formula: 'packs of plants, plus guards, stakes, ties and weed cover; no labour',
         inputs: [
@@ -79,6 +92,16 @@ export function figures(planting: Planting, layout: Layout, sum: Quantities, hol
         source: `${priceSource}; ${planting.name} alone, packs are shared across plantings in the order list`,
       },
     },
+    ...(cutting > 0 ? [{
+      key: 'cutting',
+      text: `${formatCount(Math.max(1, Math.round(cutting)))} h`,
+      label: 'of cutting a year, to keep its size',
+      why: {
+        formula: 'both sides of each row kept to a width, its top where a height is kept, over what is cut in an hour; stems cleared apart',
+        inputs: stand.rows.filter(({ row, copy }) => row.kept && copy === 0).map(({ row }) => ({ label: row.name, text: sayKept(row.kept!, units) })),
+        source: settings['cut.area'].source,
+      },
+    }] : []),
     {
       key: 'order',
       text: formatCount(bought),

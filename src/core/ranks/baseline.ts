@@ -1,9 +1,11 @@
 import { smooth } from '../geometry/curve.ts';
 import { parallel } from '../geometry/parallel.ts';
 import { distance, type Point } from '../geometry/point.ts';
+import { area } from '../geometry/polygon.ts';
 import { crossesItself, polyline, type Polyline } from '../geometry/polyline.ts';
 import { Refused } from '../holding/command.ts';
 import type { Baseline, Holding } from '../holding/schema.ts';
+import { alongLongest, blockLine } from './outline.ts';
 
 /** A planting's baseline worked out: where it runs now. */
 export interface LaidBaseline {
@@ -41,7 +43,18 @@ export function layBaseline(baseline: Baseline, place: Place): LaidBaseline | nu
   return laid;
 }
 
-const sourceOf = (baseline: Baseline, place: Place) => (baseline.kind === 'drawn' ? baseline.points : followed(baseline.of, place));
+function sourceOf(baseline: Baseline, place: Place): readonly Point[] | null {
+  switch (baseline.kind) {
+    case 'drawn':
+      return baseline.points;
+    case 'beside':
+      return followed(baseline.of, place);
+    case 'block':
+      return blockLine(baseline);
+    case 'guilds':
+      return baseline.anchors;
+  }
+}
 
 const samePoints = (a: readonly Point[] | null, b: readonly Point[] | null): boolean =>
   a === b || (!!a && !!b && a.length === b.length && a.every((point, i) => point === b[i]));
@@ -53,10 +66,28 @@ function lay(baseline: Baseline, source: readonly Point[] | null): LaidBaseline 
     const moved = line.points.length < 2 ? null : parallel(line, baseline.side === 'right' ? baseline.setback : -baseline.setback);
     return moved && moved.length >= SHORTEST ? { line: moved, closed: false } : null;
   }
+  if (baseline.kind === 'block') {
+    const line = polyline(source);
+    return line.length >= SHORTEST ? { line, closed: false } : null;
+  }
+  if (baseline.kind === 'guilds') {
+    const [[x, y]] = source as [Point];
+    const line = polyline(source);
+    // One anchor has no line of its own: it is measured northward.
+    return { line: line.points.length > 1 ? line : polyline([[x, y], [x, y + 1]]), closed: false };
+  }
   const closed = baseline.closed && source.length > 2;
   const points = baseline.curved ? smooth(closed ? [...source, source[0]!] : source) : source;
   const line = polyline(points, closed);
   return line.length >= SHORTEST ? { line, closed } : null;
+}
+
+/** A block within `points`, its rows along the longest side; throws {@link Refused} for an outline that holds no ground. */
+export function drawnBlock(points: readonly Point[], { headland = 0 } = {}): Extract<Baseline, { kind: 'block' }> {
+  const kept = points.filter((point, i) => distance(points[(i + points.length - 1) % points.length]!, point) > 0.001);
+  if (kept.length < 3 || area(kept) < 1) throw new Refused('A block needs at least three corners and a square metre of ground. Add corners, or set them farther apart.');
+  if (crossesItself(kept, true)) throw new Refused('The outline crosses itself. Draw it so that it does not, or as two blocks.');
+  return { kind: 'block', outline: kept.map(([x, y]) => [x, y]), bearing: alongLongest(kept), headland, shift: { along: 0, across: 0 }, lanes: null };
 }
 
 /** A drawn baseline through `points`; throws {@link Refused} for a line that no row can stand on. */

@@ -39,7 +39,7 @@ describe(mirrorPlanting, () => {
 
 describe('own patterns', () => {
   it('keep the rows of a planting without its hand swaps, lay them again, and are thrown away', () => {
-    const swapped = { ...belt, rows: belt.rows.map((each) => ({ ...each, swaps: [{ at: 3, species: 'taxus-baccata' }] })) };
+    const swapped = { ...belt, rows: belt.rows.map((each) => ({ ...each, swaps: [{ at: 3, copy: 0, species: 'taxus-baccata' }] })) };
     const kept = take(holding, keepPattern(patternOf(swapped, 'mine'))).holding;
     expect(kept.patterns[0]!.rows.every(({ swaps }) => swaps.length === 0)).toBe(true);
     const again = plantingFrom(kept.patterns[0]!, { name: 'By mine', baseline: drawnBaseline([[0, 40], [60, 40]], {}), newId }, 'left');

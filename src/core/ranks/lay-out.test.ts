@@ -80,7 +80,7 @@ describe('along the row', () => {
   });
   it('keeps a hand swap by its chainage when the row is re-spaced', () => {
     const holding = sample();
-    const swapped = take(holding, swapPlant('p1', 'p1r1', 30, 'ilex-aquifolium', 'holly')).holding;
+    const swapped = take(holding, swapPlant('p1', 'p1r1', { at: 30, copy: 0 }, 'ilex-aquifolium', 'holly')).holding;
     const wider = take(swapped, { label: '', change: (draft) => void (draft.plantings[0]!.rows[0]!.spacing = 2) }).holding;
     for (const version of [swapped, wider]) {
       const stand = standOf(version);

@@ -2,10 +2,12 @@ import { directionAt, pointAt } from '../geometry/polyline.ts';
 import type { Clearing, Gap, Holding, Planting, Row } from '../holding/schema.ts';
 import { TOL } from '../units/rounding.ts';
 import { layBaseline, type LaidBaseline } from './baseline.ts';
-import { lowerBound, places, standardPlaces } from './counting.ts';
+import { lowerBound, standardPlaces } from './counting.ts';
 import { sequenceOf } from './sequence.ts';
-import { rowLine, type RowLine } from './row-line.ts';
-import { emptyStand, type LaidRow, type Stand } from './stand.ts';
+import type { RowLine } from './row-line.ts';
+import { emptyStand, type LaidRow, type Lot, type Stand } from './stand.ts';
+import type { RowString } from './row-string.ts';
+import { guessPlants, stringsOf } from './strings.ts';
 
 /** Most plants of one planting that are laid; above it somebody mistyped. */
 export const MOST_PLANTS = 250_000;
@@ -29,32 +31,16 @@ export function layOut(planting: Planting, holding: Pick<Holding, 'boundary' | '
     const sentence = `${planting.name} has lost its baseline: what it followed is gone or too short. Draw the line again.`;
     return { baseline, stand: emptyStand(), problem: { code: 'no-baseline', sentence } };
   }
-  const sign = planting.side === 'right' ? 1 : -1;
-  let offset = 0;
-  const lines = planting.rows.map((row) => ({ row, offset: (offset += row.rowGap), trace: rowLine(baseline, sign * offset) }));
-  const expected = lines.reduce((sum, { row, trace }) => sum + (trace ? trace.line.length / row.spacing + 1 : 0), 0);
+  const expected = guessPlants(planting, baseline);
   if (expected > MOST_PLANTS) {
-    const sentence = `${planting.name} would hold about ${Math.round(expected / 1000)} thousand plants; at most ${MOST_PLANTS / 1000} thousand are laid. Widen the spacing or shorten the line.`;
+    const sentence = `${planting.name} would hold about ${Math.round(expected / 1000)} thousand plants; at most ${MOST_PLANTS / 1000} thousand are laid. Widen the spacing or ${planting.baseline.kind === 'block' ? 'make the block smaller' : 'shorten the line'}.`;
     return { baseline, stand: emptyStand(), problem: { code: 'too-many', sentence } };
   }
-  return { baseline, stand: fill(lines, planting, baseline), problem: null };
+  return { baseline, stand: fill(stringsOf(planting, baseline), planting, baseline), problem: null };
 }
 
-interface Line {
-  readonly row: Row;
-  readonly offset: number;
-  readonly trace: RowLine | null;
-}
-
-function fill(lines: readonly Line[], { gaps, clearings }: Pick<Planting, 'gaps' | 'clearings'>, baseline: LaidBaseline): Stand {
-  const drafts = lines.map(({ row, trace }) => {
-    if (!trace) return null;
-    const start = row.inset + row.trim.start;
-    const { at, spacing } = places(trace.line.length - row.inset - start - row.trim.stop, { ...row, closed: baseline.closed });
-    return { trace, spacing, at: at.map((chainage) => chainage + start) };
-  });
-  const most = drafts.reduce((sum, draft) => sum + (draft?.at.length ?? 0), 0);
-  const names = new Names();
+function fill(strings: readonly RowString[], { rows: patterns, gaps, clearings }: Pick<Planting, 'rows' | 'gaps' | 'clearings'>, baseline: LaidBaseline): Stand {
+  const most = strings.reduce((sum, { at }) => sum + at.length, 0);
   const columns = {
     x: new Float64Array(most),
     y: new Float64Array(most),
@@ -64,25 +50,36 @@ function fill(lines: readonly Line[], { gaps, clearings }: Pick<Planting, 'gaps'
     station: new Float64Array(most),
     species: new Uint16Array(most),
     stock: new Uint8Array(most),
+    lot: new Uint16Array(most),
   };
   const passages = gaps.map((gap) => passage(gap, baseline));
-  const dropped = { standards: 0, swaps: 0 };
+  const firstPlace = new Map<Row, number>();
   const rows: LaidRow[] = [];
   let count = 0;
-  lines.forEach(({ row, offset }, r) => {
-    const draft = drafts[r];
+  strings.forEach(({ row, copy, offset, trace, spacing, at }, r) => {
     const from = count;
-    if (draft) {
-      count = placeRow(columns, count, r, draft.trace, draft.at, passages, clearings);
-      const at = columns.chainage.subarray(from, count);
-      const left = choose(row, draft, at, columns.species.subarray(from, count), columns.stock.subarray(from, count), names);
-      dropped.standards += left.standards;
-      dropped.swaps += left.swaps;
-    }
-    rows.push({ row, offset, line: draft?.trace.line ?? null, spacing: draft?.spacing ?? row.spacing, from, to: count });
+    const first = firstPlace.get(row) ?? 0;
+    if (trace) count = placeRow(columns, count, r, first, trace, at, passages, clearings);
+    firstPlace.set(row, first + at.length);
+    rows.push({ row, copy, offset, line: trace?.line ?? null, spacing, from, to: count });
   });
+  const lots = new Lots();
+  const dropped = { standards: 0, swaps: 0 };
+  for (const pattern of patterns) {
+    const left = choose(pattern, rows.filter(({ row }) => row === pattern), columns, lots);
+    dropped.standards += left.standards;
+    dropped.swaps += left.swaps;
+  }
+  const speciesIds = [...new Set(lots.list.map(({ species }) => species))];
+  const stockIds = [...new Set(lots.list.map(({ stock }) => stock))];
+  const species = lots.list.map((lot) => speciesIds.indexOf(lot.species));
+  const stock = lots.list.map((lot) => stockIds.indexOf(lot.stock));
+  for (let i = 0; i < count; i++) {
+    columns.species[i] = species[columns.lot[i]!]!;
+    columns.stock[i] = stock[columns.lot[i]!]!;
+  }
   const cut = Object.fromEntries(Object.entries(columns).map(([key, column]) => [key, column.subarray(0, count)])) as unknown as typeof columns;
-  return { count, ...cut, rows, speciesIds: names.species.list, stockIds: names.stock.list, dropped };
+  return { count, ...cut, rows, lots: lots.list, speciesIds, stockIds, dropped };
 }
 
 /** A straight way through all rows, square to the baseline at the gap's middle. */
@@ -106,6 +103,7 @@ function placeRow(
   columns: Pick<Stand, 'x' | 'y' | 'row' | 'place' | 'chainage' | 'station'>,
   start: number,
   r: number,
+  firstPlace: number,
   { line: { points, chainages }, from, to }: RowLine,
   at: Float64Array,
   passages: readonly Passage[],
@@ -127,7 +125,7 @@ function placeRow(
     columns.x[count] = x;
     columns.y[count] = y;
     columns.row[count] = r;
-    columns.place[count] = place;
+    columns.place[count] = firstPlace + place;
     columns.chainage[count] = chainage;
     columns.station[count] = station;
     count++;
@@ -145,29 +143,36 @@ function isCleared(passages: readonly Passage[], x: number, y: number, station: 
   return false;
 }
 
-/** Writes each plant's species and stock: sequence on what stands, hand swaps, then standards over it. */
-function choose(row: Row, draft: { trace: RowLine; spacing: number }, at: Float64Array, species: Uint16Array, stock: Uint8Array, names: Names) {
-  const sequence = sequenceOf(row, at.length).map((id) => names.species.indexOf(id));
-  const stockIndex = names.stock.indexOf(row.stock);
-  for (let i = 0; i < at.length; i++) {
-    species[i] = sequence[i % sequence.length]!;
-    stock[i] = stockIndex;
+/** Writes each plant's lot: the sequence on what stands, over all copies of the row; hand swaps; standards over it. */
+function choose(row: Row, copies: readonly LaidRow[], { chainage, lot }: Pick<Stand, 'chainage' | 'lot'>, lots: Lots) {
+  const { kept, later } = row;
+  const lotOf = (species: string) => lots.indexOf({ species, stock: row.stock, kept, later });
+  const known = new Map<string, number>();
+  const turn = sequenceOf(row, copies.reduce((sum, { from, to }) => sum + to - from, 0)).map((species) => {
+    let index = known.get(species);
+    if (index === undefined) known.set(species, (index = lotOf(species)));
+    return index;
+  });
+  const dropped = { standards: 0, swaps: 0 };
+  let next = 0;
+  for (const { copy, from, to, line, spacing } of copies) {
+    for (let i = from; i < to; i++) lot[i] = turn[next++ % turn.length]!;
+    const at = chainage.subarray(from, to);
+    for (const swap of row.swaps) {
+      if (swap.copy !== copy) continue;
+      const i = nearest(at, swap.at);
+      if (i >= 0 && Math.abs(at[i]! - swap.at) <= spacing / 2 + TOL) lot[from + i] = lotOf(swap.species);
+      else dropped.swaps++;
+    }
+    if (!row.standards || !line) continue;
+    const { every, first, species, stock } = row.standards;
+    const taken = standardPlaces(at, line.length, { every, first, within: every / 2 });
+    const tall = lots.indexOf({ species, stock, kept: null, later });
+    for (const i of taken) lot[from + i] = tall;
+    dropped.standards += first > line.length + TOL ? 0 : Math.floor((line.length - first + TOL) / every) + 1 - taken.size;
   }
-  let swaps = 0;
-  for (const swap of row.swaps) {
-    const i = nearest(at, swap.at);
-    if (i >= 0 && Math.abs(at[i]! - swap.at) <= draft.spacing / 2 + TOL) species[i] = names.species.indexOf(swap.species);
-    else swaps++;
-  }
-  if (!row.standards) return { standards: 0, swaps };
-  const { every, first, species: id, stock: standardStock } = row.standards;
-  const { length } = draft.trace.line;
-  const taken = standardPlaces(at, length, { every, first, within: every / 2 });
-  for (const i of taken) {
-    species[i] = names.species.indexOf(id);
-    stock[i] = names.stock.indexOf(standardStock);
-  }
-  return { standards: first > length + TOL ? 0 : Math.floor((length - first + TOL) / every) + 1 - taken.size, swaps };
+  dropped.swaps += row.swaps.filter((swap) => copies.every(({ copy }) => copy !== swap.copy)).length;
+  return dropped;
 }
 
 function nearest(at: Float64Array, target: number): number {
@@ -176,18 +181,15 @@ function nearest(at: Float64Array, target: number): number {
   return above === at.length || target - at[above - 1]! <= at[above]! - target ? above - 1 : above;
 }
 
-class Index {
-  readonly list: string[] = [];
+/** The lots of a stand as they are first met. */
+class Lots {
+  readonly list: Lot[] = [];
   private readonly at = new Map<string, number>();
-  indexOf(id: string): number {
-    const known = this.at.get(id);
+  indexOf(lot: Lot): number {
+    const key = `${lot.species}|${lot.stock}|${lot.later}|${lot.kept ? JSON.stringify(lot.kept) : ''}`;
+    const known = this.at.get(key);
     if (known !== undefined) return known;
-    this.at.set(id, this.list.push(id) - 1);
+    this.at.set(key, this.list.push(lot) - 1);
     return this.list.length - 1;
   }
-}
-
-class Names {
-  readonly species = new Index();
-  readonly stock = new Index();
 }

@@ -1,7 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { row, sample, standOf } from '../../../checks/sample.ts';
-import { blockPlaces, spacingFor } from './block.ts';
 import { bestCycle, drift, driftAnyway, evenMix, quotas } from './mix.ts';
 import { sequenceOf } from './sequence.ts';
 import { speciesIdOf } from './stand.ts';
@@ -64,24 +63,5 @@ describe(useUp, () => {
       expect(Math.max(...spacings)).toBeCloseTo(best, 9);
     }
     expect(useUp(999, [10], 1)).toEqual({ perRow: [11], spacings: [1], leftOver: 988 });
-  });
-});
-
-describe('blocks', () => {
-  it('2 m square is 2,500 a hectare, 4,400 a hectare is 1.51 m square', () => {
-    expect(spacingFor(2500, 'square')).toBeCloseTo(2, 9);
-    expect(spacingFor(4400, 'square')).toBeCloseTo(1.5076, 4);
-  });
-  it('hold what was asked within 2 % on a field over a hectare, whichever way the rows run, none in the headland', () => {
-    const field = [[0, 0], [160, 10], [170, 120], [20, 110]] as const;
-    let twice = 0;
-    field.forEach(([x, y], i) => (twice += x * field[(i + 1) % 4]![1] - field[(i + 1) % 4]![0] * y));
-    for (const pattern of ['square', 'triangular', 'quincunx'] as const)
-      for (const bearing of [90, 37, 160]) {
-        const spacing = spacingFor(2500, pattern);
-        const places = blockPlaces(field, { spacing, pattern, origin: [80.3, 60.7], bearing });
-        expect(Math.abs(places.length / ((twice / 2) * 0.25) - 1), `${pattern} ${bearing}`).toBeLessThan(0.02);
-      }
-    expect(blockPlaces(field, { spacing: 3, pattern: 'square', origin: [80, 60], margin: 12 }).length).toBeLessThan(blockPlaces(field, { spacing: 3, pattern: 'square', origin: [80, 60] }).length * 0.8);
   });
 });

@@ -1,59 +1,28 @@
-import type { Baseline, Planting, Purpose, Row } from '../holding/schema.ts';
-import { speciesOf } from '../species/catalogue.ts';
+import { plainRow } from '../holding/plain-row.ts';
+import type { Planting, Purpose, Row } from '../holding/schema.ts';
+import { catalogue, speciesOf } from '../species/catalogue.ts';
 import purposeData from './purposes.json' with { type: 'json' };
 
-interface Pattern {
+interface PurposeFacts {
   readonly label: string;
-  readonly why: string;
-  readonly weeds: string;
-  readonly rows: readonly (Pick<Row, 'name' | 'rowGap' | 'spacing' | 'staggered' | 'stock'> & { readonly ends: string; readonly north: readonly (readonly (number | string)[])[]; readonly south: readonly (readonly (number | string)[])[] })[];
+  /** Kept to size by clipping, so that tight is how it is meant to stand. */
+  readonly clipped: boolean;
+  /** Mown between its rows while weeds must be kept down; a wood is not. */
+  readonly mown: boolean;
+  /** Planted close to be thinned in any case. */
+  readonly thinned: boolean;
 }
 
-/** Starting patterns by purpose: what each lays and why. Species by hemisphere. */
-export const purposes: Readonly<Record<Purpose, Pattern>> = purposeData;
+/** What plantings are for, and what that means for how they may stand. */
+export const purposes: Readonly<Record<Purpose, PurposeFacts>> = purposeData;
 
-export interface PlantingOptions {
-  readonly name: string;
-  readonly purpose: Purpose;
-  readonly baseline: Baseline;
-  readonly side: 'left' | 'right';
-  readonly latitude: number;
-  newId(): string;
-}
-
-/** A planting laid by its purpose's pattern, to be changed at will. */
-export function newPlanting({ name, purpose, baseline, side, latitude, newId }: PlantingOptions): Planting {
-  const { rows, weeds } = purposes[purpose];
-  return {
-    id: newId(),
-    name,
-    purpose,
-    baseline,
-    side,
-    rows: rows.map(({ north, south, ends, ...row }) => ({
-      ...row,
-      id: newId(),
-      inset: 0,
-      trim: { start: 0, stop: 0 },
-      mix: 'turn',
-      offset: 0,
-      seed: 1,
-      ends: ends === 'fit' ? 'fit' : 'keep',
-      runs: (latitude < 0 ? south : north).map(([count, species]) => ({ species: String(species), count: Number(count) })),
-      standards: null,
-      swaps: [],
-    })),
-    gaps: [],
-    clearings: [],
-    weeds: weeds as Planting['weeds'],
-    guarded: true,
-  };
-}
+/** Whether a row is kept to its width, by its own kept size or by what the planting is for. */
+export const isClipped = ({ purpose }: Pick<Planting, 'purpose'>, { kept }: Pick<Row, 'kept'>): boolean => purposes[purpose].clipped || (kept !== null && kept.width !== null);
 
 /** One more row behind the others: like the last, at the same distance again. */
-export function rowAfter({ rows }: Planting, id: string): Row {
+export function rowAfter({ rows }: Pick<Planting, 'rows'>, id: string): Row {
   const last = rows.at(-1);
-  const like = last ?? newPlanting({ name: '-', purpose: 'blank', baseline: { kind: 'drawn', points: [[0, 0], [1, 0]], curved: false, closed: false }, side: 'right', latitude: 50, newId: () => id }).rows[0]!;
+  const like = last ?? { ...plainRow, spacing: 1.5, runs: [{ species: catalogue[0]!.id, count: 1 }] };
   return { ...like, id, name: `Row ${rows.length + 1}`, rowGap: last ? Math.max(last.rowGap, like.spacing) : 0, staggered: last ? !last.staggered : false, swaps: [], standards: null };
 }
 

@@ -1,10 +1,12 @@
 import type { Polyline } from '../geometry/polyline.ts';
-import type { Row } from '../holding/schema.ts';
+import type { Kept, Row } from '../holding/schema.ts';
 
 /** One row as it is laid: its own line on the plane and which plants of the stand are its. */
 export interface LaidRow {
   readonly row: Row;
-  /** Distance from the baseline, metres. */
+  /** Which repeat of the row it is, from 0: a block lays its rows over and over, guilds once round each anchor. */
+  readonly copy: number;
+  /** Distance from the baseline, metres, negative across the line; in a guild from the anchor. */
   readonly offset: number;
   /** The row's line; null where a bend leaves nothing of it. */
   readonly line: Polyline | null;
@@ -15,6 +17,15 @@ export interface LaidRow {
   readonly to: number;
 }
 
+/** Plants that grow alike: of one species and stock, cut to one size, planted in one year. */
+export interface Lot {
+  readonly species: string;
+  readonly stock: string;
+  readonly kept: Kept | null;
+  /** Years after the first planting in which they are planted. */
+  readonly later: number;
+}
+
 /** Every plant of a planting in columns, row by row, each row along its line. */
 export interface Stand {
   readonly count: number;
@@ -23,7 +34,7 @@ export interface Stand {
   readonly y: Float64Array<ArrayBuffer>;
   /** Index in `rows`. */
   readonly row: Uint16Array<ArrayBuffer>;
-  /** Number of the place in its row, before gaps: with the row's id the plant's lasting name. */
+  /** Number of the place in its row, before gaps, counted on over the row's copies: with the row's id the plant's lasting name. */
   readonly place: Uint32Array<ArrayBuffer>;
   /** Metres along its own row. */
   readonly chainage: Float64Array<ArrayBuffer>;
@@ -33,7 +44,10 @@ export interface Stand {
   readonly species: Uint16Array<ArrayBuffer>;
   /** Index in `stockIds`. */
   readonly stock: Uint8Array<ArrayBuffer>;
+  /** Index in `lots`. */
+  readonly lot: Uint16Array<ArrayBuffer>;
   readonly rows: readonly LaidRow[];
+  readonly lots: readonly Lot[];
   readonly speciesIds: readonly string[];
   readonly stockIds: readonly string[];
   /** Standards for which no place was left, and hand swaps that found no plant. */
@@ -50,7 +64,9 @@ export const emptyStand = (rows: readonly LaidRow[] = []): Stand => ({
   station: new Float64Array(0),
   species: new Uint16Array(0),
   stock: new Uint8Array(0),
+  lot: new Uint16Array(0),
   rows,
+  lots: [],
   speciesIds: [],
   stockIds: [],
   dropped: { standards: 0, swaps: 0 },
@@ -61,3 +77,13 @@ export const speciesIdOf = (stand: Stand, i: number): string => stand.speciesIds
 
 /** Number of the plant in its row as people count, from 1. */
 export const numberInRow = (stand: Stand, i: number): number => i - stand.rows[stand.row[i]!]!.from + 1;
+
+/** Index of the plant that a row's id and a place name; null when it does not stand. */
+export function plantNamed({ rows, place }: Stand, rowId: string, named: number): number | null {
+  for (const { row, from, to } of rows) {
+    if (row.id !== rowId) continue;
+    const at = place.subarray(from, to).indexOf(named);
+    if (at >= 0) return from + at;
+  }
+  return null;
+}

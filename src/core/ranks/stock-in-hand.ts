@@ -1,5 +1,6 @@
 import type { Command } from '../holding/command.ts';
 import { setRows } from '../holding/planting-commands.ts';
+import { plainRow } from '../holding/plain-row.ts';
 import { SPACING, type Holding, type Planting, type Row } from '../holding/schema.ts';
 import { settingOf } from '../holding/settings.ts';
 import { matureHeight, matureWidth, speciesOf } from '../species/catalogue.ts';
@@ -59,8 +60,8 @@ export function waysToUse(planting: Planting, holding: Holding, bundles: readonl
   const like = planting.rows[0];
   const ids = Array.from({ length: most }, (_, r) => planting.rows[r]?.id ?? newId());
   const rowAt = (r: number): Row => ({
-    id: ids[r]!, name: `Row ${r + 1}`, rowGap: r === 0 ? (like?.rowGap ?? 0) : rowGap, spacing: 1, staggered: r % 2 === 1, inset: like?.inset ?? 0, trim: { start: 0, stop: 0 },
-    ends: 'keep', stock: like?.stock ?? 'whip', runs: [{ species: inHand[0]![0], count: 1 }], mix: 'turn', offset: 0, seed: 1, standards: null, swaps: [],
+    ...plainRow, id: ids[r]!, name: `Row ${r + 1}`, rowGap: r === 0 ? (like?.rowGap ?? 0) : rowGap, spacing: 1, staggered: r % 2 === 1, inset: like?.inset ?? 0,
+    stock: like?.stock ?? 'whip', runs: [{ species: inHand[0]![0], count: 1 }],
   });
   const find = spacingFinder(planting, holding, rowAt);
   const answers = shares.filter((rows) => rows.every((row) => row.reduce((sum, [, n]) => sum + n, 0) >= 2)).map((rows) => lay(planting, holding, rows, inHand, rowAt, find));

@@ -1,17 +1,11 @@
 import type { Command } from '../holding/command.ts';
 import { setRows } from '../holding/planting-commands.ts';
 import type { Planting, Row } from '../holding/schema.ts';
-import { matureHeight, speciesOf } from '../species/catalogue.ts';
-
-/** Mean mature height of a row's runs, metres. */
-function heightOf({ runs }: Row): number {
-  const plants = runs.reduce((sum, { count }) => sum + count, 0);
-  return runs.reduce((sum, { species, count }) => sum + matureHeight(speciesOf(species)) * count, 0) / plants;
-}
+import { meanSize } from '../species/mature.ts';
 
 /** Each row's place from the lowest (0) upward; equals keep their order. */
 function ranks(rows: readonly Row[]): number[] {
-  const order = rows.map((_, r) => r).sort((a, b) => heightOf(rows[a]!) - heightOf(rows[b]!));
+  const order = rows.map((_, r) => r).sort((a, b) => meanSize(rows[a]!).height - meanSize(rows[b]!).height);
   return rows.map((_, r) => order.indexOf(r));
 }
 

@@ -5,6 +5,9 @@ import moreData from './more.json' with { type: 'json' };
 export const USES = ['hedge', 'screen', 'windbreak', 'snow', 'bank', 'wildlife', 'nectar', 'fruit', 'nuts', 'timber', 'firewood', 'coppice', 'nurse', 'fodder', 'cover', 'herb', 'climber'] as const;
 export type Use = (typeof USES)[number];
 
+/** How roots go: one straight down, many aslant, or most near the surface. */
+export const ROOTS = ['tap', 'heart', 'flat'] as const;
+
 const months = z.tuple([z.number().int().min(1).max(12), z.number().int().min(1).max(12)]);
 const MoreSchema = z.strictObject({
   /** First and last month in the northern temperate zone; over the turn of the year the first is the larger. */
@@ -15,6 +18,12 @@ const MoreSchema = z.strictObject({
   /** Where it spreads beyond where it was planted, and what has felled it widely: to be checked against official lists. */
   invasive: z.string().optional(),
   pests: z.string().optional(),
+  /** Form of the roots on free ground: Köstler, Brückner and Bibelriether 1968; forestry handbooks. */
+  roots: z.enum(ROOTS).optional(),
+  /** Hours below 7 °C that its buds want, over its many kinds: extension texts. */
+  chill: z.tuple([z.number(), z.number()]).optional(),
+  /** Height 20 years after planting on middling to good ground, metres: forestry yield tables. */
+  at20: z.tuple([z.number(), z.number()]).optional(),
 });
 export type More = z.infer<typeof MoreSchema>;
 

@@ -50,6 +50,9 @@ export function formatArea(squareMetres: number, system: UnitSystem): string {
   return acres < 0.5 ? `${plain(toUs(squareMetres, 'ft2'), 0)} ft²` : `${plain(acres, 2)} ac`;
 }
 
+/** The unit that land is spoken of in: its name and its square metres. */
+export const landUnit = (system: UnitSystem): { name: string; squareMetres: number } => (system === 'metric' ? { name: 'hectare', squareMetres: 10_000 } : { name: 'acre', squareMetres: EXACT.ac });
+
 /** `cents` (whole minor units) in an ISO 4217 `currency`; whole units from 1,000 up, where cents are noise. */
 export function formatMoney(cents: number, currency: string): string {
   return formatOf(Math.abs(cents) >= 100_000 ? 0 : 2, currency).format(cents / 100);

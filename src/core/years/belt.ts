@@ -1,26 +1,24 @@
-import { speciesOf } from '../species/catalogue.ts';
-import { stockOf } from '../species/stock.ts';
 import type { Stand } from '../ranks/stand.ts';
-import { LAST_YEAR, sizeAt, type Size } from './growth.ts';
+import { LAST_YEAR } from './growth.ts';
+import type { Size } from '../species/mature.ts';
+import { lotSize } from './kept.ts';
 
-/** Sizes at one year for each kind of plant that stands: `sizes[species][stock]`, by the stand's own indices. */
-export function sizesOf({ speciesIds, stockIds }: Pick<Stand, 'speciesIds' | 'stockIds'>, year: number, site: number): Size[][] {
-  return speciesIds.map((species) => stockIds.map((stock) => sizeAt(speciesOf(species), stockOf(stock), year, site)));
-}
+/** Size at one year of each lot that stands, by the stand's own indices. */
+export const sizesOf = ({ lots }: Pick<Stand, 'lots'>, year: number, site: number): Size[] => lots.map((lot) => lotSize(lot, year, site));
 
-/** Crown radius of every plant at `year`, metres, free-grown. */
+/** Crown radius of every plant at `year`, metres: free-grown, or as it is kept. */
 export function crownRadii(stand: Stand, year: number, site: number): Float32Array<ArrayBuffer> {
   const sizes = sizesOf(stand, year, site);
   const radii = new Float32Array(stand.count);
-  for (let i = 0; i < stand.count; i++) radii[i] = sizes[stand.species[i]!]![stand.stock[i]!]!.width / 2;
+  for (let i = 0; i < stand.count; i++) radii[i] = sizes[stand.lot[i]!]!.width / 2;
   return radii;
 }
 
 /** Mean crown width of a row's plants at `year`, metres; 0 for an empty row. */
-export function rowCrown(stand: Stand, rowIndex: number, sizes: readonly (readonly Size[])[]): number {
+export function rowCrown(stand: Stand, rowIndex: number, sizes: readonly Size[]): number {
   const { from, to } = stand.rows[rowIndex]!;
   let sum = 0;
-  for (let i = from; i < to; i++) sum += sizes[stand.species[i]!]![stand.stock[i]!]!.width;
+  for (let i = from; i < to; i++) sum += sizes[stand.lot[i]!]!.width;
   return to > from ? sum / (to - from) : 0;
 }
 
@@ -33,11 +31,17 @@ export function beltWidth(stand: Stand, year: number, site: number): number {
   return Math.max(...edges.map(({ offset, half }) => offset + half)) - Math.min(...edges.map(({ offset, half }) => offset - half));
 }
 
+/** Width of the widest guild at `year`: twice its outermost ring and half a mean crown, metres. */
+export function guildWidth(stand: Stand, year: number, site: number): number {
+  const sizes = sizesOf(stand, year, site);
+  return stand.rows.reduce((widest, { offset, from, to }, r) => (to > from ? Math.max(widest, 2 * offset + rowCrown(stand, r, sizes)) : widest), 0);
+}
+
 /** Mean height of a row's plants with {@link sizesOf} one year, metres; 0 for an empty row. */
-export function rowHeight(stand: Stand, rowIndex: number, sizes: readonly (readonly Size[])[]): number {
+export function rowHeight(stand: Stand, rowIndex: number, sizes: readonly Size[]): number {
   const { from, to } = stand.rows[rowIndex]!;
   let sum = 0;
-  for (let i = from; i < to; i++) sum += sizes[stand.species[i]!]![stand.stock[i]!]!.height;
+  for (let i = from; i < to; i++) sum += sizes[stand.lot[i]!]!.height;
   return to > from ? sum / (to - from) : 0;
 }
 

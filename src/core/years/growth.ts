@@ -1,4 +1,6 @@
-import { matureWidth, type Species } from '../species/catalogue.ts';
+import { matureWidth } from '../species/catalogue.ts';
+import type { Species } from '../holding/species-schema.ts';
+import type { Size } from '../species/mature.ts';
 import type { Stock } from '../species/stock.ts';
 import growthData from './growth.json' with { type: 'json' };
 
@@ -54,22 +56,11 @@ export const growingOf = (species: Species, stock: Stock, site: number): Growing
   site,
 });
 
-export interface Size {
-  readonly height: number;
-  readonly width: number;
-}
-
 /** Height and free crown width of a species from this stock after `year` seasons, metres. */
 export function sizeAt(species: Species, stock: Stock, year: number, site: number): Size {
   const growing = growingOf(species, stock, site);
   const height = heightAt(growing, year);
   return { height, width: crownWidth(height, growing.fullHeight, matureWidth(species), growthData.crownPower) };
-}
-
-/** First whole year, 0 to 40, in which `holds` says yes of the size; null when none does. */
-export function firstYear(species: Species, stock: Stock, site: number, holds: (size: Size) => boolean): number | null {
-  for (let year = 0; year <= LAST_YEAR; year++) if (holds(sizeAt(species, stock, year, site))) return year;
-  return null;
 }
 
 export const growthSource = growthData.source;

@@ -4,7 +4,9 @@ import { row, sample, standOf } from '../../../checks/sample.ts';
 import { catalogue, matureWidth, speciesOf } from '../species/catalogue.ts';
 import { stockOf, stocks } from '../species/stock.ts';
 import { beltWidth, closingYear, crownRadii, rowCrown, sizesOf, tallestRow } from './belt.ts';
-import { crownWidth, firstYear, LAST_YEAR, sizeAt } from './growth.ts';
+import { crownWidth, LAST_YEAR, sizeAt } from './growth.ts';
+import { firstYear, lotSize } from './kept.ts';
+import { becomes } from '../species/mature.ts';
 
 const two = standOf(sample({ rows: [row(), row({ rowGap: 4, spacing: 3, species: [[1, 'Betula pendula']] })] }));
 
@@ -37,12 +39,26 @@ describe('growth', () => {
     for (const species of catalogue) expect(sizeAt(species, stocks[0]!, LAST_YEAR, 1).width).toBeLessThanOrEqual(matureWidth(species) + 1e-9);
   });
 
+  it('is never over its kept size, nor there before its phase is planted', () => {
+    fc.assert(
+      fc.property(fc.constantFrom(...catalogue), fc.integer({ min: 0, max: LAST_YEAR }), fc.integer({ min: 0, max: 20 }), fc.double({ min: 0.3, max: 8, noNaN: true }), ({ id }, year, later, most) => {
+        const lot = { species: id, stock: 'whip', kept: { height: most, width: most / 2, clearStem: null }, later };
+        const { height, width } = lotSize(lot, year, 1);
+        const free = lotSize({ ...lot, kept: null, later: 0 }, Math.max(0, year - later), 1);
+        expect([height, width]).toEqual(year < later ? [0, 0] : [Math.min(free.height, most), Math.min(free.width, most / 2)]);
+        expect(becomes(lot).height).toBeLessThanOrEqual(most);
+      }),
+    );
+  });
+
   it('finds the first year of anything, and null when it never comes', () => {
     const oak = speciesOf('quercus-robur');
-    const year = firstYear(oak, stockOf('whip'), 1, ({ height }) => height > 5)!;
+    const lot = { species: 'quercus-robur', stock: 'whip', kept: null, later: 0 };
+    const year = firstYear(lot, 1, ({ height }) => height > 5)!;
     expect(sizeAt(oak, stockOf('whip'), year, 1).height).toBeGreaterThan(5);
     expect(sizeAt(oak, stockOf('whip'), year - 1, 1).height).toBeLessThanOrEqual(5);
-    expect(firstYear(oak, stockOf('whip'), 1, ({ height }) => height > 100)).toBeNull();
+    expect(firstYear(lot, 1, ({ height }) => height > 100)).toBeNull();
+    expect(firstYear({ ...lot, later: 3 }, 1, ({ height }) => height > 5)).toBe(year + 3); // planted three years on
   });
 });
 

@@ -4,7 +4,7 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import { walkList, type WalkItem } from '../../../core/findings/walk-list.ts';
 import { setSeen, setThriving } from '../../../core/holding/ground-commands.ts';
-import { catalogue } from '../../../core/species/catalogue.ts';
+import { allSpecies } from '../../../core/species/catalogue.ts';
 import { useWorked } from '../../store/derived.ts';
 import { run } from '../../store/session.ts';
 import { today } from '../../store/today.ts';
@@ -31,7 +31,7 @@ export function WalkListView() {
             {stop.key === 'cover' && (
               <div className="field no-print">
                 <label htmlFor="thriving">Thrives within sight of the fence</label>
-                <Select id="thriving" mode="tags" value={[...holding.thriving]} options={catalogue.map(({ id, common, botanical }) => ({ value: id, label: `${common}, ${botanical}` }))} optionFilterProp="label" onChange={(thriving: string[]) => run(setThriving(thriving.map((one) => one.trim()).filter(Boolean)))} />
+                <Select id="thriving" mode="tags" value={[...holding.thriving]} options={allSpecies().map(({ id, common, botanical }) => ({ value: id, label: `${common}, ${botanical}` }))} optionFilterProp="label" onChange={(thriving: string[]) => run(setThriving(thriving.map((one) => one.trim()).filter(Boolean)))} />
               </div>
             )}
           </section>

@@ -1,4 +1,5 @@
-import { Table } from 'antd';
+import { Segmented, Table } from 'antd';
+import { useState } from 'react';
 import { orderRows, type OrderRow } from '../../../core/order/order-list.ts';
 import { priceOf, priceSource, priceTable } from '../../../core/order/prices.ts';
 import { setPrice } from '../../../core/holding/ground-commands.ts';
@@ -13,7 +14,10 @@ import { run } from '../../store/session.ts';
 export function OrderView() {
   const worked = useWorked();
   const { holding } = worked;
-  const list = worked.order();
+  const phases = worked.phases();
+  const [asked, setPhase] = useState<number | null>(null);
+  const phase = phases.some(({ later }) => later === asked) ? asked : null;
+  const list = phase === null ? worked.order() : worked.orderOfPhase(phase);
   const rows = orderRows(list);
   const { currency } = holding;
   const money = (cents: number) => formatMoney(cents, currency);
@@ -25,6 +29,9 @@ export function OrderView() {
           <h1>Order list</h1>
           <ExportButtons fileName={holding.name} items={[{ name: 'order-list.xlsx', label: 'Spreadsheet' }, { name: 'order-list.csv', label: 'CSV' }]} />
         </div>
+        {phases.length > 1 && (
+          <Segmented aria-label="Phase" value={phase ?? -1} onChange={(value) => setPhase(value < 0 ? null : value)} options={[{ value: -1, label: 'All phases' }, ...phases.map(({ later, plants }) => ({ value: later, label: `${later === 0 ? 'First' : `Year ${later}`}: ${formatCount(plants)} plants` }))]} />
+        )}
         <p className="soft">All plantings together, so that packs are shared. Ordered so that enough live; the rest are spares for gaps.</p>
         <Table<OrderRow>
           rowKey={(row) => `${row.item}|${row.stock}`}

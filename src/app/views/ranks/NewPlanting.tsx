@@ -1,11 +1,12 @@
 import { Button, Input, Radio, Segmented } from 'antd';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
-import { together } from '../../../core/holding/command.ts';
 import { addPlanting, removePattern } from '../../../core/holding/planting-commands.ts';
 import { plantingFrom } from '../../../core/ranks/copy.ts';
 import { PURPOSES, type Baseline, type Purpose } from '../../../core/holding/schema.ts';
-import { newPlanting, purposes, sayRuns } from '../../../core/ranks/purposes.ts';
+import { drawnBlock } from '../../../core/ranks/baseline.ts';
+import { newPlanting, patterns, shapeOf, type Answers } from '../../../core/ranks/patterns.ts';
+import { purposes, sayRuns } from '../../../core/ranks/purposes.ts';
 import { formatLength } from '../../../core/units/quantities.ts';
 import { LengthField } from '../../look/LengthField.tsx';
 import { startSketch } from '../../plan/sketching.ts';
@@ -15,32 +16,52 @@ import { run } from '../../store/session.ts';
 import { BaselineSource } from './BaselineSource.tsx';
 
 type Beside = Extract<Baseline, { kind: 'beside' }>;
+type How = 'baseline' | 'curvedBaseline' | 'beside' | 'block' | 'boundary' | 'anchors';
 
-/** What is the planting for, and where does its line run: then the rows lie at once. */
+/** Ways to say where each shape lies. */
+const WAYS: Readonly<Record<ReturnType<typeof shapeOf>, readonly { value: How; label: string }[]>> = {
+  line: [{ value: 'baseline', label: 'I draw it straight' }, { value: 'curvedBaseline', label: 'I draw it curved' }, { value: 'beside', label: 'Along something' }],
+  block: [{ value: 'block', label: 'I draw its outline' }, { value: 'boundary', label: 'The whole boundary' }],
+  guilds: [{ value: 'anchors', label: 'I set each tree' }],
+};
+const WHERE = { line: 'Where does its line run?', block: 'Where does it lie?', guilds: 'Where do the trees stand?' } as const;
+
+/** What shows until the steward has drawn: in the middle, so that there is something to see and drag. */
+const STUBS: Readonly<Record<ReturnType<typeof shapeOf>, Baseline>> = {
+  line: { kind: 'drawn', points: [[-15, 0], [15, 0]], curved: false, closed: false },
+  block: drawnBlock([[-15, -10], [15, -10], [15, 10], [-15, 10]]),
+  guilds: { kind: 'guilds', anchors: [[0, 0]] },
+};
+
+/** What is the planting for, how exactly, and where does it lie: then the rows lie at once. */
 export function NewPlanting() {
   const holding = useShown();
   const navigate = useNavigate();
   const [purpose, setPurpose] = useState<Purpose>('windbreak');
+  const [answers, setAnswers] = useState<Answers>({});
   const [own, setOwn] = useState<string | null>(null);
   const pattern = holding.patterns.find(({ id }) => id === own) ?? null;
-  const [how, setHow] = useState<'baseline' | 'curvedBaseline' | 'beside'>('baseline');
+  const shape = pattern ? shapeOf(pattern.purpose, {}) : shapeOf(purpose, answers);
+  const [asked, setHow] = useState<How>('baseline');
+  const ways = WAYS[shape].filter(({ value }) => value !== 'boundary' || holding.boundary);
+  const how = ways.some(({ value }) => value === asked) ? asked : ways[0]!.value;
   const [beside, setBeside] = useState<Beside | null>(null);
   const [name, setName] = useState('');
   const { latitude } = holding.place;
 
   const make = async () => {
-    // A line yet to be drawn starts as a short one in the middle, so that there is something to see and drag.
-    const stub: Baseline = { kind: 'drawn', points: [[-15, 0], [15, 0]], curved: false, closed: false };
     const side = how === 'beside' && beside ? beside.side : 'right';
-    const baseline = how === 'beside' && beside ? beside : stub;
-    const planting = pattern ? plantingFrom(pattern, { name: name.trim() || freeName(pattern.purpose), baseline, newId }, side) : newPlanting({ name: name.trim() || freeName(purpose), purpose, baseline, side, latitude, newId });
-    if (!run(together(`new planting ${planting.name}`, [addPlanting(planting)]))) return;
+    const baseline = how === 'beside' && beside ? beside : how === 'boundary' && holding.boundary ? drawnBlock(holding.boundary.map(({ at }) => at)) : STUBS[shape];
+    const called = name.trim() || freeName(pattern?.purpose ?? purpose);
+    const planting = pattern ? plantingFrom(pattern, { name: called, baseline, newId }, side) : newPlanting({ name: called, purpose, answers, baseline, side, latitude, newId });
+    if (!run({ ...addPlanting(planting), label: `new planting ${called}` })) return;
     await navigate(`/h/${holding.id}/ranks/${planting.id}`);
-    if (how !== 'beside') setTimeout(() => startSketch(how), 0);
+    if (how !== 'beside' && how !== 'boundary') setTimeout(() => startSketch(how), 0);
   };
   const choose = (key: string) => {
     const isPurpose = (PURPOSES as readonly string[]).includes(key);
     setOwn(isPurpose ? null : key);
+    setAnswers({});
     if (isPurpose) setPurpose(key as Purpose);
   };
   const freeName = (kind: Purpose): string => {
@@ -52,41 +73,71 @@ export function NewPlanting() {
   return (
     <main className="stage new-planting">
       <h1>New planting</h1>
-      <h2 id="purpose-label">What is it for?</h2>
-      <Radio.Group value={own ?? purpose} onChange={({ target }) => choose(String(target.value))} aria-labelledby="purpose-label" className="purposes">
-        {PURPOSES.map((key) => (
-          <Radio key={key} value={key}>
-            <strong>{purposes[key].label}</strong>
-            <span>{purposes[key].why}</span>
-            {key === purpose && (
-              <small>{newPlanting({ name: '-', purpose, baseline: { kind: 'drawn', points: [[0, 0], [1, 0]], curved: false, closed: false }, side: 'right', latitude, newId }).rows.map((row) => `${row.name}, ${formatLength(row.spacing, holding.units, { decimals: 2 })} apart: ${sayRuns(row.runs)}`).join('. ')}.</small>
-            )}
-          </Radio>
-        ))}
-        {holding.patterns.map(({ id, name: called, rows }) => (
-          <Radio key={id} value={id}>
-            <strong>{called}</strong>
-            <span>Your own pattern: {rows.length === 1 ? '1 row' : `${rows.length} rows`}. {rows.map((row) => sayRuns(row.runs)).join('; ')}.</span>
-            {id === own && <small><Button size="small" danger onClick={() => { setOwn(null); run(removePattern(id)); }}>Throw it away</Button></small>}
-          </Radio>
-        ))}
-      </Radio.Group>
-      <h2>Where does its line run?</h2>
-      <Segmented
-        aria-label="Line" value={how} onChange={(value) => setHow(value as typeof how)}
-        options={[{ value: 'baseline', label: 'I draw it straight' }, { value: 'curvedBaseline', label: 'I draw it curved' }, { value: 'beside', label: 'Along something' }]}
-      />
-      {how === 'beside' && (
-        <div className="pair">
-          <BaselineSource value={beside} onChange={setBeside} />
-          <LengthField label="Setback" units={holding.units} most={500} value={beside?.setback ?? 2} onChange={(setback) => beside && setBeside({ ...beside, setback })} />
-        </div>
-      )}
-      <div className="field name"><label htmlFor="new-name">Name</label><Input id="new-name" value={name} maxLength={80} placeholder={freeName(purpose)} onChange={(event) => setName(event.target.value)} onPressEnter={() => void make()} /></div>
-      <div className="actions">
-        <Button type="primary" disabled={how === 'beside' && !beside} onClick={() => void make()}>{how === 'beside' ? 'Lay the rows' : 'Draw the line'}</Button>
-        <Button onClick={() => void navigate(-1)}>Leave it</Button>
+      <div className="pattern-choice">
+        <section>
+          <h2 id="purpose-label">What is it for?</h2>
+          <Radio.Group value={own ?? purpose} onChange={({ target }) => choose(String(target.value))} aria-labelledby="purpose-label" className="purposes">
+            {PURPOSES.map((key) => <Radio key={key} value={key}>{purposes[key].label}</Radio>)}
+            {holding.patterns.map(({ id, name: called }) => <Radio key={id} value={id}>{called} <span className="soft">(yours)</span></Radio>)}
+          </Radio.Group>
+        </section>
+        <section className="pattern" aria-live="polite">
+          <h2>{pattern ? pattern.name : purposes[purpose].label}</h2>
+          {pattern
+            ? <OwnPattern pattern={pattern} onRemove={() => { setOwn(null); run(removePattern(pattern.id)); }} />
+            : <Questions purpose={purpose} answers={answers} latitude={latitude} onAnswer={(key, answer) => setAnswers({ ...answers, [key]: answer })} />}
+          <h2>{WHERE[shape]}</h2>
+          <Segmented aria-label="Line" className="ways" value={how} onChange={(value) => setHow(value)} options={[...ways]} />
+          {how === 'beside' && (
+            <div className="pair">
+              <BaselineSource value={beside} onChange={setBeside} />
+              <LengthField label="Setback" units={holding.units} most={500} value={beside?.setback ?? 2} onChange={(setback) => beside && setBeside({ ...beside, setback })} />
+            </div>
+          )}
+          <div className="field name"><label htmlFor="new-name">Name</label><Input id="new-name" value={name} maxLength={80} placeholder={freeName(pattern?.purpose ?? purpose)} onChange={(event) => setName(event.target.value)} onPressEnter={() => void make()} /></div>
+          <div className="actions">
+            <Button type="primary" disabled={how === 'beside' && !beside} onClick={() => void make()}>{{ beside: 'Lay the rows', boundary: 'Fill it with rows', baseline: 'Draw the line', curvedBaseline: 'Draw the line', block: 'Draw the outline', anchors: 'Set the trees' }[how]}</Button>
+            <Button onClick={() => void navigate(-1)}>Leave it</Button>
+          </div>
+        </section>
       </div>
     </main>
+  );
+}
+
+/** Why the pattern is as it is, what it asks, and what it then lays. */
+function Questions({ purpose, answers, latitude, onAnswer }: { purpose: Purpose; answers: Answers; latitude: number; onAnswer(key: string, answer: string): void }) {
+  const { units } = useShown();
+  const { why, questions, source } = patterns[purpose];
+  const laid = newPlanting({ name: '-', purpose, answers, baseline: STUBS[shapeOf(purpose, answers)], side: 'right', latitude, newId: () => '-' });
+  return (
+    <>
+      <p>{why}</p>
+      {questions.map(({ key, ask, options }) => {
+        const chosen = answers[key] ?? options[0]!.key;
+        return (
+          <div className="field" key={key}>
+            <span className="label" id={`ask-${key}`}>{ask}</span>
+            <Radio.Group aria-labelledby={`ask-${key}`} value={chosen} onChange={({ target }) => onAnswer(key, String(target.value))} className="answers">
+              {options.map((option) => <Radio key={option.key} value={option.key}>{option.label}</Radio>)}
+            </Radio.Group>
+            {options.map((option) => option.key === chosen && option.why && <p className="soft fine" key={option.key}>{option.why}</p>)}
+          </div>
+        );
+      })}
+      <ol className="rows-list laid-rows" aria-label="Rows that it lays">
+        {laid.rows.map((row, r) => <li key={r}><strong>{row.name}</strong>, {formatLength(row.spacing, units, { decimals: 2 })} apart{row.rowGap > 0 ? `, ${formatLength(row.rowGap, units, { decimals: 2 })} from the row before` : ''}: {sayRuns(row.runs)}.</li>)}
+      </ol>
+      <p className="soft fine">Source: {source}. All of it can be changed once it lies.</p>
+    </>
+  );
+}
+
+function OwnPattern({ pattern, onRemove }: { pattern: ReturnType<typeof useShown>['patterns'][number]; onRemove(): void }) {
+  return (
+    <>
+      <p>Your own pattern: {pattern.rows.length === 1 ? '1 row' : `${pattern.rows.length} rows`}. {pattern.rows.map((row) => sayRuns(row.runs)).join('; ')}.</p>
+      <Button size="small" danger onClick={onRemove}>Throw it away</Button>
+    </>
   );
 }

@@ -1,7 +1,7 @@
 import { Button } from 'antd';
 import type { Laid } from '../../../core/findings/judge.ts';
 import { setRuns, swapPlant } from '../../../core/holding/planting-commands.ts';
-import { numberInRow, speciesIdOf } from '../../../core/ranks/stand.ts';
+import { numberInRow, plantNamed, speciesIdOf } from '../../../core/ranks/stand.ts';
 import { speciesOf } from '../../../core/species/catalogue.ts';
 import { stockOf } from '../../../core/species/stock.ts';
 import { capital } from '../../../core/units/text.ts';
@@ -15,10 +15,9 @@ import { speciesLine, SpeciesSelect } from './SpeciesSelect.tsx';
 export function PlantPanel({ laid: { planting, layout }, row: rowId, place }: { laid: Laid; row: string; place: number }) {
   const { units } = useShown();
   const { stand } = layout;
-  const laidRow = stand.rows.find(({ row }) => row.id === rowId);
-  const index = laidRow ? Array.from(stand.place.subarray(laidRow.from, laidRow.to)).indexOf(place) : -1;
-  if (!laidRow || index < 0) return <p>That plant is no longer there.</p>;
-  const i = laidRow.from + index;
+  const i = plantNamed(stand, rowId, place);
+  if (i === null) return <p>That plant is no longer there.</p>;
+  const laidRow = stand.rows[stand.row[i]!]!;
   const { row } = laidRow;
   const id = speciesIdOf(stand, i);
   const species = speciesOf(id);
@@ -39,7 +38,7 @@ export function PlantPanel({ laid: { planting, layout }, row: rowId, place }: { 
           <p className="soft">A standard tree: change it in its row.</p>
         ) : (
           <>
-            <div className="field"><span className="label">This plant</span><SpeciesSelect label="Species of this plant" value={id} onChange={(other) => run(swapPlant(planting.id, rowId, stand.chainage[i]!, other, `plant ${numberInRow(stand, i)} swapped for ${speciesOf(other).common}`))} /></div>
+            <div className="field"><span className="label">This plant</span><SpeciesSelect label="Species of this plant" value={id} onChange={(other) => run(swapPlant(planting.id, rowId, { at: stand.chainage[i]!, copy: laidRow.copy }, other, `plant ${numberInRow(stand, i)} swapped for ${speciesOf(other).common}`))} /></div>
             {inSequence && (
               <div className="field"><span className="label">All {species.common} of the row</span><SpeciesSelect label={`Species in place of all ${species.common}`} value={id} onChange={(other) => run(setRuns(planting.id, rowId, row.runs.map((each) => (each.species === id ? { ...each, species: other } : each)), `${species.common} swapped for ${speciesOf(other).common}`))} /></div>
             )}

@@ -34,6 +34,7 @@ export function RanksView() {
   const laid = id ? worked.laid(id) : undefined;
   useEffect(() => look({ selection: null, ringed: [] }), [id]);
 
+  const outline = ({ block: 'block', guilds: 'anchors', drawn: 'baseline', beside: 'baseline' } as const)[laid?.planting.baseline.kind ?? 'drawn'];
   const deleteChosen = () => {
     if (!laid || !selection) return;
     if (selection.what === 'row') run(removeRow(laid.planting.id, selection.id));
@@ -42,9 +43,9 @@ export function RanksView() {
     look({ selection: null });
   };
   useKeys({
-    l: () => laid && startSketch('baseline'),
-    c: () => laid && startSketch('curvedBaseline'),
-    g: () => laid && startSketch('gap'),
+    l: () => laid && startSketch(outline),
+    c: () => laid && outline === 'baseline' && startSketch('curvedBaseline'),
+    g: () => laid && outline !== 'anchors' && startSketch('gap'),
     r: () => laid && addOne(),
     Delete: deleteChosen,
   });
@@ -71,9 +72,9 @@ export function RanksView() {
           <PlanView planting={laid.planting.id} year={shownYear}>
             <div className="plan-chip">Crowns at <strong>year {year}</strong></div>
             <div className="plan-tools">
-              <Button size="small" type="text" onClick={() => startSketch('baseline')}>Draw a line <kbd>L</kbd></Button>
-              <Button size="small" type="text" onClick={() => startSketch('curvedBaseline')}>curved <kbd>C</kbd></Button>
-              <Button size="small" type="text" onClick={() => startSketch('gap')}>Open a gap <kbd>G</kbd></Button>
+              <Button size="small" type="text" onClick={() => startSketch(outline)}>{{ baseline: 'Draw a line', block: 'Draw the outline', anchors: 'Set the trees' }[outline]} <kbd>L</kbd></Button>
+              {outline === 'baseline' && <Button size="small" type="text" onClick={() => startSketch('curvedBaseline')}>curved <kbd>C</kbd></Button>}
+              {outline !== 'anchors' && <Button size="small" type="text" onClick={() => startSketch('gap')}>Open a gap <kbd>G</kbd></Button>}
               <Button size="small" type="text" onClick={() => startSketch('measure')}>Measure <kbd>M</kbd></Button>
             </div>
           </PlanView>

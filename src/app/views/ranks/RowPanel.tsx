@@ -11,10 +11,12 @@ import { closingYear } from '../../../core/years/belt.ts';
 import { ChoiceField } from '../../look/ChoiceField.tsx';
 import { NumberField } from '../../look/NumberField.tsx';
 import { LengthField } from '../../look/LengthField.tsx';
+import { Toggle } from '../../look/Toggle.tsx';
 import { later } from '../../shell/later.ts';
 import { useShown } from '../../store/derived.ts';
 import { look } from '../../store/look-at.ts';
 import { run } from '../../store/session.ts';
+import { KeptFields } from './KeptFields.tsx';
 import { speciesLine, SpeciesSelect } from './SpeciesSelect.tsx';
 
 const SpacingSchools = later(() => import('./SpacingSchools.tsx'), 'SpacingSchools');
@@ -31,10 +33,15 @@ export function RowPanel({ laid, row: id }: { laid: Laid; row: string }) {
   const { planting, layout } = laid;
   const index = planting.rows.findIndex((row) => row.id === id);
   const row = planting.rows[index]!;
-  const laidRow = layout.stand.rows[index];
+  const string = layout.stand.rows.findIndex((laidString) => laidString.row.id === id);
+  const laidRow = layout.stand.rows[string];
+  const plants = layout.stand.rows.reduce((sum, { row: each, from, to }) => sum + (each.id === id ? to - from : 0), 0);
+  const shape = planting.baseline.kind;
+  const isBelt = shape === 'drawn' || shape === 'beside';
+  const isFirst = planting.rows.findIndex(({ across }) => across === row.across) === index;
   const { units } = holding;
   const set = (changes: Partial<Row>, label?: string) => run(setRow(planting.id, id, changes, label));
-  const closes = laidRow ? closingYear(layout.stand, index, settingOf(holding, 'growth.site')) : null;
+  const closes = laidRow ? closingYear(layout.stand, string, settingOf(holding, 'growth.site')) : null;
   return (
     <>
       <div className="panel-head">
@@ -43,29 +50,38 @@ export function RowPanel({ laid, row: id }: { laid: Laid; row: string }) {
       </div>
       {laidRow && (
         <p className="soft">
-          {laidRow.to - laidRow.from} plants at {formatLength(laidRow.spacing, units, { decimals: 2 })}, {formatLength(laidRow.offset, units)} from the line{closes === null ? '' : `, crowns meet in year ${closes}`}.
+          {plants} plants at {formatLength(laidRow.spacing, units, { decimals: 2 })}{isBelt ? `, ${formatLength(Math.abs(laidRow.offset), units)} from the line` : shape === 'guilds' ? `, ${formatLength(laidRow.offset, units)} from the anchor` : ''}{closes === null ? '' : `, crowns meet in year ${closes}`}.
         </p>
       )}
       <div className="form">
         <div className="field"><label htmlFor="row-name">Name</label><Input id="row-name" key={row.name} defaultValue={row.name} maxLength={80} onPressEnter={(event) => event.currentTarget.blur()} onBlur={(event) => event.target.value.trim() && event.target.value !== row.name && set({ name: event.target.value.trim() }, 'row renamed')} /></div>
         <div className="pair">
-          <LengthField label={index === 0 ? 'From the line' : 'Row gap'} units={units} least={0} most={SPACING.most} value={row.rowGap} onChange={(rowGap) => set({ rowGap })} />
+          <LengthField label={isBelt && isFirst ? 'From the line' : shape === 'guilds' ? 'Out from the ring within' : 'Row gap'} units={units} least={0} most={SPACING.most} value={row.rowGap} onChange={(rowGap) => set({ rowGap })} />
           <LengthField label="Spacing" units={units} least={SPACING.least} most={SPACING.most} value={row.spacing} onChange={(spacing) => set({ spacing })} />
         </div>
         <Button size="small" aria-expanded={schools} onClick={() => setSchools(!schools)}>Spacing by school</Button>
         <Suspense>{schools && <SpacingSchools planting={planting.id} row={id} />}</Suspense>
-        <div className="pair">
-          <LengthField label="Inset at both ends" units={units} most={500} value={row.inset} onChange={(inset) => set({ inset })} />
-          <div className="field"><span className="label">Ends</span><Segmented aria-label="Ends" value={row.ends} options={[{ value: 'keep', label: 'keep' }, { value: 'fit', label: 'fit' }]} onChange={(ends) => set({ ends: ends as Row['ends'] }, `ends ${ends}`)} /></div>
-        </div>
+        {isBelt && (
+          <div className="pair">
+            <LengthField label="Inset at both ends" units={units} most={500} value={row.inset} onChange={(inset) => set({ inset })} />
+            <div className="field"><span className="label">Ends</span><Segmented aria-label="Ends" value={row.ends} options={[{ value: 'keep', label: 'keep' }, { value: 'fit', label: 'fit' }]} onChange={(ends) => set({ ends: ends as Row['ends'] }, `ends ${ends}`)} /></div>
+          </div>
+        )}
         <div className="pair">
           <div className="field"><span className="label">Start</span><Segmented aria-label="Start" value={row.staggered ? 'half' : 'square'} options={[{ value: 'square', label: 'square' }, { value: 'half', label: 'staggered' }]} onChange={(start) => set({ staggered: start === 'half' }, start === 'half' ? 'staggered' : 'square')} /></div>
+          <div className="field"><label htmlFor="row-later">Planted so many years later</label><NumberField id="row-later" min={0} max={20} precision={0} value={row.later} onEnter={(years) => years !== null && set({ later: years }, years === 0 ? 'planted with the first' : `planted ${years} years later`)} /></div>
         </div>
         <div className="field"><label htmlFor="row-stock">Stock</label><Select id="row-stock" value={row.stock} options={STOCK_OPTIONS} onChange={(stock) => set({ stock }, 'stock changed')} /></div>
-        <div className="pair">
-          <LengthField label="Starts late by" units={units} most={5000} value={row.trim.start} onChange={(start) => set({ trim: { ...row.trim, start } }, 'row starts later')} />
-          <LengthField label="Stops early by" units={units} most={5000} value={row.trim.stop} onChange={(stop) => set({ trim: { ...row.trim, stop } }, 'row stops earlier')} />
-        </div>
+        {isBelt && (
+          <>
+            <div className="pair">
+              <LengthField label="Starts late by" units={units} most={5000} value={row.trim.start} onChange={(start) => set({ trim: { ...row.trim, start } }, 'row starts later')} />
+              <LengthField label="Stops early by" units={units} most={5000} value={row.trim.stop} onChange={(stop) => set({ trim: { ...row.trim, stop } }, 'row stops earlier')} />
+            </div>
+            <Toggle label="On the other side of the line" on={row.across} onChange={(across) => set({ across }, across ? 'row across the line' : 'row back with the others')} />
+          </>
+        )}
+        <KeptFields row={row} set={set} />
         <h3>Species</h3>
         <ChoiceField label="How they fill the row" value={row.mix} options={MIX_WORDS} onChange={(mix) => set({ mix }, MIX_WORDS[mix])} />
         {row.mix === 'turn' && row.runs.length > 1 && <div className="field"><label htmlFor="row-offset">Begins at place</label><NumberField id="row-offset" min={1} max={9999} precision={0} value={row.offset + 1} onEnter={(place) => place && set({ offset: place - 1 }, 'turn begun later')} /></div>}

@@ -1,5 +1,6 @@
 import { Button, Checkbox, Input, Modal, Select } from 'antd';
 import { useMemo, useState } from 'react';
+import { Link } from 'react-router';
 import { choose, type Ranked } from '../../../core/findings/choose.ts';
 import { monthName } from '../../../core/ground/local-rules.ts';
 import { monthsAt, moreOf, USES, type Use } from '../../../core/species/more.ts';
@@ -36,6 +37,7 @@ export function SpeciesPicker({ planting, row, onTake, onClose }: Props) {
     <Modal open title="Choose a species for this row" footer={null} onCancel={onClose} width={860} style={{ top: 24 }}>
       <div className="picker-head">
         <Input autoFocus aria-label="Find a species" placeholder="a name" value={text} onChange={({ target }) => setText(target.value)} />
+        <Link to={`/h/${holding.id}/species`}>Species book</Link>
         <Select<Use | 'any'> aria-label="Planted for" value={use ?? 'any'} onChange={(value) => setUse(value === 'any' ? null : value)} options={[{ value: 'any', label: 'for any use' }, ...USES.map((value) => ({ value, label: `for ${value}` }))]} />
       </div>
       {compared.length > 1 && <Compared ranked={compared} latitude={holding.place.latitude} onTake={take} />}
@@ -70,6 +72,8 @@ function Compared({ ranked, latitude, onTake }: { ranked: readonly Ranked[]; lat
     ['Grows', ({ species: { height, width } }) => `${height.join(' to ')} m high, ${width.join(' to ')} m wide`],
     ['How fast', ({ species: { rate } }) => (rate === 'veryFast' ? 'very fast' : rate)],
     ['Evergreen', ({ species: { evergreen } }) => (evergreen === null ? 'not known' : evergreen ? 'yes' : 'no')],
+    ['Height at 20 years', ({ species }) => moreOf(species.id).at20?.join(' to ').concat(' m') ?? 'not known'],
+    ['Roots', ({ species }) => moreOf(species.id).roots ?? 'not known'],
     ['Ground', ({ species: { moisture, ph } }) => `${[...new Set(moisture)].join(' to ')}${ph ? `, pH ${ph.join(' to ')}` : ', pH not known'}`],
     ['Light', ({ species: { light } }) => [...new Set(light)].join(' to ')],
     ['Flowers', ({ species }) => months(moreOf(species.id).bloom)],

@@ -1,5 +1,6 @@
 import { Select } from 'antd';
-import { catalogue, speciesOf, type Species } from '../../../core/species/catalogue.ts';
+import { allSpecies, speciesOf } from '../../../core/species/catalogue.ts';
+import type { Species } from '../../../core/holding/species-schema.ts';
 import { SpeciesMark } from '../../look/SpeciesMark.tsx';
 
 const known = (value: boolean | null | undefined, yes: string, no: string): string => (value == null ? 'not known' : value ? yes : no);
@@ -17,7 +18,7 @@ export function SpeciesSelect({ value, label, onChange }: { value: string; label
       value={value}
       className="species-select"
       popupMatchSelectWidth={300}
-      options={(catalogue.some(({ id }) => id === value) ? catalogue : [speciesOf(value), ...catalogue]).map((species) => ({ value: species.id, label: species.common, search: `${species.common} ${species.botanical}`.toLowerCase(), species }))}
+      options={(allSpecies().some(({ id }) => id === value) ? allSpecies() : [speciesOf(value), ...allSpecies()]).map((species) => ({ value: species.id, label: species.common, search: `${species.common} ${species.botanical}`.toLowerCase(), species }))}
       optionRender={({ data }) => (
         <span className="species-option" title={speciesLine(data.species)}>
           <SpeciesMark species={data.species.id} /> {data.species.common} <em>{data.species.botanical}</em>

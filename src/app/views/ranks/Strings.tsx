@@ -5,7 +5,7 @@ import { hazardBands } from '../../../core/findings/bands.ts';
 import type { Laid } from '../../../core/findings/judge.ts';
 import { setRow, setRuns, swapPlant } from '../../../core/holding/planting-commands.ts';
 import { draggedGap } from '../../../core/ranks/drag.ts';
-import { numberInRow, speciesIdOf } from '../../../core/ranks/stand.ts';
+import { numberInRow, plantNamed, speciesIdOf } from '../../../core/ranks/stand.ts';
 import { speciesOf } from '../../../core/species/catalogue.ts';
 import { formatLength } from '../../../core/units/quantities.ts';
 import { later } from '../../shell/later.ts';
@@ -14,7 +14,7 @@ import { SpeciesMark } from '../../look/SpeciesMark.tsx';
 import { useRinged, useWorked } from '../../store/derived.ts';
 import { look, useLook } from '../../store/look-at.ts';
 import { run } from '../../store/session.ts';
-import { drawStrings, stringsHeight } from './strings-canvas.ts';
+import { drawStrings, MOST_STRINGS, stringsHeight } from './strings-canvas.ts';
 import { useStringDrag } from './use-string-drag.ts';
 
 const StockInHand = later(() => import('./StockInHand.tsx'), 'StockInHand');
@@ -32,19 +32,18 @@ export function Strings({ laid, onAddRow }: { laid: Laid; onAddRow(): void }) {
   const { units } = worked.holding;
   const { planting, layout } = laid;
   const { stand } = layout;
-  const length = layout.baseline?.line.length ?? 0;
+  const isBelt = planting.baseline.kind === 'drawn' || planting.baseline.kind === 'beside';
+  // Rings are drawn out straight, each to its own length, so the longest sets the scale.
+  const length = planting.baseline.kind === 'guilds' ? Math.max(1, ...stand.rows.map(({ line }) => line?.length ?? 0)) : (layout.baseline?.line.length ?? 0);
   const x = useMemo(() => scaleLinear([0, Math.max(1, length)], [14, width - 18]), [length, width]);
-  const bands = useMemo(() => hazardBands(stand, worked.findingsOf(planting.id)), [stand, worked, planting.id]);
+  const bands = useMemo(() => (isBelt ? hazardBands(stand, worked.findingsOf(planting.id)) : []), [isBelt, stand, worked, planting.id]);
   const drag = useStringDrag(laid, x, units);
 
   const chosenRowId = selection?.what === 'row' || selection?.what === 'plant' ? ('id' in selection ? selection.id : selection.row) : null;
   const chosenRow = chosenRowId === null ? null : stand.rows.findIndex(({ row }) => row.id === chosenRowId);
   const chosenPlant = useMemo(() => {
-    if (selection?.what !== 'plant' || chosenRow === null || chosenRow < 0) return null;
-    const { from, to } = stand.rows[chosenRow]!;
-    const at = stand.place.subarray(from, to).indexOf(selection.place);
-    return at < 0 ? null : from + at;
-  }, [selection, chosenRow, stand]);
+    return selection?.what === 'plant' ? plantNamed(stand, selection.row, selection.place) : null;
+  }, [selection, stand]);
 
   useLayoutEffect(() => {
     const watch = new ResizeObserver(([entry]) => setWidth(entry!.contentRect.width));
@@ -52,8 +51,8 @@ export function Strings({ laid, onAddRow }: { laid: Laid; onAddRow(): void }) {
     return () => watch.disconnect();
   }, []);
   useEffect(() => {
-    drawStrings(canvas.current!, { stand, gaps: planting.gaps, bands, x, length, units, tokens, chosenRow: chosenRow === -1 ? null : chosenRow, chosenPlant, chosenGap: selection?.what === 'gap' ? selection.id : null, ringed });
-  }, [stand, planting.gaps, bands, x, length, units, tokens, chosenRow, chosenPlant, selection, ringed]);
+    drawStrings(canvas.current!, { stand, isBelt, gaps: planting.gaps, bands, x, length, units, tokens, chosenRow: chosenRow === -1 ? null : chosenRow, chosenPlant, chosenGap: selection?.what === 'gap' ? selection.id : null, ringed });
+  }, [stand, isBelt, planting.gaps, bands, x, length, units, tokens, chosenRow, chosenPlant, selection, ringed]);
 
   const choose = (i: number) => look({ selection: { what: 'plant', row: stand.rows[stand.row[i]!]!.row.id, place: stand.place[i]! } });
   const onKeyDown = (event: KeyboardEvent) => {
@@ -78,10 +77,10 @@ export function Strings({ laid, onAddRow }: { laid: Laid; onAddRow(): void }) {
     const box = event.currentTarget.getBoundingClientRect();
     const grip = drag.gripAt(event.clientX - box.left, event.clientY - box.top);
     if (!species || grip?.what !== 'bead') return;
-    const { row } = stand.rows[grip.row]!;
+    const { row, copy } = stand.rows[grip.row]!;
     const old = speciesIdOf(stand, grip.plant);
     const label = `${speciesOf(old).common} swapped for ${speciesOf(species).common}`;
-    if (event.altKey || !row.runs.some((each) => each.species === old)) run(swapPlant(planting.id, row.id, stand.chainage[grip.plant]!, species, label));
+    if (event.altKey || !row.runs.some((each) => each.species === old)) run(swapPlant(planting.id, row.id, { at: stand.chainage[grip.plant]!, copy }, species, label));
     else run(setRuns(planting.id, row.id, row.runs.map((each) => (each.species === old ? { ...each, species } : each)), label));
   };
 
@@ -96,15 +95,15 @@ export function Strings({ laid, onAddRow }: { laid: Laid; onAddRow(): void }) {
             </li>
           ))}
         </ul>
-        <Button size="small" onClick={() => setInHand(true)}>Use stock in hand</Button>
+        {isBelt && <Button size="small" onClick={() => setInHand(true)}>Use stock in hand</Button>}
         <Button size="small" onClick={onAddRow}>Add a row <kbd>R</kbd></Button>
       </div>
       <Suspense>{planting.rows.length > 0 && <RowCallInput planting={planting} row={chosenRowId} />}</Suspense>
       <div className="strings-body" style={{ height: stringsHeight(stand.rows.length) }}>
         <ol className="row-labels">
-          {stand.rows.map(({ row, spacing, from, to }, r) => (
-            <li key={row.id}>
-              {r > 0 && <span className="row-gap">{formatLength(row.rowGap, units, { decimals: 1 })}</span>}
+          {stand.rows.slice(0, MOST_STRINGS).map(({ row, copy, spacing, from, to }, r) => (
+            <li key={`${row.id} ${copy}`}>
+              {r > 0 && row.rowGap > 0 && <span className="row-gap">{formatLength(row.rowGap, units, { decimals: 1 })}</span>}
               <button type="button" aria-pressed={row.id === chosenRowId} onClick={() => look({ selection: row.id === chosenRowId ? null : { what: 'row', id: row.id } })}>
                 <strong>{r + 1} {row.name}</strong>
                 <span>{formatLength(spacing, units, { decimals: 2 }).replace(/0 m$/, ' m')} apart, {to - from} {to - from === 1 ? 'plant' : 'plants'}</span>
@@ -120,6 +119,7 @@ export function Strings({ laid, onAddRow }: { laid: Laid; onAddRow(): void }) {
         />
       </div>
       <Suspense>{inHand && <StockInHand planting={planting.id} onClose={() => setInHand(false)} />}</Suspense>
+      {stand.rows.length > MOST_STRINGS && <p className="soft fine">The first {MOST_STRINGS} of {stand.rows.length} strings; the others go on like them.</p>}
       <p className="said" aria-live="polite">
         {chosenPlant !== null && `Row ${stand.row[chosenPlant]! + 1}, plant ${numberInRow(stand, chosenPlant)}: ${speciesOf(speciesIdOf(stand, chosenPlant)).common}, at ${formatLength(stand.chainage[chosenPlant]!, units, { decimals: 2 })}`}
       </p>

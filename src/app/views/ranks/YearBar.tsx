@@ -16,7 +16,7 @@ export function YearBar({ planting }: { planting: string }) {
     const laid = worked.laid(planting);
     if (!laid) return [];
     const site = settingOf(worked.holding, 'growth.site');
-    const closes = laid.layout.stand.rows.map((row, r) => ({ year: closingYear(laid.layout.stand, r, site), name: row.row.name }));
+    const closes = laid.layout.stand.rows.flatMap((row, r) => (row.copy > 0 ? [] : [{ year: closingYear(laid.layout.stand, r, site), name: row.row.name }]));
     const found = worked.findingsOf(planting).flatMap(({ year: when, rule, id }) => (when === null || when === 0 ? [] : [{ year: when, text: rule === 'overhead-line' ? 'line reached' : rule, fault: true, key: id }]));
     const touching = closes.flatMap(({ year: when, name }, r) => (when === null || when === 0 ? [] : [{ year: when, text: `${name} closes`, fault: false, key: `close-${r}` }]));
     const byYear = new Map<number, { year: number; text: string; fault: boolean; key: string }>();

@@ -10,9 +10,13 @@ import type { Tokens } from '../../look/tokens.ts';
 export const AXIS = 22;
 export const ROW = 48;
 const FOOT = 18;
+/** Strings drawn at most: a block of many rows goes on like its first. */
+export const MOST_STRINGS = 100;
 
 export interface Drawing {
   readonly stand: Stand;
+  /** Strings of a belt run the whole line; those of a block or guild only as far as they go. */
+  readonly isBelt: boolean;
   readonly gaps: readonly Gap[];
   readonly bands: readonly Band[];
   readonly x: ScaleLinear<number, number>;
@@ -26,7 +30,7 @@ export interface Drawing {
 }
 
 export const rowY = (row: number): number => AXIS + row * ROW + ROW / 2;
-export const stringsHeight = (rows: number): number => AXIS + rows * ROW + FOOT;
+export const stringsHeight = (rows: number): number => AXIS + Math.min(MOST_STRINGS, rows) * ROW + FOOT;
 
 /** Draws every row straight and to scale: beads at the plants, gaps cut out, hazards shaded across. */
 export function drawStrings(canvas: HTMLCanvasElement, drawing: Drawing): void {
@@ -37,7 +41,7 @@ export function drawStrings(canvas: HTMLCanvasElement, drawing: Drawing): void {
   const context = canvas.getContext('2d')!;
   context.setTransform(ratio, 0, 0, ratio, 0, 0);
   context.clearRect(0, 0, width, height);
-  const bottom = AXIS + stand.rows.length * ROW;
+  const bottom = AXIS + Math.min(MOST_STRINGS, stand.rows.length) * ROW;
   if (drawing.chosenRow !== null) {
     context.fillStyle = tokens.cautionWash;
     context.fillRect(0, AXIS + drawing.chosenRow * ROW, width, ROW);
@@ -55,18 +59,19 @@ export function drawStrings(canvas: HTMLCanvasElement, drawing: Drawing): void {
       words.push(at);
     }
   }
-  stand.rows.forEach((row, r) => {
+  stand.rows.slice(0, MOST_STRINGS).forEach((row, r) => {
     const y = rowY(r);
     context.strokeStyle = tokens.string;
     context.lineWidth = 1.5;
     context.beginPath();
-    context.moveTo(x(0), y);
-    context.lineTo(x(length), y);
+    const ends = drawing.isBelt ? [0, length] : [Math.max(0, stand.station[row.from]! - row.spacing / 2), Math.min(length, stand.station[row.to - 1]! + row.spacing / 2)];
+    context.moveTo(x(ends[0]!), y);
+    context.lineTo(x(ends[1]!), y);
     context.stroke();
     context.strokeStyle = tokens.softInk;
     context.lineWidth = 3;
     context.beginPath();
-    for (const end of [0, length]) {
+    for (const end of ends) {
       context.moveTo(x(end), y - 8);
       context.lineTo(x(end), y + 8);
     }

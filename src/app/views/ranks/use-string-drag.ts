@@ -66,7 +66,8 @@ export function useStringDrag(laid: Laid, x: ScaleLinear<number, number>, units:
       const rowGap = draggedGap(row.rowGap, (py - startY) * metresPerPixel);
       return setRow(planting.id, row.id, { rowGap }, `row gap ${formatLength(rowGap, units, { decimals: 2 })}`);
     }
-    if (grip.what !== 'bead') return null;
+    const isBelt = planting.baseline.kind === 'drawn' || planting.baseline.kind === 'beside';
+    if (grip.what !== 'bead' || !isBelt) return null;
     const moved = x.invert(px) - x.invert(startX);
     const spacing = draggedSpacing(row, stand.place[grip.plant]!, stand.chainage[grip.plant]! + moved);
     return spacing === null ? null : setRow(planting.id, row.id, { spacing }, `spacing ${formatLength(spacing, units, { decimals: 2 })}`);

@@ -1,7 +1,8 @@
 import { distanceToArea } from '../../geometry/polygon.ts';
 import { settingOf } from '../../holding/settings.ts';
 import { speciesIdOf } from '../../ranks/stand.ts';
-import { speciesOf, type Species } from '../../species/catalogue.ts';
+import { speciesOf } from '../../species/catalogue.ts';
+import type { Species } from '../../holding/species-schema.ts';
 import { formatLength } from '../../units/quantities.ts';
 import { finding, type Finding, type Rule } from '../finding.ts';
 import { gapsOver, isNear, plantAt, plantsWhere, sayStand, substitute, swapPlants } from '../plants.ts';
@@ -12,11 +13,12 @@ export const building: Rule = (judged) => {
   const { stand } = layout;
   const least = settingOf(holding, 'setback.building');
   const room = (species: Species) => Math.max(least, species.width[1] / 2);
-  const widest = Math.max(least, ...stand.speciesIds.map((id) => room(speciesOf(id))));
+  const rooms = stand.lots.map(({ species, kept }) => Math.max(least, Math.min(speciesOf(species).width[1], kept?.width ?? Infinity) / 2));
+  const widest = Math.max(least, ...rooms);
   return holding.features.flatMap((feature): Finding[] => {
     if (feature.kind !== 'building' || !isNear(stand, feature.ring, widest)) return [];
     const away = (i: number) => distanceToArea(feature.ring, plantAt(stand, i));
-    const near = plantsWhere(stand, (i) => away(i) < room(speciesOf(speciesIdOf(stand, i))) - 1e-6);
+    const near = plantsWhere(stand, (i) => away(i) < rooms[stand.lot[i]!]! - 1e-6);
     if (near.length === 0) return [];
     const nearest = near.reduce((a, b) => (away(b) < away(a) ? b : a));
     const species = speciesOf(speciesIdOf(stand, nearest));

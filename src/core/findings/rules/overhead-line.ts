@@ -1,9 +1,9 @@
 import type { Feature } from '../../holding/ground-schema.ts';
 import { settingOf } from '../../holding/settings.ts';
 import { matureHeight, speciesOf } from '../../species/catalogue.ts';
-import { stockOf } from '../../species/stock.ts';
 import { formatLength } from '../../units/quantities.ts';
-import { firstYear } from '../../years/growth.ts';
+import { firstYear } from '../../years/kept.ts';
+import { becomes } from '../../species/mature.ts';
 import { distancesFrom } from '../distances.ts';
 import { finding, type Finding, type Judged, type Rule } from '../finding.ts';
 import { gapsOver, isNear, plantsWhere, sayStand, substitute, swapPlants } from '../plants.ts';
@@ -19,21 +19,18 @@ function besideLine(judged: Judged, line: Line): Finding[] {
   const { holding, layout } = judged;
   const { stand } = layout;
   const lowest = line.height - line.clearance;
-  const tall = stand.speciesIds.map(speciesOf).map((species) => (matureHeight(species) > lowest ? species : null));
-  const reach = Math.max(0, ...tall.map((species) => (species ? line.clearance + species.width[1] / 2 : 0)));
+  const reaches = stand.lots.map((lot) => (becomes(lot).height > lowest ? line.clearance + Math.min(speciesOf(lot.species).width[1], lot.kept?.width ?? Infinity) / 2 : 0));
+  const reach = Math.max(0, ...reaches);
   if (!isNear(stand, line.line, reach)) return [];
   const { distance } = distancesFrom(stand, line.line);
   // Farther off a tree could still fall on the wire; that is the operator's to judge, and no gap would mend it.
-  const growing = plantsWhere(stand, (i) => {
-    const species = tall[stand.species[i]!];
-    return !!species && distance[i]! < line.clearance + species.width[1] / 2;
-  });
+  const growing = plantsWhere(stand, (i) => distance[i]! < reaches[stand.lot[i]!]!);
   if (growing.length === 0) return [];
   const site = settingOf(holding, 'growth.site');
-  const yearOf = (i: number) => firstYear(tall[stand.species[i]!]!, stockOf(stand.stockIds[stand.stock[i]!]!), site, ({ height }) => height > lowest);
-  const years = [...new Map(growing.map((i) => [`${stand.species[i]}|${stand.stock[i]}`, i])).values()].map(yearOf).filter((year) => year !== null);
+  const lots = [...new Set(growing.map((i) => stand.lot[i]!))].map((lot) => stand.lots[lot]!);
+  const years = lots.map((lot) => firstYear(lot, site, ({ height }) => height > lowest)).filter((year) => year !== null);
   const year = years.length > 0 ? Math.min(...years) : null;
-  const species = [...new Set(growing.map((i) => tall[stand.species[i]!]!))].sort((a, b) => matureHeight(b) - matureHeight(a));
+  const species = [...new Set(lots.map((lot) => lot.species))].map(speciesOf).sort((a, b) => matureHeight(b) - matureHeight(a));
   const low = substitute(judged, species[0]!, (other) => matureHeight(other) <= lowest && other.kind !== 'fruit');
   const length = (metres: number) => formatLength(metres, holding.units, { decimals: metres % 1 === 0 ? 0 : 1 });
   const who = species.length === 1 ? capital(species[0]!.common) : `${growing.length} plants`;

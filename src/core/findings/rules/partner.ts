@@ -28,7 +28,7 @@ export const partner: Rule = (judged) => {
         remedies: beside === null ? [] : [{
           label: `Make a neighbour ${kin.common}`,
           command: setRow(planting.id, stand.rows[stand.row[beside]!]!.row.id, {
-            swaps: [...stand.rows[stand.row[beside]!]!.row.swaps, { at: stand.chainage[beside]!, species: kin.id }],
+            swaps: [...stand.rows[stand.row[beside]!]!.row.swaps, { at: stand.chainage[beside]!, copy: stand.rows[stand.row[beside]!]!.copy, species: kin.id }],
           }, `${kin.common} as partner`),
         }],
       }),

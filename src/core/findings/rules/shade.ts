@@ -4,7 +4,8 @@ import { daySuns, inLeaf } from '../../ground/sun.ts';
 import type { Holding } from '../../holding/schema.ts';
 import { settingOf } from '../../holding/settings.ts';
 import { speciesIdOf, type Stand } from '../../ranks/stand.ts';
-import { LIGHTS, speciesOf, type Species } from '../../species/catalogue.ts';
+import { speciesOf } from '../../species/catalogue.ts';
+import { LIGHTS, type Species } from '../../holding/species-schema.ts';
 import { finding, type Rule } from '../finding.ts';
 import { sayStand, substitute, swapPlants } from '../plants.ts';
 

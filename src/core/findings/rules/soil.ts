@@ -1,6 +1,7 @@
 import { SHALLOW, moistureOf, soilAt, soilZones } from '../../ground/soil.ts';
 import { speciesIdOf } from '../../ranks/stand.ts';
-import { bears, matureHeight, speciesOf, type Species } from '../../species/catalogue.ts';
+import { bears, matureHeight, speciesOf } from '../../species/catalogue.ts';
+import type { Species } from '../../holding/species-schema.ts';
 import { featureLabel } from '../../ground/features.ts';
 import { formatLength } from '../../units/quantities.ts';
 import { finding, type Finding, type Rule } from '../finding.ts';

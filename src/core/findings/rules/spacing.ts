@@ -1,8 +1,9 @@
 import { setRow } from '../../holding/planting-commands.ts';
 import { settingOf } from '../../holding/settings.ts';
-import { matureWidth, speciesOf } from '../../species/catalogue.ts';
+import { isClipped, purposes } from '../../ranks/purposes.ts';
 import { formatLength } from '../../units/quantities.ts';
 import { closingYear } from '../../years/belt.ts';
+import { meanSize } from '../../species/mature.ts';
 import { finding, type Finding, type Rule } from '../finding.ts';
 
 /** Rows set so wide that they never close, or so tight that most of what is planted must come out again. */
@@ -10,19 +11,18 @@ export const spacingRule: Rule = (judged) => {
   const { holding, planting, layout } = judged;
   const tight = settingOf(holding, 'spacing.tight');
   const wide = settingOf(holding, 'spacing.wide');
-  const clipped = planting.purpose === 'hedge' || planting.purpose === 'screen';
   const length = (metres: number) => formatLength(metres, holding.units, { decimals: 2 });
-  return layout.stand.rows.flatMap(({ row, spacing, from, to }, r): Finding[] => {
-    if (to - from < 3) return [];
-    const plants = row.runs.reduce((sum, { count }) => sum + count, 0);
-    const width = row.runs.reduce((sum, { species, count }) => sum + matureWidth(speciesOf(species)) * count, 0) / plants;
+  return layout.stand.rows.flatMap(({ row, copy, spacing, from, to }, r): Finding[] => {
+    // A row that a block or guild repeats is judged once.
+    if (to - from < 3 || copy > 0) return [];
+    const { width } = meanSize(row);
     const set = (metres: number) => {
       const rounded = Math.round(metres * 20) / 20;
       return { label: `Set ${length(rounded)}`, command: setRow(planting.id, row.id, { spacing: rounded }, `row ${r + 1} at ${length(rounded)}`) };
     };
     const open = spacing > width * wide + 1e-6;
     // Hedges and screens are kept to size by clipping: tight is how they are meant to stand.
-    if (!open && (clipped || spacing >= width * tight - 1e-6)) return [];
+    if (!open && (isClipped(planting, row) || purposes[planting.purpose].thinned || spacing >= width * tight - 1e-6)) return [];
     const closes = closingYear(layout.stand, r, settingOf(holding, 'growth.site'));
     return [
       finding('spacing', judged, `${row.id}-${open ? 'wide' : 'tight'}`, {

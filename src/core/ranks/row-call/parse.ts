@@ -1,4 +1,5 @@
-import type { Gap, Row } from '../../holding/schema.ts';
+import type { Gap, Kept, Row } from '../../holding/schema.ts';
+import { plainRow } from '../../holding/plain-row.ts';
 import { SPACING } from '../../holding/schema.ts';
 import { stocks } from '../../species/stock.ts';
 import { parseLength, type UnitSystem } from '../../units/quantities.ts';
@@ -57,7 +58,7 @@ type Draft = { -readonly [K in keyof CalledRow]: CalledRow[K] };
 
 /** Reads the clauses of one row into it, noting what cannot be read. */
 class RowReader {
-  private readonly row: Draft = { name: null, rowGap: 0, spacing: 0, staggered: false, inset: 0, trim: { start: 0, stop: 0 }, ends: 'keep', stock: 'whip', runs: [], mix: 'turn', offset: 0, seed: 1, standards: null, swaps: [] };
+  private readonly row: Draft = { ...plainRow, name: null, spacing: 0, runs: [] };
   private sound = true;
   private onlyGaps = true;
 
@@ -133,6 +134,8 @@ interface Clause {
   read(reader: Reader, found: RegExpExecArray): void;
 }
 
+const FREE: Kept = { height: null, width: null, clearStem: null };
+
 const AMOUNT = /^(\d+(?:\.\d+)?)\s*(%?)\s+(.+)$/;
 
 /** Every clause a row may have, the more particular before the more general. */
@@ -177,5 +180,13 @@ const CLAUSES: readonly Clause[] = [
   { what: 'trim', pattern: /^starts\s+(.+?)\s+late$/i, read: ({ row, length }, [, typed]) => void (row.trim = { ...row.trim, start: length(typed!, 0, 5000, 'start') }) },
   { what: 'trim', pattern: /^stops\s+(.+?)\s+early$/i, read: ({ row, length }, [, typed]) => void (row.trim = { ...row.trim, stop: length(typed!, 0, 5000, 'stop') }) },
   { what: 'stock', pattern: /^as\s+(.+)$/i, read: ({ row, stock }, [, name]) => void (row.stock = stock(name!)) },
-  { what: 'swap', pattern: /^(.+?)\s+at\s+(.+)$/i, read: ({ row, species, length }, [, name, at]) => void (row.swaps = [...row.swaps, { species: species(name!), at: length(at!, 0, 100_000, 'place of a single plant') }]) },
+  { what: 'across', pattern: /^across$/i, read: ({ row }) => void (row.across = true) },
+  { what: 'kept', pattern: /^kept\s+(.+?)\s+(high|wide)$/i, read: ({ row, length }, [, typed, way]) => void (row.kept = { ...FREE, ...row.kept, [way!.toLowerCase() === 'high' ? 'height' : 'width']: length(typed!, 0.2, 60, 'kept size') }) },
+  { what: 'kept', pattern: /^clear stem\s+(.+)$/i, read: ({ row, length }, [, typed]) => void (row.kept = { ...FREE, ...row.kept, clearStem: length(typed!, 0, 30, 'clear stem') }) },
+  { what: 'later', pattern: /^(\d+)\s+years?\s+later$/i, read: ({ row }, [, years]) => void (row.later = Math.min(20, Number(years))) },
+  {
+    what: 'swap',
+    pattern: /^(.+?)\s+at\s+(.+?)(?:\s+of string\s+(\d+))?$/i,
+    read: ({ row, species, length }, [, name, at, string]) => void (row.swaps = [...row.swaps, { species: species(name!), at: length(at!, 0, 100_000, 'place of a single plant'), copy: string ? Math.max(0, Math.min(9999, Number(string) - 1)) : 0 }]),
+  },
 ];

@@ -22,6 +22,7 @@ export function printRow(row: Row, units: UnitSystem, named = false): string {
     ...(row.mix === 'drift' ? [`in drifts ${row.seed}`] : []),
     ...(row.offset > 0 ? [`from place ${row.offset + 1}`] : []),
     ...(row.rowGap > 0 ? [`${length(row.rowGap)} behind`] : []),
+    ...(row.across ? ['across'] : []),
     ...(row.staggered ? ['staggered'] : []),
     ...(row.ends === 'fit' ? ['fit'] : []),
     ...(row.inset > 0 ? [`inset ${length(row.inset)}`] : []),
@@ -29,7 +30,11 @@ export function printRow(row: Row, units: UnitSystem, named = false): string {
     ...(trim.stop > 0 ? [`stops ${length(trim.stop)} early`] : []),
     ...(row.stock === 'whip' ? [] : [`as ${row.stock}`]),
     ...(standards ? [`${callName(standards.species)} each ${length(standards.every)}${standards.first > 0 ? ` from ${length(standards.first)}` : ''}${standards.stock === 'feathered' ? '' : ` as ${standards.stock}`}`] : []),
-    ...row.swaps.map(({ at, species }) => `${callName(species)} at ${length(at)}`),
+    ...(row.kept?.height ? [`kept ${length(row.kept.height)} high`] : []),
+    ...(row.kept?.width ? [`kept ${length(row.kept.width)} wide`] : []),
+    ...(row.kept?.clearStem != null ? [`clear stem ${length(row.kept.clearStem)}`] : []),
+    ...(row.later > 0 ? [`${row.later} ${row.later === 1 ? 'year' : 'years'} later`] : []),
+    ...row.swaps.map(({ at, species, copy }) => `${callName(species)} at ${length(at)}${copy > 0 ? ` of string ${copy + 1}` : ''}`),
   ];
   return `${named ? `${row.name.replace(/[:;/\n]/g, ' ')}: ` : ''}${clauses.join('; ')}`;
 }

@@ -16,6 +16,7 @@ import { explainRow, printPlanting, printRow } from './print.ts';
 const species = fc.constantFrom(...catalogue.map(({ id }) => id));
 const stock = fc.constantFrom(...stocks.map(({ id }) => id));
 const metres = (min: number, max: number) => fc.oneof(fc.double({ min, max, noNaN: true }), fc.integer({ min: Math.ceil(min * 10), max: max * 10 }).map((tenths) => tenths / 10));
+const kept = fc.option(metres(0.2, 30));
 const anyRow: fc.Arbitrary<Omit<Row, 'id' | 'name'>> = fc.record({
   rowGap: fc.oneof(fc.constant(0), metres(0.1, 50)),
   spacing: metres(0.1, 50),
@@ -29,7 +30,10 @@ const anyRow: fc.Arbitrary<Omit<Row, 'id' | 'name'>> = fc.record({
   offset: fc.integer({ min: 0, max: 9999 }),
   seed: fc.integer({ min: 0, max: 1_000_000 }),
   standards: fc.option(fc.record({ species, stock, every: metres(0.1, 400), first: fc.oneof(fc.constant(0), metres(0.1, 400)) })),
-  swaps: fc.array(fc.record({ species, at: metres(0, 900) }), { maxLength: 4 }),
+  swaps: fc.array(fc.record({ species, at: metres(0, 900), copy: fc.integer({ min: 0, max: 9999 }) }), { maxLength: 4 }),
+  across: fc.boolean(),
+  kept: fc.option(fc.record({ height: kept, width: kept, clearStem: kept }).filter(({ height, width, clearStem }) => [height, width, clearStem].some((measure) => measure !== null))),
+  later: fc.integer({ min: 0, max: 20 }),
 });
 
 describe('a row call', () => {

@@ -1,0 +1,43 @@
+import { Button } from 'antd';
+import { setBaseline } from '../../../core/holding/planting-commands.ts';
+import { settingOf } from '../../../core/holding/settings.ts';
+import type { Laid } from '../../../core/findings/judge.ts';
+import type { Guilds } from '../../../core/ranks/ring-strings.ts';
+import { formatLength } from '../../../core/units/quantities.ts';
+import { layerLight, lightSource } from '../../../core/years/layer-light.ts';
+import { PointsEditor } from '../../look/PointsEditor.tsx';
+import { startSketch } from '../../plan/sketching.ts';
+import { useShown } from '../../store/derived.ts';
+import { useLook } from '../../store/look-at.ts';
+import { run } from '../../store/session.ts';
+
+/** Guilds: where their trees stand, and what light each layer gets against what it wants, in the year shown. */
+export function GuildSettings({ laid: { planting, layout }, guilds }: { laid: Laid; guilds: Guilds }) {
+  const holding = useShown();
+  const year = useLook((state) => state.year);
+  const layers = layerLight(layout.stand, year, settingOf(holding, 'growth.site'));
+  const percent = (share: number) => `${Math.round(share * 100)} %`;
+  return (
+    <>
+      <h3>Guilds</h3>
+      <p className="soft">{guilds.anchors.length === 1 ? 'One anchor' : `${guilds.anchors.length} anchors`}, each with the same rings: the first row is the anchor, the others stand round it.</p>
+      <PointsEditor key={guilds.anchors.join(' ')} points={guilds.anchors} units={holding.units} onChange={(points) => run(setBaseline(planting.id, { kind: 'guilds', anchors: points.map(([x, y]) => [x, y]) }, 'anchors moved'))} />
+      <div className="actions wrap"><Button onClick={() => startSketch('anchors')}>Set the trees again</Button></div>
+      <table className="months">
+        <caption>Light by layer, year {year}</caption>
+        <thead><tr><th scope="col">Layer</th><th scope="col">Height</th><th scope="col">Gets</th><th scope="col">Wants</th></tr></thead>
+        <tbody>
+          {layers.map(({ row, height, gets, least, good }) => (
+            <tr key={row.id}>
+              <th scope="row">{row.name}</th>
+              <td>{formatLength(height, holding.units)}</td>
+              <td>{gets < least ? '✕ ' : gets < good ? '! ' : '✓ '}{percent(gets)}</td>
+              <td>{percent(least)}, well {percent(good)}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <p className="soft fine">Shares of the open sky’s light; side light left out. Source: {lightSource}.</p>
+    </>
+  );
+}

@@ -1,0 +1,77 @@
+import { Button, Input } from 'antd';
+import { useState } from 'react';
+import { useNavigate } from 'react-router';
+import type { Species } from '../../../core/holding/species-schema.ts';
+import { allSpecies, catalogue, speciesOf } from '../../../core/species/catalogue.ts';
+import { removeSpecies } from '../../../core/species/species-commands.ts';
+import { capital } from '../../../core/units/text.ts';
+import { SpeciesMark } from '../../look/SpeciesMark.tsx';
+import { Panel } from '../../shell/Panel.tsx';
+import { run, useSession } from '../../store/session.ts';
+import { SpeciesFacts } from './SpeciesFacts.tsx';
+import { SpeciesForm } from './SpeciesForm.tsx';
+
+/** A new record to begin from: middling, its names and source to be filled in. */
+const BLANK: Species = {
+  id: '', botanical: '', common: '', family: '', tag: '', kind: 'shrub', form: 'bush', evergreen: null, height: [2, 4], width: [2, 4], rate: 'medium',
+  zone: 5, moisture: ['moist', 'moist'], light: ['full', 'full'], thorns: false, suckers: false, stock: ['whip'], source: '',
+};
+
+/** Every species in force: the app's with what is known of each, and the steward's own and corrections beside them. */
+export function SpeciesBook() {
+  const own = useSession((state) => state.holding!.species);
+  const navigate = useNavigate();
+  const [text, setText] = useState('');
+  const [chosen, setChosen] = useState<string | null>(null);
+  const [editing, setEditing] = useState<Species | null>(null);
+  const isOwn = (id: string) => own.some((species) => species.id === id);
+  const isCorrection = (id: string) => isOwn(id) && catalogue.some((species) => species.id === id);
+  const words = text.toLowerCase().split(/\s+/).filter(Boolean);
+  const found = [...allSpecies()]
+    .filter(({ common, botanical, family }) => words.every((word) => `${common} ${botanical} ${family}`.toLowerCase().includes(word)))
+    .sort((a, b) => Number(isOwn(b.id)) - Number(isOwn(a.id)) || a.common.localeCompare(b.common, 'en'));
+  const open = (id: string | null) => {
+    setEditing(null);
+    setChosen(id);
+  };
+  return (
+    <>
+      <main className="stage page">
+        <div className="page-head">
+          <h1>Species book</h1>
+          <div className="actions">
+            <Button onClick={() => { setChosen(null); setEditing(BLANK); }}>A species of your own</Button>
+            <Button onClick={() => void navigate(-1)}>Back</Button>
+          </div>
+        </div>
+        <Input aria-label="Find a species" placeholder="a name or a family" value={text} onChange={({ target }) => setText(target.value)} />
+        <p className="soft">{found.length} species{own.length > 0 ? `, ${own.length} of them yours or corrected by you` : ''}. What is not known is left out, never guessed.</p>
+        <ul className="species-list">
+          {found.map(({ id, common, botanical }) => (
+            <li key={id}>
+              <button type="button" className="link" aria-pressed={id === chosen} onClick={() => open(id)}><SpeciesMark species={id} /> {common}</button> <em className="soft">{botanical}</em>
+              {isOwn(id) && <span className="verdict">{isCorrection(id) ? 'corrected' : 'yours'}</span>}
+            </li>
+          ))}
+        </ul>
+        {found.length === 0 && <p>No species is called that.</p>}
+      </main>
+      <Panel label="Species">
+        {editing ? (
+          <SpeciesForm key={editing.id} species={editing} isNew={editing.id === ''} onDone={(id) => open(id)} onLeave={() => setEditing(null)} />
+        ) : chosen ? (
+          <>
+            <h2>{capital(speciesOf(chosen).common)}</h2>
+            <SpeciesFacts species={speciesOf(chosen)} />
+            <div className="actions wrap">
+              <Button onClick={() => setEditing(speciesOf(chosen))}>{isOwn(chosen) ? 'Change it' : 'Correct it'}</Button>
+              {isOwn(chosen) && <Button danger onClick={() => run(removeSpecies(chosen, isCorrection(chosen))) && open(isCorrection(chosen) ? chosen : null)}>{isCorrection(chosen) ? 'Take the correction back' : 'Take it out'}</Button>}
+            </div>
+          </>
+        ) : (
+          <p className="soft">Choose a species to see what is known of it, correct it for this holding, or note one of your own. Yours travel with the holding and stay when the app’s change.</p>
+        )}
+      </Panel>
+    </>
+  );
+}

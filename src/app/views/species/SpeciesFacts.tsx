@@ -1,0 +1,60 @@
+import type { Species } from '../../../core/holding/species-schema.ts';
+import { monthName } from '../../../core/ground/local-rules.ts';
+import { partners, speciesOf } from '../../../core/species/catalogue.ts';
+import { monthsAt, moreOf } from '../../../core/species/more.ts';
+import { stockOf } from '../../../core/species/stock.ts';
+import { formatLength } from '../../../core/units/quantities.ts';
+import { useShown } from '../../store/derived.ts';
+
+/** All that is known of one species, what is not known said so. */
+export function SpeciesFacts({ species }: { species: Species }) {
+  const { units, place } = useShown();
+  const more = moreOf(species.id);
+  const length = (metres: number) => formatLength(metres, units, { decimals: metres < 2 ? 1 : 0 });
+  const span = (pair: readonly [number, number] | undefined) => pair && `${length(pair[0])} to ${length(pair[1])}`;
+  const months = (range: readonly [number, number] | undefined) => {
+    if (!range) return undefined;
+    const [from, to] = monthsAt(range, place.latitude);
+    return from === to ? monthName(from) : `${monthName(from)} to ${monthName(to)}`;
+  };
+  const need = partners[species.partner ?? ''];
+  const yes = (fact: boolean | null | undefined) => (fact == null ? undefined : fact ? 'yes' : 'no');
+  const words = (list: readonly string[] | undefined) => (list && list.length > 0 ? [...new Set(list)].join(' to ') : undefined);
+  const facts: readonly (readonly [string, string | undefined])[] = [
+    ['Botanical name', species.botanical],
+    ['Family', species.family],
+    ['Grows', `${span(species.height)} high, ${span(species.width)} wide`],
+    ['Height at 20 years', span(more.at20)],
+    ['How fast', species.rate === 'veryFast' ? 'very fast' : species.rate],
+    ['Roots', more.roots && { tap: 'one straight down', heart: 'many aslant', flat: 'most near the surface' }[more.roots]],
+    ['Evergreen', yes(species.evergreen)],
+    ['Hardy to zone', String(species.zone)],
+    ['Winter chill wanted', more.chill && `${more.chill.join(' to ')} hours`],
+    ['Ground', words(species.moisture)],
+    ['pH', species.ph?.join(' to ')],
+    ['Light', words(species.light)],
+    ['Thorns', yes(species.thorns)],
+    ['Suckers', yes(species.suckers)],
+    ['Coppices', yes(species.coppices)],
+    ['Bears salt', yes(species.bearsSalt)],
+    ['Bears grazing', yes(species.bearsGrazing)],
+    ['Juglone', species.givesJuglone ? 'gives it' : species.bearsJuglone === undefined ? undefined : species.bearsJuglone ? 'bears it' : 'harmed by it'],
+    ['Feeds the soil with nitrogen', more.fixesNitrogen ? 'yes' : undefined],
+    ['Poisonous to', species.toxicTo?.join(' and ')],
+    ['Flowers', months(more.bloom)],
+    ['Fruits', months(more.fruit)],
+    ['To fruit it wants', need && `${need.kinds.slice(0, 3).map((id) => speciesOf(id).common).join(' or ')} within ${length(need.reach)}`],
+    ['Planted for', more.uses?.join(', ')],
+    ['Usual stock', species.stock.map((id) => stockOf(id).name).join(', ')],
+    ['Invasive', more.invasive],
+    ['Pests', more.pests],
+    ['Source', species.source],
+  ];
+  const unknown = facts.filter(([, fact]) => !fact).map(([label]) => label.toLowerCase());
+  return (
+    <>
+      <dl className="facts">{facts.map(([label, fact]) => fact && <div key={label}><dt>{label}</dt><dd>{fact}</dd></div>)}</dl>
+      {unknown.length > 0 && <p className="soft fine">Not known: {unknown.join(', ')}.</p>}
+    </>
+  );
+}

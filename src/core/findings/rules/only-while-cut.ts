@@ -1,0 +1,31 @@
+import { cuttingHours } from '../../years/cutting.ts';
+import type { Judged, Rule } from '../finding.ts';
+import { finding } from '../finding.ts';
+import { building } from './building.ts';
+import { layerLightRule } from './layer-light.ts';
+import { localHeight } from './local-height.ts';
+import { mower } from './mower.ts';
+import { overheadLine } from './overhead-line.ts';
+
+/** The rules that ask how large a plant becomes. */
+const ASK_SIZE: readonly Rule[] = [overheadLine, localHeight, building, mower, layerLightRule];
+
+/** Places where all is well only while somebody cuts: what the rules of size would say of the same plants left to grow. */
+export const onlyWhileCut: Rule = (judged) => {
+  const { holding, layout } = judged;
+  const { stand } = layout;
+  if (stand.lots.every(({ kept }) => kept === null)) return [];
+  const uncut: Judged = { ...judged, layout: { ...layout, stand: { ...stand, lots: stand.lots.map((lot) => ({ ...lot, kept: null })) } } };
+  const now = new Set(ASK_SIZE.flatMap((rule) => rule(judged)).map(({ id }) => id));
+  const hours = cuttingHours(stand, holding);
+  return ASK_SIZE.flatMap((rule) => rule(uncut))
+    .filter(({ id }) => !now.has(id))
+    .map(({ id, what, why, plants, at, year }) =>
+      finding('only-while-cut', judged, id, {
+        severity: 'note',
+        what: 'It fits only while somebody cuts it',
+        why: `Left to grow: ${what[0]!.toLowerCase()}${what.slice(1)}. ${why} Keeping it cut takes about ${hours < 10 ? Math.round(hours * 10) / 10 : Math.round(hours)} hours a year.`,
+        plants, at, year,
+      }),
+    );
+};

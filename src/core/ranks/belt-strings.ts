@@ -1,0 +1,25 @@
+import type { Planting } from '../holding/schema.ts';
+import type { LaidBaseline } from './baseline.ts';
+import { cornersOf, leaveOpen, plantCorners } from './corners.ts';
+import { places } from './counting.ts';
+import { rowLine } from './row-line.ts';
+import type { RowString } from './row-string.ts';
+
+/** The strings of a belt: each row a true parallel of the baseline, its gaps added up on its own side of it. */
+export function beltStrings({ rows, side, corners }: Pick<Planting, 'rows' | 'side' | 'corners'>, baseline: LaidBaseline): RowString[] {
+  const sign = side === 'right' ? 1 : -1;
+  const reached = { near: 0, across: 0 };
+  const bends = corners === 'round' ? [] : cornersOf(baseline);
+  return rows.map((row): RowString => {
+    const offset = row.across ? -(reached.across += row.rowGap) : (reached.near += row.rowGap);
+    const trace = rowLine(baseline, sign * offset);
+    const string = { row, copy: 0, offset, trace };
+    if (!trace) return { ...string, spacing: row.spacing, at: new Float64Array(0) };
+    const from = row.inset + row.trim.start;
+    const to = trace.line.length - row.inset - row.trim.stop;
+    if (corners === 'planted' && bends.length > 0) return { ...string, ...plantCorners(trace, bends, { from, to, spacing: row.spacing, closed: baseline.closed }) };
+    const { at, spacing } = places(to - from, { ...row, closed: baseline.closed });
+    const placed = at.map((chainage) => chainage + from);
+    return { ...string, spacing, at: bends.length > 0 ? leaveOpen(placed, trace, bends, spacing) : placed };
+  });
+}

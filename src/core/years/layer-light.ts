@@ -1,0 +1,67 @@
+import type { Row } from '../holding/schema.ts';
+import type { Stand } from '../ranks/stand.ts';
+import { speciesOf } from '../species/catalogue.ts';
+import { crownRadii, rowHeight, sizesOf } from './belt.ts';
+import light from './light.json' with { type: 'json' };
+
+/** Share of the light above a layer that goes through it: `light.layer`. `cover` is its share of the ground, leaf area is per ground. */
+export const throughLayer = ({ leafArea, spread, cover }: { leafArea: number; spread: number; cover: number }): number =>
+  cover <= 0 ? 1 : 1 - cover * (1 - Math.exp((-spread * leafArea) / cover));
+
+/** Light above each layer, the topmost first: `light.stack`. */
+export function lightAbove(layers: readonly Parameters<typeof throughLayer>[0][]): number[] {
+  let above = 1;
+  return layers.map((layer) => {
+    const reaching = above;
+    above *= throughLayer(layer);
+    return reaching;
+  });
+}
+
+/** What one row of a planting gets of the open sky's light, and what its most exacting species wants of it; shares. */
+export interface LayerLight {
+  readonly row: Row;
+  /** Mean height, metres. */
+  readonly height: number;
+  readonly gets: number;
+  /** The row that takes most of it; null under the open sky. */
+  readonly under: Row | null;
+  readonly least: number;
+  readonly good: number;
+}
+
+/** Plants of a row that are asked at most: neighbours along a ring stand in the same light. */
+const MOST_ASKED = 60;
+
+/**
+ * Light by layer at `year`, the tallest row first: over each row lie the crowns of the rows taller than it, each over
+ * the share of its plants that they reach, with the leaf area of their kind. Side light is left out: on the safe side.
+ */
+export function layerLight(stand: Stand, year: number, site: number): LayerLight[] {
+  const sizes = sizesOf(stand, year, site);
+  const radii = crownRadii(stand, year, site);
+  const rows = [...new Set(stand.rows.map(({ row }) => row))].flatMap((row) => {
+    const strings = stand.rows.flatMap((laid, r) => (laid.row === row && laid.to > laid.from ? [{ ...laid, r }] : []));
+    if (strings.length === 0) return [];
+    const plants = strings.flatMap(({ from, to }) => Array.from({ length: to - from }, (_, i) => from + i));
+    return [{ row, plants, height: strings.reduce((sum, { r }) => sum + rowHeight(stand, r, sizes), 0) / strings.length }];
+  });
+  const tallFirst = rows.sort((a, b) => b.height - a.height);
+  return tallFirst.map(({ row, plants, height }, at) => {
+    const step = Math.max(1, Math.ceil(plants.length / MOST_ASKED));
+    const asked = plants.filter((_, i) => i % step === 0);
+    const over = tallFirst.slice(0, at).filter((other) => other.height > height + 0.05);
+    const passes = over.map((other) => {
+      const cover = asked.filter((i) => other.plants.some((j) => Math.hypot(stand.x[i]! - stand.x[j]!, stand.y[i]! - stand.y[j]!) < radii[j]!)).length / asked.length;
+      return throughLayer({ leafArea: leafAreaOf(other.row) * cover, spread: light.spread, cover });
+    });
+    const gets = passes.reduce((share, through) => share * through, 1);
+    const darkest = passes.indexOf(Math.min(...passes));
+    const needs = row.runs.map(({ species }) => light.needs[speciesOf(species).light[0]]);
+    return { row, height, gets, under: gets < 1 ? over[darkest]!.row : null, least: Math.max(...needs.map(({ least }) => least)), good: Math.max(...needs.map(({ good }) => good)) };
+  });
+}
+
+const leafAreaOf = ({ runs }: Row): number => Math.max(...runs.map(({ species }) => light.leafArea[speciesOf(species).kind]));
+
+export const lightSource = light.source;
