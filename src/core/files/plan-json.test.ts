@@ -15,7 +15,7 @@ describe(holdingFromPlan, () => {
     const once = holdingFromPlan(demo, 'a');
     expect(holdingFromPlan(demo, 'b')).toEqual(once);
     expect(HoldingSchema.safeParse(once).success).toBe(true);
-    expect(once.plantings.map(({ name }) => name)).toEqual(['House belt', 'Lane screen', 'Brook strip', 'Gap hedge', 'Fruit glade']);
+    expect(once.plantings.map(({ name }) => name)).toEqual(['House belt', 'Lane screen', 'Brook strip', 'Gap hedge', 'Fruit glade', 'Lower copse', 'Orchard']);
     expect(once.boundary!.filter(({ pin }) => pin === 'assumed')).toHaveLength(1);
   });
 

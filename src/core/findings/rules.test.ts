@@ -7,6 +7,7 @@ import { acceptFinding } from '../holding/ground-commands.ts';
 import type { Holding } from '../holding/schema.ts';
 import { hazardBands } from './bands.ts';
 import { judge, layHolding, tryRemedy } from './judge.ts';
+import { proves } from './prove.ts';
 
 type Options = Parameters<typeof sample>[0];
 type Feature = NonNullable<NonNullable<Options>['features']>[number];
@@ -20,6 +21,12 @@ const wire = (height: number) => ({ features: [across({ height, clearance: 3 } a
 const hollow = (feature: object): Feature => ({ points: [[10, -5], [20, -5], [20, 5], [10, 5]], ...feature }) as Feature;
 const solid = (height: number): Feature => ({ kind: 'fence', points: [[-60, -1.5], [120, -1.5]], height, solid: true }) as Feature;
 const tall = (species: string, spacing = 3) => [row({ spacing, species: [[1, species]] })];
+
+const low = (most: number) => ({ boundary: boundary(-4), rules: [{ kind: 'height', along: 'boundary', metres: 5, most }] });
+const guild = (cover: string): Options => ({
+  planting: { baseline: { anchors: [[0, 0]] } },
+  rows: [row({ species: [[1, 'Malus domestica']], stock: 'feathered', kept: { height: 4, width: 4 } }), row({ rowGap: 1, spacing: 0.5, stock: 'plug', species: [[1, cover]] })],
+});
 
 /** Each rule with a case that trips it and one that just does not. */
 const cases: readonly [rule: string, trips: Options, justNot: Options][] = [
@@ -67,6 +74,13 @@ const cases: readonly [rule: string, trips: Options, justNot: Options][] = [
   ['replant', { features: [hollow({ kind: 'cover', was: 'orchard' })], rows: tall('Malus domestica') }, { features: [hollow({ kind: 'cover', was: 'field' })], rows: tall('Malus domestica') }],
   ['way-in', { features: [across({ kind: 'gate', width: 2.39, points: [[99, 9]] } as Partial<Feature>)] }, { features: [across({ kind: 'gate', width: 2.39, points: [[99, 9]] } as Partial<Feature>), across({ kind: 'gate', width: 2.4, points: [[99, 19]] } as Partial<Feature>)] }],
   ['tap-reach', { features: [across({ kind: 'tap', points: [[-0.5, 0]] })] }, { features: [across({ kind: 'tap', points: [[0.5, 0]] })] }],
+  // Beneath an apple kept 4 m wide a full-sun herb gets 29 % of the light and wants half; strawberry wants a tenth.
+  ['layer-light', guild('Allium schoenoprasum'), guild('Fragaria vesca')],
+  // Hazel kept at 5 m stays under a rule of 6 m only while it is cut; kept at nothing it breaks the rule itself.
+  ['only-while-cut', { ...low(6), rows: [row({ kept: { height: 5 } })] }, { ...low(8), rows: [row({ kept: { height: 5 } })] }],
+  ['only-while-cut', { rows: [row({ kept: { width: 1 } }), row({ rowGap: 3.5, kept: { width: 1 } })] }, { rows: [row({ kept: { width: 1 } }), row({ rowGap: 7, kept: { width: 1 } })] }],
+  ['local-height', { ...low(6), rows: [row({ kept: { height: 6.5 } })] }, { ...low(6), rows: [row({ kept: { height: 6 } })] }],
+  ['overhead-line', { ...wire(8), rows: tall('Sambucus nigra') }, { ...wire(8), rows: [row({ species: [[1, 'Sambucus nigra']], kept: { height: 4 } })] }],
   ['partner', { length: 9, rows: [row({ spacing: 4, species: [[1, 'Pyrus communis'], [9, 'Prunus domestica']] })] }, { length: 9, rows: [row({ spacing: 4, species: [[2, 'Pyrus communis'], [9, 'Prunus domestica']] })] }],
 ];
 
@@ -77,6 +91,38 @@ describe('rules', () => {
     expect(found!.what).toMatch(/^[A-Z\d].*[^.]$/);
     expect(found!.why).toMatch(/\d.*\.$/);
     expect(findingsOf(sample(justNot)).filter((finding) => finding.rule === rule), 'just does not').toEqual([]);
+  });
+
+  it.each(cases.map(([rule, trips], i) => ({ rule, trips, name: `${rule} (${i + 1})` })))('$name: what proves itself mends, and makes no fault', ({ rule, trips }) => {
+    const holding = sample(trips);
+    const faults = (one: Holding) => findingsOf(one).filter(({ severity }) => severity === 'fault').map(({ id }) => id);
+    const before = faults(holding);
+    for (const finding of findingsOf(holding).filter((one) => one.rule === rule))
+      for (const remedy of finding.remedies.filter((one) => proves(holding, finding, one))) {
+        const after = take(holding, remedy.command).holding;
+        expect(findingsOf(after).map(({ id }) => id), remedy.label).not.toContain(finding.id);
+        expect(faults(after).filter((id) => !before.includes(id)), remedy.label).toEqual([]);
+      }
+  });
+
+  it('offers to keep a row cut where that is what mends it, and says what the cutting takes', () => {
+    const [found] = findingsOf(sample({ ...low(3), rows: [row()] })).filter(({ rule }) => rule === 'local-height');
+    const keep = found!.remedies.find(({ label }) => label === 'Keep it cut to 3.00 m')!;
+    const after = take(sample({ ...low(3), rows: [row()] }), keep.command).holding;
+    expect(after.plantings[0]!.rows[0]!.kept).toEqual({ height: 3, width: null, clearStem: null });
+    // 61.5 m of hazel 5 m wide is cut on top only: 307.5 m² at 40 m² an hour.
+    expect(findingsOf(after).find(({ rule }) => rule === 'only-while-cut')!.why).toMatch(/hazel grows to 7\.0 m .* Keeping it cut takes about 7\.7 hours a year\./);
+  });
+
+  it('a row that a block repeats is told of once; its plants are cleared one by one, not by a gap through all', () => {
+    const block = sample({ rows: [row({ spacing: 8, rowGap: 2 })], planting: { purpose: 'blank', baseline: { outline: [[0, 0], [60, 0], [60, 40], [0, 40]], bearing: 90 } }, features: [across({ kind: 'drain', points: [[24, 18], [24, 22]] })] });
+    const found = findingsOf(block);
+    expect(found.filter(({ rule }) => rule === 'spacing').length).toBe(1);
+    expect(found.filter(({ rule }) => rule === 'mower').length).toBeLessThanOrEqual(1);
+    const drain = found.find(({ rule }) => rule === 'in-the-way')!;
+    const after = take(block, drain.remedies[0]!.command).holding;
+    expect(after.plantings[0]!.gaps).toEqual([]);
+    expect(layHolding(block)[0]!.layout.stand.count - layHolding(after)[0]!.layout.stand.count).toBe(drain.plants.length);
   });
 
   it('says in which year a tree comes too near a line, and leaves out what never will', () => {

@@ -85,8 +85,8 @@ function lay(baseline: Baseline, source: readonly Point[] | null): LaidBaseline 
 /** A block within `points`, its rows along the longest side; throws {@link Refused} for an outline that holds no ground. */
 export function drawnBlock(points: readonly Point[], { headland = 0 } = {}): Extract<Baseline, { kind: 'block' }> {
   const kept = points.filter((point, i) => distance(points[(i + points.length - 1) % points.length]!, point) > 0.001);
+  if (kept.length > 2 && crossesItself(kept, true)) throw new Refused('The outline crosses itself. Draw it so that it does not, or as two blocks.');
   if (kept.length < 3 || area(kept) < 1) throw new Refused('A block needs at least three corners and a square metre of ground. Add corners, or set them farther apart.');
-  if (crossesItself(kept, true)) throw new Refused('The outline crosses itself. Draw it so that it does not, or as two blocks.');
   return { kind: 'block', outline: kept.map(([x, y]) => [x, y]), bearing: alongLongest(kept), headland, shift: { along: 0, across: 0 }, lanes: null };
 }
 

@@ -29,8 +29,9 @@ function stretchAt({ line: { chainages, length }, from, to }: RowLine, station: 
     if (turns) [first, last] = [Math.min(first, chainages[i]!), Math.max(last, chainages[i + 1]!)];
   }
   if (first <= last) return [first, last];
-  const at = from.findIndex((begin, i) => begin <= station + 0.01 && to[i]! > station + 0.01);
-  const chainage = at < 0 ? length : chainages[at]! + Math.max(0, ((station - from[at]!) / (to[at]! - from[at]!)) * (chainages[at + 1]! - chainages[at]!));
+  // On the inside the legs meet in a mitre: stations leap over the corner from one leg to the next.
+  const at = to.findIndex((end) => end > station + 0.01);
+  const chainage = at < 0 ? length : chainages[at]! + Math.max(0, (station - from[at]!) / (to[at]! - from[at]!)) * (chainages[at + 1]! - chainages[at]!);
   return [chainage, chainage];
 }
 
