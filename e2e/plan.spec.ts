@@ -33,7 +33,7 @@ test('what is drawn can be dragged on the plan, a corner moved by number, both u
 test('a planting is laid along a fence at its setback, by its purpose', async ({ page }) => {
   await openDemo(page);
   await page.getByRole('link', { name: 'New planting' }).click();
-  await page.getByRole('radio', { name: /One-row hedge/ }).click();
+  await page.getByRole('radio', { name: 'Stock-proof hedge' }).click();
   await page.getByText('Along something').click();
   await page.getByLabel('Along', { exact: true }).click();
   await page.keyboard.type('west fence, right');
@@ -41,7 +41,7 @@ test('a planting is laid along a fence at its setback, by its purpose', async ({
   await page.getByRole('textbox', { name: 'Setback' }).fill('3');
   await page.getByRole('textbox', { name: 'Setback' }).press('Enter');
   await page.getByRole('button', { name: 'Lay the rows' }).click();
-  await expect(page.getByRole('heading', { name: 'One-row hedge' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Stock-proof hedge' })).toBeVisible();
   expect(await figure(page, 'plants')).toBe(356); // 117.2 m at 0.33 m
   await saved(page);
 });

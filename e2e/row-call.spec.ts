@@ -55,7 +55,7 @@ test('a planting is mirrored, kept as a pattern and laid again, copied to anothe
   await field.press('Enter');
   await expect(page.getByRole('heading', { name: 'Stream strip 1' }).or(page.getByRole('heading', { name: /^Stream strip/ }))).toBeVisible();
   await page.getByRole('button', { name: 'Line and settings' }).click();
-  await page.getByRole('button', { name: 'Copy to another line' }).click();
+  await page.getByRole('button', { name: 'Copy to another place' }).click();
   await expect(page.getByText('Drawing straight line')).toBeVisible();
   await saved(page);
 });

@@ -77,7 +77,7 @@ const SINGLE = 40;
 
 /** Clearings that take these plants out of a block or a guild, which no gap through all rows would spare. */
 function clearingsOver({ layout: { stand }, planting }: Judged, plants: readonly number[], label: string): Command {
-  const radius = Math.min(...stand.rows.map(({ spacing }) => spacing)) * 0.4;
+  const radius = Math.min(...stand.rows.flatMap(({ spacing, row: { rowGap } }) => (rowGap > 0 ? [spacing, rowGap] : [spacing]))) * 0.4;
   const points = plants.map((i) => plantAt(stand, i));
   const centre = middle(points);
   const rounds = points.length <= SINGLE ? points.map((at) => ({ at, radius })) : [{ at: centre, radius: Math.max(...points.map((p) => distance(p, centre))) + radius }];

@@ -9,7 +9,7 @@ import { sayKept } from './kept.ts';
 
 const layer = fc.record({ leafArea: fc.double({ min: 0, max: 6, noNaN: true }), spread: fc.double({ min: 0.2, max: 0.9, noNaN: true }), cover: fc.double({ min: 0, max: 1, noNaN: true }) });
 const apple = (kept: { height: number | null; width: number | null } | null) =>
-  sample({ planting: { baseline: { anchors: [[0, 0], [40, 0]] } }, rows: [row({ species: [[1, 'Malus domestica']], stock: 'feathered', kept }), row({ rowGap: 1, spacing: 0.6, stock: 'plug', species: [[1, 'Fragaria vesca']], name: 'Cover' }), row({ rowGap: 4, spacing: 1.5, species: [[1, 'Ribes nigrum']], name: 'Shrubs' })] });
+  sample({ planting: { baseline: { anchors: [[0, 0], [40, 0]] } }, rows: [row({ species: [[1, 'Malus domestica']], stock: 'feathered', kept }), row({ rowGap: 1.3, spacing: 0.6, stock: 'plug', species: [[1, 'Fragaria vesca']], name: 'Cover' }), row({ rowGap: 4, spacing: 1.5, species: [[1, 'Ribes nigrum']], name: 'Shrubs' })] });
 
 describe('light by layer', () => {
   it('starts at 1 and falls; more leaf lets less through, never less than nothing', () => {
@@ -26,7 +26,7 @@ describe('light by layer', () => {
 
   it('falls beneath a crown that has reached the ring, not beyond it, and says under what', () => {
     const at = (year: number, kept: Parameters<typeof apple>[0] = null) => Object.fromEntries(layerLight(standOf(apple(kept)), year, 1).map(({ row: { name }, gets, under }) => [name, [gets, under?.name ?? null] as const]));
-    expect(at(1)['Cover']![0]).toBe(1); // the whip's crown does not reach 1 m yet
+    expect(at(1)['Cover']![0]).toBe(1); // the whip's crown does not reach 1.3 m yet
     expect(at(12)['Cover']![0]).toBeCloseTo(Math.exp(-0.5 * 2.5), 6); // wholly covered by a fruit tree's leaf area of 2.5
     expect(at(12)['Cover']![1]).toBe('Row 1');
     expect(at(12)['Shrubs']).toEqual([1, null]);
