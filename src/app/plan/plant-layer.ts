@@ -1,6 +1,5 @@
 import type { FrameState } from 'ol/Map';
 import Layer from 'ol/layer/Layer';
-import { compose, apply, create } from 'ol/transform';
 import type { Laid } from '../../core/findings/judge.ts';
 import { crownRadii } from '../../core/years/belt.ts';
 import { hueOf } from '../look/glyphs.ts';
@@ -17,11 +16,32 @@ export interface Planted {
   readonly tokens: Tokens;
 }
 
-/** Crowns at one year, stems as dots: every plant that is seen, in one pass over one canvas, no object for any. */
+/** A finished drawing of the plants: what it shows of the plane, to be laid under any later view. */
+interface Picture {
+  readonly canvas: HTMLCanvasElement;
+  readonly centre: readonly [number, number];
+  /** Device pixels a metre. */
+  readonly scale: number;
+  readonly of: Pick<Planted, 'all' | 'active' | 'year' | 'site' | 'tokens'>;
+}
+
+/** The drawing reaches this share of the view beyond it on every side, so that moving the plan seldom asks for another. */
+const BEYOND = 0.35;
+/** Milliseconds of one frame that may go into drawing; what is left goes on in the next. */
+const SHARE_OF_FRAME = 6;
+/** Plants drawn between looks at the clock. */
+const AT_ONCE = 250;
+
+/**
+ * Crowns at one year, stems as dots, no object for any. They are drawn into a picture of their own, larger than the view,
+ * a part in each frame; while it is not done, and while the plan moves, the last picture is laid where it belongs.
+ */
 export class PlantLayer extends Layer {
   private planted: Planted | null = null;
   private readonly canvas = document.createElement('canvas');
   private readonly radii = new WeakMap<Laid['layout']['stand'], { key: string; radii: Float32Array }>();
+  private picture: Picture | null = null;
+  private drawing: { readonly picture: Picture; readonly steps: Iterator<void> } | null = null;
 
   constructor() {
     super({ zIndex: 4 });
@@ -33,21 +53,87 @@ export class PlantLayer extends Layer {
     this.changed();
   }
 
-  /** Plants drawn in the last frame; the bench of panning reads it. */
-  drawn = 0;
-
   override render({ size, pixelRatio, viewState }: FrameState): HTMLElement {
     const [width, height] = [Math.round(size[0]! * pixelRatio), Math.round(size[1]! * pixelRatio)];
     if (this.canvas.width !== width || this.canvas.height !== height) Object.assign(this.canvas, { width, height });
     const context = this.canvas.getContext('2d')!;
     context.clearRect(0, 0, width, height);
-    this.drawn = 0;
-    if (!this.planted) return this.canvas;
+    const { planted } = this;
+    if (!planted) return this.canvas;
     const scale = pixelRatio / viewState.resolution;
-    const toPixel = compose(create(), width / 2, height / 2, scale, -scale, 0, -viewState.center[0]!, -viewState.center[1]!);
-    const [left, top] = apply(toPixel, [0, 0]) as [number, number];
-    for (const laid of this.planted.all) this.drawStand(context, laid, scale, left, top, pixelRatio);
+    const centre = [viewState.center[0]!, viewState.center[1]!] as const;
+    const wanted = this.drawing?.picture ?? this.picture;
+    if (!wanted || !isOf(wanted, planted) || wanted.scale !== scale || !reaches(wanted, centre, width, height)) this.begin(planted, centre, scale, width, height, pixelRatio);
+    this.goOn();
+    if (this.picture) lay(context, this.picture, centre, scale, width, height);
+    const active = planted.all.find(({ planting }) => planting.id === planted.active);
+    if (active) this.drawRings(context, active, planted, (x, y) => [width / 2 + (x - centre[0]) * scale, height / 2 - (y - centre[1]) * scale], scale, pixelRatio);
     return this.canvas;
+  }
+
+  private begin(planted: Planted, centre: readonly [number, number], scale: number, width: number, height: number, ratio: number): void {
+    const canvas = document.createElement('canvas');
+    Object.assign(canvas, { width: Math.ceil(width * (1 + 2 * BEYOND)), height: Math.ceil(height * (1 + 2 * BEYOND)) });
+    const picture = { canvas, centre, scale, of: planted };
+    this.drawing = { picture, steps: this.steps(picture, planted, ratio) };
+  }
+
+  /** Draws for a part of the frame; when all is drawn the picture takes the last one's place, else another frame is asked for. */
+  private goOn(): void {
+    const until = performance.now() + SHARE_OF_FRAME;
+    while (this.drawing && performance.now() < until) {
+      if (!this.drawing.steps.next().done) continue;
+      this.picture = this.drawing.picture;
+      this.drawing = null;
+    }
+    if (this.drawing) requestAnimationFrame(() => this.changed());
+  }
+
+  private *steps({ canvas, centre, scale }: Picture, planted: Planted, ratio: number): Generator<void> {
+    const context = canvas.getContext('2d')!;
+    const left = canvas.width / 2 - centre[0] * scale;
+    const top = canvas.height / 2 + centre[1] * scale;
+    for (const laid of planted.all) {
+      const { stand } = laid.layout;
+      const active = laid.planting.id === planted.active;
+      const crowns = this.crowns(laid, planted);
+      const seen: number[][] = stand.speciesIds.map(() => []);
+      for (let i = 0; i < stand.count; i++) {
+        const r = crowns[i]! * scale + 2;
+        const px = left + stand.x[i]! * scale;
+        const py = top - stand.y[i]! * scale;
+        if (px > -r && px < canvas.width + r && py > -r && py < canvas.height + r) seen[stand.species[i]!]!.push(i);
+      }
+      yield;
+      const disc = (i: number, radius: number) => {
+        const [px, py] = [left + stand.x[i]! * scale, top - stand.y[i]! * scale];
+        context.moveTo(px + radius, py);
+        context.arc(px, py, radius, 0, 2 * Math.PI);
+      };
+      for (const [s, mine] of seen.entries()) {
+        context.fillStyle = hueOf(stand.speciesIds[s]!);
+        context.strokeStyle = context.fillStyle;
+        // One path a species would fill overlaps once; single discs let crowns in crowns show as darker.
+        for (const [n, i] of mine.entries()) {
+          context.globalAlpha = active ? 0.5 : 0.2;
+          context.beginPath();
+          disc(i, Math.max(crowns[i]! * scale, ratio));
+          context.fill();
+          if (active && scale > 2) context.stroke();
+          if (n % AT_ONCE === AT_ONCE - 1) yield;
+        }
+      }
+      if (scale <= 1.2) continue;
+      context.globalAlpha = active ? 1 : 0.5;
+      context.fillStyle = planted.tokens.ink;
+      for (const mine of seen)
+        for (let n = 0; n < mine.length; n += AT_ONCE) {
+          context.beginPath();
+          for (const i of mine.slice(n, n + AT_ONCE)) disc(i, Math.min(2 * ratio, Math.max(0.8 * ratio, 0.12 * scale)));
+          context.fill();
+          yield;
+        }
+    }
   }
 
   private crowns({ layout: { stand } }: Laid, { year, site }: Planted): Float32Array {
@@ -59,58 +145,35 @@ export class PlantLayer extends Layer {
     return radii;
   }
 
-  private drawStand(context: CanvasRenderingContext2D, laid: Laid, scale: number, left: number, top: number, ratio: number): void {
-    const planted = this.planted!;
+  /** Rings round what a finding speaks of and round the chosen plant, over the picture: they change more often than it. */
+  private drawRings(context: CanvasRenderingContext2D, laid: Laid, planted: Planted, at: (x: number, y: number) => [number, number], scale: number, ratio: number): void {
     const { stand } = laid.layout;
-    const active = laid.planting.id === planted.active;
     const crowns = this.crowns(laid, planted);
-    const { width, height } = this.canvas;
-    const seen: number[] = [];
-    for (let i = 0; i < stand.count; i++) {
-      const r = crowns[i]! * scale + 2;
-      const px = left + stand.x[i]! * scale;
-      const py = top - stand.y[i]! * scale;
-      if (px > -r && px < width + r && py > -r && py < height + r) seen.push(i);
-    }
-    this.drawn += seen.length;
-    const disc = (i: number, radius: number) => {
-      const [px, py] = [left + stand.x[i]! * scale, top - stand.y[i]! * scale];
-      context.moveTo(px + radius, py);
-      context.arc(px, py, radius, 0, 2 * Math.PI);
-    };
-    for (let s = 0; s < stand.speciesIds.length; s++) {
-      const mine = seen.filter((i) => stand.species[i] === s);
-      if (mine.length === 0) continue;
-      context.fillStyle = hueOf(stand.speciesIds[s]!);
-      context.strokeStyle = context.fillStyle;
-      context.globalAlpha = active ? 0.5 : 0.2;
-      // One path a species would fill overlaps once; single discs let crowns in crowns show as darker.
-      for (const i of mine) {
-        context.beginPath();
-        disc(i, Math.max(crowns[i]! * scale, ratio));
-        context.fill();
-        if (active && scale > 2) context.stroke();
-      }
-    }
-    context.globalAlpha = active ? 1 : 0.5;
-    if (scale > 1.2) {
-      context.fillStyle = planted.tokens.ink;
+    const ring = (plants: readonly number[], colour: string, width: number, radius: (i: number) => number) => {
+      context.strokeStyle = colour;
+      context.lineWidth = width;
       context.beginPath();
-      for (const i of seen) disc(i, Math.min(2 * ratio, Math.max(0.8 * ratio, 0.12 * scale)));
-      context.fill();
-    }
-    context.globalAlpha = 1;
-    if (!active) return;
-    this.ring(context, planted.ringed, planted.tokens.fault, 2 * ratio, (i) => Math.max(crowns[i] ?? 0, 0.5) * scale + 2 * ratio, disc);
-    if (planted.chosen !== null) this.ring(context, [planted.chosen], planted.tokens.flag, 3 * ratio, () => 9 * ratio, disc);
+      for (const i of plants) {
+        const [px, py] = at(stand.x[i]!, stand.y[i]!);
+        context.moveTo(px + radius(i), py);
+        context.arc(px, py, radius(i), 0, 2 * Math.PI);
+      }
+      context.stroke();
+    };
+    ring(planted.ringed, planted.tokens.fault, 2 * ratio, (i) => Math.max(crowns[i] ?? 0, 0.5) * scale + 2 * ratio);
+    if (planted.chosen !== null) ring([planted.chosen], planted.tokens.flag, 3 * ratio, () => 9 * ratio);
   }
+}
 
-  private ring(context: CanvasRenderingContext2D, plants: readonly number[], colour: string, width: number, radius: (i: number) => number, disc: (i: number, radius: number) => void): void {
-    context.strokeStyle = colour;
-    context.lineWidth = width;
-    context.beginPath();
-    for (const i of plants) disc(i, radius(i));
-    context.stroke();
-    context.lineWidth = 1;
-  }
+const isOf = ({ of }: Picture, { all, active, year, site, tokens }: Planted): boolean => of.all === all && of.active === active && of.year === year && of.site === site && of.tokens === tokens;
+
+/** Whether the picture covers a view of this size about `centre`. */
+const reaches = ({ canvas, centre: [x, y], scale }: Picture, centre: readonly [number, number], width: number, height: number): boolean =>
+  Math.abs(centre[0] - x) * scale <= (canvas.width - width) / 2 && Math.abs(centre[1] - y) * scale <= (canvas.height - height) / 2;
+
+/** Lays the picture into a view about `centre`, larger or smaller where the view's scale is another. */
+function lay(context: CanvasRenderingContext2D, picture: Picture, centre: readonly [number, number], scale: number, width: number, height: number): void {
+  const times = scale / picture.scale;
+  const [w, h] = [picture.canvas.width * times, picture.canvas.height * times];
+  context.drawImage(picture.canvas, width / 2 + (picture.centre[0] - centre[0]) * scale - w / 2, height / 2 - (picture.centre[1] - centre[1]) * scale - h / 2, w, h);
 }

@@ -19,7 +19,7 @@ export function beltStrings({ rows, side, corners }: Pick<Planting, 'rows' | 'si
     const to = trace.line.length - row.inset - row.trim.stop;
     if (corners === 'planted' && bends.length > 0) return { ...string, ...plantCorners(trace, bends, { from, to, spacing: row.spacing, closed: baseline.closed }) };
     const { at, spacing } = places(to - from, { ...row, closed: baseline.closed });
-    const placed = at.map((chainage) => chainage + from);
-    return { ...string, spacing, at: bends.length > 0 ? leaveOpen(placed, trace, bends, spacing) : placed };
+    if (from > 0) for (let i = 0; i < at.length; i++) at[i]! += from;
+    return { ...string, spacing, at: bends.length > 0 ? leaveOpen(at, trace, bends, spacing) : at };
   });
 }

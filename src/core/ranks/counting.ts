@@ -28,7 +28,9 @@ export function places(length: number, { spacing, ends, staggered = false, close
   const step = ends === 'fit' && length > TOL ? length / count : spacing;
   const first = staggered ? step / 2 : 0;
   const n = closed ? Math.max(1, count) : staggered ? intervals(length - first, step) + (length - first < -TOL ? 0 : 1) : count + 1;
-  return { at: Float64Array.from({ length: short(length, spacing, ends) ? 1 : n }, (_, i) => first + i * step), spacing: step };
+  const at = new Float64Array(short(length, spacing, ends) ? 1 : n);
+  for (let i = 0; i < at.length; i++) at[i] = first + i * step;
+  return { at, spacing: step };
 }
 
 const short = (length: number, spacing: number, ends: 'fit' | 'keep'): boolean => length + TOL < spacing && (ends === 'keep' || length <= TOL);

@@ -109,25 +109,26 @@ function placeRow(
   passages: readonly Passage[],
   clearings: readonly Clearing[],
 ): number {
+  const { x: xs, y: ys, row, place: numbers, chainage: along, station: stations } = columns;
   let count = start;
   let i = 0;
   const last = points.length - 2;
   for (let place = 0; place < at.length; place++) {
     const chainage = at[place]!;
     while (i < last && chainages[i + 1]! < chainage) i++;
-    const a = points[i]!;
-    const b = points[i + 1]!;
+    const [ax, ay] = points[i]!;
+    const [bx, by] = points[i + 1]!;
     const t = (chainage - chainages[i]!) / (chainages[i + 1]! - chainages[i]!);
-    const x = a[0] + (b[0] - a[0]) * t;
-    const y = a[1] + (b[1] - a[1]) * t;
-    const station = from[i]! + (to[i]! - from[i]!) * Math.min(1, Math.max(0, t));
-    if (isCleared(passages, x, y, station) || clearings.some((round) => Math.hypot(x - round.at[0], y - round.at[1]) < round.radius - TOL)) continue;
-    columns.x[count] = x;
-    columns.y[count] = y;
-    columns.row[count] = r;
-    columns.place[count] = firstPlace + place;
-    columns.chainage[count] = chainage;
-    columns.station[count] = station;
+    const x = ax + (bx - ax) * t;
+    const y = ay + (by - ay) * t;
+    const station = from[i]! + (to[i]! - from[i]!) * (t < 0 ? 0 : t > 1 ? 1 : t);
+    if (isCleared(passages, x, y, station) || isRounded(clearings, x, y)) continue;
+    xs[count] = x;
+    ys[count] = y;
+    row[count] = r;
+    numbers[count] = firstPlace + place;
+    along[count] = chainage;
+    stations[count] = station;
     count++;
   }
   return count;
@@ -135,10 +136,17 @@ function placeRow(
 
 function isCleared(passages: readonly Passage[], x: number, y: number, station: number): boolean {
   for (let i = 0; i < passages.length; i++) {
-    const { x: px, y: py, ux, uy, half, at } = passages[i]!;
-    const along = (x - px) * ux + (y - py) * uy;
+    const passage = passages[i]!;
     // On a bend a plant in the way can have a station well off the gap's; beyond three widths it is another leg.
-    if (Math.abs(along) < half - TOL && Math.abs(station - at) < half * 3 + 20) return true;
+    if (Math.abs(station - passage.at) < passage.half * 3 + 20 && Math.abs((x - passage.x) * passage.ux + (y - passage.y) * passage.uy) < passage.half - TOL) return true;
+  }
+  return false;
+}
+
+function isRounded(clearings: readonly Clearing[], x: number, y: number): boolean {
+  for (let i = 0; i < clearings.length; i++) {
+    const { at, radius } = clearings[i]!;
+    if (Math.hypot(x - at[0], y - at[1]) < radius - TOL) return true;
   }
   return false;
 }
