@@ -55,7 +55,8 @@ async function panned(page: Page): Promise<number[]> {
     let last = performance.now();
     requestAnimationFrame(function tick(now) { frames.push(now - last); last = now; requestAnimationFrame(tick); });
   `);
-  for (let i = 1; i <= 120; i++) await page.mouse.move(x + 150 * Math.sin(i / 12), y - 60 * Math.sin(i / 7));
+  // Far enough that the drawing beyond the view is used up and made anew, again and again.
+  for (let i = 1; i <= 150; i++) await page.mouse.move(x + 420 * Math.sin(i / 14), y - 100 * Math.sin(i / 9));
   await page.mouse.up();
   return rising(await page.evaluate('frames.slice(2)'));
 }

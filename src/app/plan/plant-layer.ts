@@ -174,6 +174,9 @@ const reaches = ({ canvas, centre: [x, y], scale }: Picture, centre: readonly [n
 /** Lays the picture into a view about `centre`, larger or smaller where the view's scale is another. */
 function lay(context: CanvasRenderingContext2D, picture: Picture, centre: readonly [number, number], scale: number, width: number, height: number): void {
   const times = scale / picture.scale;
-  const [w, h] = [picture.canvas.width * times, picture.canvas.height * times];
-  context.drawImage(picture.canvas, width / 2 + (picture.centre[0] - centre[0]) * scale - w / 2, height / 2 - (picture.centre[1] - centre[1]) * scale - h / 2, w, h);
+  const { canvas } = picture;
+  // Only what the view shows of it: the rest would cost as much to lay as what is seen.
+  const left = canvas.width / 2 + (centre[0] - picture.centre[0]) * picture.scale - width / 2 / times;
+  const top = canvas.height / 2 - (centre[1] - picture.centre[1]) * picture.scale - height / 2 / times;
+  context.drawImage(canvas, left, top, width / times, height / times, 0, 0, width, height);
 }

@@ -1,4 +1,4 @@
-import { between, crossing, direction, distance, nearestOnSegment, type Point } from './point.ts';
+import { awaySquared, between, crossing, direction, distance, type Point } from './point.ts';
 import { polyline, type Polyline } from './polyline.ts';
 
 /** Chord error allowed where a parallel turns round an outside corner, metres. */
@@ -97,8 +97,8 @@ function onCircle(a: Point, b: Point, centre: Point, radius: number): number[] {
   return [-1, 1].map((sign) => (-half + sign * Math.sqrt(under)) / square).filter((t) => t > 0 && t < 1);
 }
 
-function keepsAway(p: Point, { points }: Polyline, offset: number): boolean {
-  for (let i = 0; i + 1 < points.length; i++)
-    if (nearestOnSegment(p, points[i]!, points[i + 1]!).distance < offset - NEARNESS) return false;
+function keepsAway([x, y]: Point, { xy }: Polyline, offset: number): boolean {
+  const least = Math.max(0, offset - NEARNESS) ** 2;
+  for (let i = 0; i + 3 < xy.length; i += 2) if (awaySquared(x, y, xy[i]!, xy[i + 1]!, xy[i + 2]!, xy[i + 3]!) < least) return false;
   return true;
 }

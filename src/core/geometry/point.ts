@@ -29,13 +29,25 @@ const WINDS = ['north', 'north-east', 'east', 'south-east', 'south', 'south-west
 /** The nearest of the eight winds' names for a bearing. */
 export const compassName = (bearingDegrees: number): string => WINDS[Math.round((((bearingDegrees % 360) + 360) % 360) / 45) % 8]!;
 
+/** Share of the way from a to b at which the segment comes nearest to the point (x, y). */
+function nearestShare(x: number, y: number, ax: number, ay: number, bx: number, by: number): number {
+  const [dx, dy] = [bx - ax, by - ay];
+  const squared = dx * dx + dy * dy;
+  if (squared === 0) return 0;
+  const t = ((x - ax) * dx + (y - ay) * dy) / squared;
+  return t < 0 ? 0 : t > 1 ? 1 : t;
+}
+
+/** Squared distance of (x, y) from the segment from a to b: plain numbers, for asking many. */
+export function awaySquared(x: number, y: number, ax: number, ay: number, bx: number, by: number): number {
+  const t = nearestShare(x, y, ax, ay, bx, by);
+  return (ax + t * (bx - ax) - x) ** 2 + (ay + t * (by - ay) - y) ** 2;
+}
+
 /** Nearest point to `p` on the segment from `a` to `b`, with its share of the way and its distance. */
 export function nearestOnSegment(p: Point, a: Point, b: Point): { point: Point; t: number; distance: number } {
-  const dx = b[0] - a[0];
-  const dy = b[1] - a[1];
-  const squared = dx * dx + dy * dy;
-  const t = squared > 0 ? Math.min(1, Math.max(0, ((p[0] - a[0]) * dx + (p[1] - a[1]) * dy) / squared)) : 0;
-  const point: Point = [a[0] + t * dx, a[1] + t * dy];
+  const t = nearestShare(p[0], p[1], a[0], a[1], b[0], b[1]);
+  const point: Point = [a[0] + t * (b[0] - a[0]), a[1] + t * (b[1] - a[1])];
   return { point, t, distance: distance(p, point) };
 }
 

@@ -104,7 +104,7 @@ function placeRow(
   start: number,
   r: number,
   firstPlace: number,
-  { line: { points, chainages }, from, to }: RowLine,
+  { line: { xy, chainages }, from, to }: RowLine,
   at: Float64Array,
   passages: readonly Passage[],
   clearings: readonly Clearing[],
@@ -112,15 +112,13 @@ function placeRow(
   const { x: xs, y: ys, row, place: numbers, chainage: along, station: stations } = columns;
   let count = start;
   let i = 0;
-  const last = points.length - 2;
+  const last = chainages.length - 2;
   for (let place = 0; place < at.length; place++) {
     const chainage = at[place]!;
     while (i < last && chainages[i + 1]! < chainage) i++;
-    const [ax, ay] = points[i]!;
-    const [bx, by] = points[i + 1]!;
     const t = (chainage - chainages[i]!) / (chainages[i + 1]! - chainages[i]!);
-    const x = ax + (bx - ax) * t;
-    const y = ay + (by - ay) * t;
+    const x = xy[2 * i]! + (xy[2 * i + 2]! - xy[2 * i]!) * t;
+    const y = xy[2 * i + 1]! + (xy[2 * i + 3]! - xy[2 * i + 1]!) * t;
     const station = from[i]! + (to[i]! - from[i]!) * (t < 0 ? 0 : t > 1 ? 1 : t);
     if (isCleared(passages, x, y, station) || isRounded(clearings, x, y)) continue;
     xs[count] = x;
@@ -164,7 +162,10 @@ function choose(row: Row, copies: readonly LaidRow[], { chainage, lot }: Pick<St
   const dropped = { standards: 0, swaps: 0 };
   let next = 0;
   for (const { copy, from, to, line, spacing } of copies) {
-    for (let i = from; i < to; i++) lot[i] = turn[next++ % turn.length]!;
+    for (let i = from; i < to; i++) {
+      lot[i] = turn[next]!;
+      if (++next === turn.length) next = 0;
+    }
     const at = chainage.subarray(from, to);
     for (const swap of row.swaps) {
       if (swap.copy !== copy) continue;

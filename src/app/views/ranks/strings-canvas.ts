@@ -107,15 +107,20 @@ function drawAxis(context: CanvasRenderingContext2D, { x, tokens, units }: Drawi
 }
 
 function drawBeads(context: CanvasRenderingContext2D, { stand, x }: Drawing, from: number, to: number, y: number, radius: number): void {
+  const ratio = devicePixelRatio;
+  const looks = stand.speciesIds.map((species) => ({ hue: hueOf(species), glyph: glyphPath(formOf(species)) }));
   for (let i = from; i < to; i++) {
-    const species = stand.speciesIds[stand.species[i]!]!;
-    const standard = stand.stock[i] !== stand.stock[from] ? 1.5 : 1;
-    context.fillStyle = hueOf(species);
-    context.save();
-    context.translate(x(stand.station[i]!), y);
-    context.scale(radius * standard, radius * standard);
-    context.fill(glyphPath(formOf(species)));
-    context.restore();
+    const { hue, glyph } = looks[stand.species[i]!]!;
+    const r = radius * (stand.stock[i] !== stand.stock[from] ? 1.5 : 1);
+    const at = x(stand.station[i]!);
+    context.fillStyle = hue;
+    // Too small for its form to be seen, and then there are many.
+    if (r < 2) context.fillRect(at - r, y - r, 2 * r, 2 * r);
+    else {
+      context.setTransform(r * ratio, 0, 0, r * ratio, at * ratio, y * ratio);
+      context.fill(glyph);
+      context.setTransform(ratio, 0, 0, ratio, 0, 0);
+    }
   }
 }
 
