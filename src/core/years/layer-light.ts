@@ -40,6 +40,7 @@ const MOST_ASKED = 60;
 export function layerLight(stand: Stand, year: number, site: number): LayerLight[] {
   const sizes = sizesOf(stand, year, site);
   const radii = crownRadii(stand, year, site);
+  const { x, y } = stand;
   const rows = [...new Set(stand.rows.map(({ row }) => row))].flatMap((row) => {
     const strings = stand.rows.flatMap((laid, r) => (laid.row === row && laid.to > laid.from ? [{ ...laid, r }] : []));
     if (strings.length === 0) return [];
@@ -52,7 +53,7 @@ export function layerLight(stand: Stand, year: number, site: number): LayerLight
     const asked = plants.filter((_, i) => i % step === 0);
     const over = tallFirst.slice(0, at).filter((other) => other.height > height + 0.05);
     const passes = over.map((other) => {
-      const cover = asked.filter((i) => other.plants.some((j) => Math.hypot(stand.x[i]! - stand.x[j]!, stand.y[i]! - stand.y[j]!) < radii[j]!)).length / asked.length;
+      const cover = asked.filter((i) => other.plants.some((j) => (x[i]! - x[j]!) ** 2 + (y[i]! - y[j]!) ** 2 < radii[j]! ** 2)).length / asked.length;
       return throughLayer({ leafArea: leafAreaOf(other.row) * cover, spread: light.spread, cover });
     });
     const gets = passes.reduce((share, through) => share * through, 1);

@@ -16,9 +16,11 @@ export const onlyWhileCut: Rule = (judged) => {
   const { stand } = layout;
   if (stand.lots.every(({ kept }) => kept === null)) return [];
   const uncut: Judged = { ...judged, layout: { ...layout, stand: { ...stand, lots: stand.lots.map((lot) => ({ ...lot, kept: null })) } } };
+  const then = ASK_SIZE.flatMap((rule) => rule(uncut));
+  if (then.length === 0) return [];
   const now = new Set(ASK_SIZE.flatMap((rule) => rule(judged)).map(({ id }) => id));
   const hours = cuttingHours(stand, holding);
-  return ASK_SIZE.flatMap((rule) => rule(uncut))
+  return then
     .filter(({ id }) => !now.has(id))
     .map(({ id, what, why, plants, at, year }) =>
       finding('only-while-cut', judged, id, {
