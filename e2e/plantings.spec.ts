@@ -140,7 +140,7 @@ test('rows lie on both sides, corners are planted, a size is kept, a row is plan
   await page.goto('/h/tern-hollow/ranks/p3');
   const plants = await figure(page, 'plants');
   await page.getByRole('button', { name: /^2 Trees/ }).click();
-  const later = page.getByRole('spinbutton', { name: 'Planted so many years later' });
+  const later = page.getByRole('spinbutton', { name: 'Planted years later' });
   await later.fill('3');
   await later.press('Enter');
   await page.getByRole('switch', { name: 'Cut to a height' }).click();

@@ -129,6 +129,14 @@ test('schools of practice say what each spacing changes; one is tried out, set a
   await page.keyboard.press('Control+z');
   await page.getByRole('complementary').getByRole('button', { name: 'Close' }).click();
   await expect.poll(() => figure(page, 'plants')).toBe(plants);
+  await page.getByRole('button', { name: /^2 Tall/ }).click();
+  await page.getByRole('button', { name: 'One kind or many' }).click();
+  const mixes = page.getByRole('region', { name: 'One kind or many' });
+  await expect(mixes.getByRole('listitem').filter({ hasText: 'A fast nurse in the majority' })).toContainText(/nurses out by year \d+/);
+  await mixes.getByRole('button', { name: 'Plant one kind, matched' }).click();
+  await expect(page.getByRole('combobox', { name: 'Row call of Tall, slow' })).toHaveValue(/^1 small-leaved lime every/);
+  await page.keyboard.press('Control+z');
+  await page.getByRole('complementary').getByRole('button', { name: 'Close' }).click();
   await page.getByRole('button', { name: 'Line and settings' }).click();
   const step = page.getByLabel('Taper: each taller row ends sooner by');
   await step.fill('3');

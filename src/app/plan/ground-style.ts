@@ -104,6 +104,8 @@ export function groundStyle(thing: DrawnThing, tokens: Tokens, resolution: numbe
       return [new Style({ image: new RegularShape({ points: 3, radius: 7, fill: new Fill({ color: thing.chosen ? tokens.flag : tokens.water }), stroke: new Stroke({ color: tokens.sheet, width: 1 }) }) })];
     case 'baseline':
       return [line(tokens.string, thing.chosen ? 2.5 : 1.2)];
+    case 'outline':
+      return [line(tokens.string, 1.4, [6, 5])];
     case 'handle':
       return [new Style({ image: new RegularShape({ points: 4, radius: 8, scale: [0.75, 1], fill: new Fill({ color: tokens.sheet }), stroke: new Stroke({ color: tokens.flag, width: 2 }) }) })];
     default:

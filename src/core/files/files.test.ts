@@ -37,6 +37,13 @@ describe('.closerank', () => {
     expect(Object.entries(pictures).map(([name, bytes]) => [name, [...bytes]])).toEqual([[file, [1, 2, 3]]]);
   });
 
+  it('opens a kept file of version 3: belts of one year, grown free, round their corners', () => {
+    const old = migrate(JSON.parse(repo('src/core/holding/kept/holding-v3.json').toString()));
+    expect(old.ok && [old.holding.variants, old.holding.species]).toEqual([[], []]);
+    expect(old.ok && old.holding.plantings.map(({ corners, rows }) => [corners, rows.every(({ across, kept, later }) => !across && kept === null && later === 0)])).toEqual(Array.from({ length: 5 }, () => ['round', true]));
+    expect(old.ok && layHolding(old.holding).map(({ layout }) => layout.stand.count)).toEqual([262, 221, 350, 127, 85]);
+  });
+
   it('opens a kept file of version 2 as today’s plan, its ground as nobody had said otherwise', () => {
     const old = migrate(JSON.parse(repo('src/core/holding/kept/holding-v2.json').toString()));
     expect(old.ok && old.holding.features.find(({ kind }) => kind === 'wetGround')).toMatchObject({ name: 'wet hollow', stands: 'winter', floods: false });

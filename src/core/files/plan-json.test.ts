@@ -26,6 +26,15 @@ describe(holdingFromPlan, () => {
     expect(counts(holding)).toEqual([11]);
   });
 
+  it('lays a block within its outline and guilds round their anchors', () => {
+    const block = build({ plantings: [{ name: 'Copse', baseline: { outline: [[0, 0], [20, 0], [20, 10], [0, 10]], headland: 1 }, rows: [{ ...rows[0], spacing: 2, rowGap: 2 }] }] });
+    expect(block.plantings[0]!.baseline).toMatchObject({ kind: 'block', bearing: 90, headland: 1, shift: { along: 0, across: 0 }, lanes: null });
+    expect(counts(block)).toEqual([10, 10, 10, 10, 10]);
+    const guilds = build({ plantings: [{ name: 'Glade', baseline: { anchors: [[0, 0], [9, 0]] }, rows: [rows[0], { ...rows[0], rowGap: 1, kept: { height: 1 }, later: 2 }] }] });
+    expect(guilds.plantings[0]!.rows[1]).toMatchObject({ kept: { height: 1, width: null, clearStem: null }, later: 2 });
+    expect(report(guilds).plantings[0]!.rows.map(({ name, offset }) => [name, offset])).toEqual([['Row 1', 0], ['Row 2', 1], ['Row 1', 0], ['Row 2', 1]]);
+  });
+
   it('takes a line from a boundary side on its inside, whichever way the corners run', () => {
     const corners = [[0, 0], [50, 0], [50, 40], [0, 40]].map((at) => ({ at }));
     for (const boundary of [corners, [...corners].reverse()]) {
@@ -48,6 +57,9 @@ describe(holdingFromPlan, () => {
     ['a line of one millimetre', { plantings: [{ name: 'B', baseline: { points: [[0, 0], [0.001, 0]] }, rows }] }, /The line is 0/],
     ['a feature of no kind', { features: [{ kind: 'castle', points: [[0, 0]] }] }, /features\.0\.kind/],
     ['a height that cannot be', { features: [{ kind: 'tree', points: [[0, 0]], height: -3 }] }, /Standing tree: height/],
+    ['an outline with no ground in it', { plantings: [{ name: 'B', baseline: { outline: [[0, 0], [9, 0]] }, rows }] }, /at least three corners and a square metre/],
+    ['a guild without a tree', { plantings: [{ name: 'B', baseline: { anchors: [] }, rows }] }, /plantings\.0\.baseline/],
+    ['a corner rule that nobody knows', { plantings: [{ name: 'B', baseline: { points: [[0, 0], [9, 0]] }, corners: 'mitred', rows }] }, /plantings\.0\.corners/],
     ['half a number', { latitude: 'north' }, /latitude/],
     ['nothing at all', null, /plan\.json: the whole/],
   ])('refuses %s and says where', (_, changes, sentence) => {

@@ -34,6 +34,14 @@ describe(rank, () => {
   });
 });
 
+it('says what heavy or light ground is to a kind that is known not to bear it, and what stands in the wind', () => {
+  const on = (texture: string) => sample({ features: [over({ kind: 'soilZone', name: 'field', texture, drainage: 'free' })] });
+  expect(of('castanea-sativa', on('clay')).against.join()).toMatch(/too heavy for it/);
+  expect(of('fagus-sylvatica', on('sand')).against.join()).toMatch(/too light for it/);
+  expect(of('corylus-avellana', on('clay')).against.join()).not.toMatch(/heavy|light/); // not known
+  expect(rank(speciesOf('pinus-nigra'), spotted(on('loam')), on('loam'), 'windbreak').inFavour).toContain('stands in the open wind');
+});
+
 describe(choose, () => {
   it('ranks the whole catalogue, suits before does not, and only what a use asks for', () => {
     const holding = sample({ features: [over({ kind: 'wetGround', name: 'hollow' })] });

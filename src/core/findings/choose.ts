@@ -16,7 +16,7 @@ import { hoursWanted, seasonHours } from './rules/shade.ts';
 /** What is known of the places that one row's plants stand in: the hardest of each. */
 export interface Spot {
   readonly wet: { readonly moisture: Moisture; readonly name: string } | null;
-  readonly soils: readonly { readonly label: string; readonly moisture: Moisture; readonly ph: number | null; readonly depth: number | null }[];
+  readonly soils: readonly { readonly label: string; readonly moisture: Moisture; readonly ph: number | null; readonly depth: number | null; readonly texture: string }[];
   /** Height that a line overhead or a local rule leaves, and which. */
   readonly ceiling: { readonly metres: number; readonly name: string } | null;
   readonly building: { readonly metres: number; readonly name: string } | null;
@@ -40,7 +40,7 @@ export function spotOf(holding: Holding, { planting, layout: { stand } }: Laid, 
   }
   const zones = soilZones(holding.features);
   const met = new Set(all.map((i) => soilAt(zones, plantAt(stand, i))).filter((zone) => zone !== null));
-  const soils = [...met].map(({ zone, drainage }) => ({ label: featureLabel(zone, holding.units), moisture: moistureOf(drainage), ph: zone.ph, depth: zone.depth }));
+  const soils = [...met].map(({ zone, drainage }) => ({ label: featureLabel(zone, holding.units), moisture: moistureOf(drainage), ph: zone.ph, depth: zone.depth, texture: zone.texture }));
   const ceilings = [
     ...featuresOf(holding.features, 'overheadLine').flatMap((wire) => (mine(plantsWithin(stand, wire.line, wire.clearance + 4).plants).length > 0 ? [{ metres: wire.height - wire.clearance, name: nameOf(wire) }] : [])),
     ...holding.rules.flatMap((rule) => {
@@ -70,12 +70,14 @@ export function rank(species: Species, spot: Spot, holding: Holding, use: Use | 
   const faults: string[] = [];
   const cares: string[] = [];
   const inFavour: string[] = [];
-  const { uses = [], invasive, pests, fixesNitrogen } = moreOf(species.id);
+  const { uses = [], invasive, pests, fixesNitrogen, bearsClay, bearsSand, bearsWind } = moreOf(species.id);
   if (spot.wet) {
     if (bears(species, spot.wet.moisture)) inFavour.push('bears wet feet');
     else faults.push(`drowns in ${spot.wet.name}: bears ${species.moisture.join(' to ')}`);
   }
-  for (const { label, moisture, ph, depth } of spot.soils) {
+  for (const { label, moisture, ph, depth, texture } of spot.soils) {
+    const bearsIt = texture === 'clay' ? bearsClay : texture === 'sand' ? bearsSand : undefined;
+    if (bearsIt === false) cares.push(`${label} is too ${texture === 'clay' ? 'heavy' : 'light'} for it`);
     if ((moisture === 'wet' || moisture === 'dry') && !bears(species, moisture)) (moisture === 'wet' ? faults : cares).push(`${label} is too ${moisture} for it`);
     else if (species.ph && ph !== null && (ph < species.ph[0] || ph > species.ph[1])) cares.push(`pH ${ph} lies outside its ${species.ph.join(' to ')}`);
     else if (depth !== null && depth < SHALLOW && matureHeight(species) > 12) cares.push(`${length(depth)} of soil is shallow for so tall a tree`);
@@ -101,6 +103,7 @@ export function rank(species: Species, spot: Spot, holding: Holding, use: Use | 
   const thrives = holding.thriving.some((one) => one === species.id || [species.common, species.botanical].some((name) => name.toLowerCase() === one.toLowerCase()));
   if (thrives) inFavour.unshift('thrives within sight of the fence');
   if (use && uses.includes(use)) inFavour.push(`planted for ${use}`);
+  if (bearsWind && use === 'windbreak') inFavour.push('stands in the open wind');
   if (fixesNitrogen) inFavour.push('feeds the soil with nitrogen');
   const score = -10 * faults.length - 3 * cares.length + 1 * inFavour.length + (thrives ? 4 : 0) + (use && uses.includes(use) ? 3 : 0);
   return { species, score, verdict: faults.length > 0 ? 'does not suit' : cares.length > 0 ? 'with care' : 'suits', against: [...faults, ...cares], inFavour };

@@ -26,7 +26,8 @@ describe('variants', () => {
     expect(said['Plants']).toEqual(['62', '82', true]);
     expect(said['Rows']).toEqual(['2 rows', '2 rows', false]);
     expect(said['Length of its line']).toEqual(['60.0 m', '60.0 m', false]);
-    expect(said['What stands in them']![0]).toContain('every 3.00 m');
+    expect(said['Row 1']).toEqual(['Row 1: 1 hazel, every 3.00 m', 'Row 1: 1 hazel, every 1.50 m', true]);
+    expect(said['Row 2']![2]).toBe(false);
     expect(said['Cautions and notes']![2]).toBe(said['Cautions and notes']![0] !== said['Cautions and notes']![1]);
     // Compared with itself a planting does not differ in anything.
     expect(comparePlantings(holding, [holding.plantings[0]!, holding.plantings[0]!], 10).filter(({ differs }) => differs)).toEqual([]);

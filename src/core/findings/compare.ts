@@ -1,11 +1,12 @@
-import type { Holding, Planting } from '../holding/schema.ts';
+import type { Holding, Planting, Row } from '../holding/schema.ts';
 import { settingOf } from '../holding/settings.ts';
 import { quantities } from '../order/quantities.ts';
 import { layOut } from '../ranks/lay-out.ts';
 import { sayRuns } from '../ranks/purposes.ts';
-import { formatCount, formatLength, formatMoney } from '../units/quantities.ts';
+import { formatCount, formatLength, formatMoney, type UnitSystem } from '../units/quantities.ts';
 import { beltWidth, closingYear, tallestRow } from '../years/belt.ts';
 import { cuttingHours } from '../years/cutting.ts';
+import { sayKept } from '../years/kept.ts';
 import { judge, layHolding } from './judge.ts';
 
 /** One line of the comparison: what is compared, what each way of planting says, and whether they differ. */
@@ -15,10 +16,17 @@ export interface ComparedLine {
   readonly differs: boolean;
 }
 
+function sayRow(row: Row | undefined, units: UnitSystem): string {
+  if (!row) return 'not laid';
+  const kept = row.kept ? `; kept ${sayKept(row.kept, units)}` : '';
+  return `${row.name}: ${sayRuns(row.runs)}, every ${formatLength(row.spacing, units, { decimals: 2 })}${kept}${row.later > 0 ? `; ${row.later} years later` : ''}`;
+}
+
 /** Ways of laying one planting side by side, each judged as if it were the one laid; sizes are those of `year`. */
 export function comparePlantings(holding: Holding, ways: readonly Planting[], year: number): ComparedLine[] {
   const site = settingOf(holding, 'growth.site');
   const { units, currency } = holding;
+  const mostRows = Math.max(...ways.map(({ rows }) => rows.length));
   const columns = ways.map((planting) => {
     // The way laid in its own place, whatever id it was kept under.
     const own = ways[0]!.id;
@@ -36,7 +44,7 @@ export function comparePlantings(holding: Holding, ways: readonly Planting[], ye
       Rows: planting.rows.length === 1 ? '1 row' : `${planting.rows.length} rows`,
       Plants: formatCount(sum.plants),
       Species: String(new Set(sum.kinds.map(({ species }) => species)).size),
-      'What stands in them': planting.rows.map((row) => `${row.name}: ${sayRuns(row.runs)}, every ${formatLength(row.spacing, units, { decimals: 2 })}`).join('; '),
+      ...Object.fromEntries(Array.from({ length: mostRows }, (_, r) => [`Row ${r + 1}`, sayRow(planting.rows[r], units)])),
       'Length of its line': formatLength(sum.length, units),
       [`Belt width at year ${year}`]: formatLength(beltWidth(layout.stand, year, site), units),
       [`Tallest row at year ${year}`]: formatLength(tallestRow(layout.stand, year, site), units),

@@ -23,6 +23,7 @@ import { shade } from './rules/shade.ts';
 import { soil } from './rules/soil.ts';
 import { spacingRule } from './rules/spacing.ts';
 import { speciesShare } from './rules/species-share.ts';
+import { stripWidth } from './rules/strip-width.ts';
 import { tapReach } from './rules/tap-reach.ts';
 import { wayIn } from './rules/way-in.ts';
 import { wetGround } from './rules/wet-ground.ts';
@@ -30,7 +31,7 @@ import { wetGround } from './rules/wet-ground.ts';
 /** Every rule, in the order in which equals are listed. A new rule is a file in rules/ and a line here. */
 export const rules: readonly Rule[] = [
   overBoundary, overheadLine, buriedService, erodingBank, building, inTheWay, wetGround, flood, setback, assumedCorner, localSetback, localHeight,
-  soil, shade, browsed, cover, mower, wayIn, spacingRule, speciesShare, partner, layerLightRule, tapReach, onlyWhileCut,
+  soil, shade, browsed, cover, mower, wayIn, spacingRule, speciesShare, partner, layerLightRule, stripWidth, tapReach, onlyWhileCut,
 ];
 
 /** A planting with its layout, as {@link layHolding} gives them. */

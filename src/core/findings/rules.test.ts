@@ -22,6 +22,7 @@ const hollow = (feature: object): Feature => ({ points: [[10, -5], [20, -5], [20
 const solid = (height: number): Feature => ({ kind: 'fence', points: [[-60, -1.5], [120, -1.5]], height, solid: true }) as Feature;
 const tall = (species: string, spacing = 3) => [row({ spacing, species: [[1, species]] })];
 
+const strip = (points: [number, number][]): Options => ({ planting: { purpose: 'stream', side: 'right' }, rows: [row({ spacing: 1 }), row({ spacing: 1, rowGap: 2 })], features: [across({ kind: 'stream', name: 'brook', points })] });
 const low = (most: number) => ({ boundary: boundary(-4), rules: [{ kind: 'height', along: 'boundary', metres: 5, most }] });
 const guild = (cover: string): Options => ({
   planting: { baseline: { anchors: [[0, 0]] } },
@@ -81,6 +82,8 @@ const cases: readonly [rule: string, trips: Options, justNot: Options][] = [
   ['only-while-cut', { rows: [row({ kept: { width: 1 } }), row({ rowGap: 3.5, kept: { width: 1 } })] }, { rows: [row({ kept: { width: 1 } }), row({ rowGap: 7, kept: { width: 1 } })] }],
   ['local-height', { ...low(6), rows: [row({ kept: { height: 6.5 } })] }, { ...low(6), rows: [row({ kept: { height: 6 } })] }],
   ['overhead-line', { ...wire(8), rows: tall('Sambucus nigra') }, { ...wire(8), rows: [row({ species: [[1, 'Sambucus nigra']], kept: { height: 4 } })] }],
+  // A straight line beside a bank that comes 6 m nearer in its middle.
+  ['strip-width', strip([[-10, 10], [25, 10], [30, 4], [35, 10], [70, 10]]), strip([[-10, 10], [25, 10], [30, 9], [35, 10], [70, 10]])],
   ['partner', { length: 9, rows: [row({ spacing: 4, species: [[1, 'Pyrus communis'], [9, 'Prunus domestica']] })] }, { length: 9, rows: [row({ spacing: 4, species: [[2, 'Pyrus communis'], [9, 'Prunus domestica']] })] }],
 ];
 

@@ -1,5 +1,5 @@
 import { plainRow } from '../holding/plain-row.ts';
-import type { Planting, Purpose, Row } from '../holding/schema.ts';
+import type { Planting, Purpose, Row, Run } from '../holding/schema.ts';
 import { catalogue, speciesOf } from '../species/catalogue.ts';
 import purposeData from './purposes.json' with { type: 'json' };
 
@@ -27,4 +27,4 @@ export function rowAfter({ rows }: Pick<Planting, 'rows'>, id: string): Row {
 }
 
 /** Runs as people say them: '2 guelder rose, 1 spindle'. */
-export const sayRuns = (runs: Row['runs']): string => runs.map(({ species, count }) => `${count} ${speciesOf(species).common}`).join(', ');
+export const sayRuns = (runs: readonly Run[]): string => runs.map(({ species, count }) => `${count} ${speciesOf(species).common}`).join(', ');

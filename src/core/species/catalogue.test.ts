@@ -53,13 +53,15 @@ describe('catalogue', () => {
 
   it('what else is known fits the species: known uses, bloom before fruit, fruit where it is grown for it', () => {
     for (const id of Object.keys(moreKnown)) {
-      const { bloom, fruit, uses = [], invasive, pests } = moreKnown[id]!;
+      const { bloom, fruit, uses = [], invasive, pests, wildlife, establish, chill, bearsWind } = moreKnown[id]!;
       const species = speciesOf(id);
       expect(species.source, id).not.toBe('not known');
       for (const month of [...(bloom ?? []), ...(fruit ?? [])]) expect(month >= 1 && month <= 12, id).toBe(true);
       if (bloom && fruit) expect((fruit[0] - bloom[0] + 12) % 12, `${id}: fruit so long after bloom`).toBeLessThanOrEqual(8);
       if (uses.includes('fruit') || uses.includes('nuts')) expect(fruit ?? species.kind !== 'fruit', id).toBeTruthy();
-      for (const text of [invasive, pests]) if (text) expect(text, id).toMatch(/^[\p{L}].{15,}[^.]$/u);
+      if (chill) expect(chill[0], id).toBeLessThan(chill[1]);
+      if (uses.includes('windbreak')) expect(bearsWind, `${id} shelters, so it bears wind`).not.toBe(false);
+      for (const text of [invasive, pests, wildlife, establish]) if (text) expect(text, id).toMatch(/^[\p{L}].{8,}[^.]$/u);
     }
     expect(Object.values(moreKnown).filter(({ fixesNitrogen }) => fixesNitrogen).length).toBeGreaterThan(12);
   });

@@ -18,6 +18,13 @@ const MoreSchema = z.strictObject({
   /** Where it spreads beyond where it was planted, and what has felled it widely: to be checked against official lists. */
   invasive: z.string().optional(),
   pests: z.string().optional(),
+  /** Grows well in heavy clay, in light sand, in the open wind; false where it is known not to. */
+  bearsClay: z.boolean().optional(),
+  bearsSand: z.boolean().optional(),
+  bearsWind: z.boolean().optional(),
+  /** What lives on it or by it, and what to mind in getting it to grow: floras, forestry handbooks. */
+  wildlife: z.string().optional(),
+  establish: z.string().optional(),
   /** Form of the roots on free ground: Köstler, Brückner and Bibelriether 1968; forestry handbooks. */
   roots: z.enum(ROOTS).optional(),
   /** Hours below 7 °C that its buds want, over its many kinds: extension texts. */

@@ -20,6 +20,7 @@ import { KeptFields } from './KeptFields.tsx';
 import { speciesLine, SpeciesSelect } from './SpeciesSelect.tsx';
 
 const SpacingSchools = later(() => import('./SpacingSchools.tsx'), 'SpacingSchools');
+const MixSchools = later(() => import('./MixSchools.tsx'), 'MixSchools');
 const SpeciesPicker = later(() => import('./SpeciesPicker.tsx'), 'SpeciesPicker');
 
 const MIX_WORDS = { turn: 'in turn, over and over', quota: 'as exact shares, evenly', drift: 'as shares in drifts' } as const;
@@ -30,6 +31,7 @@ export function RowPanel({ laid, row: id }: { laid: Laid; row: string }) {
   const holding = useShown();
   const [choosing, setChoosing] = useState<number | null>(null);
   const [schools, setSchools] = useState(false);
+  const [mixing, setMixing] = useState(false);
   const { planting, layout } = laid;
   const index = planting.rows.findIndex((row) => row.id === id);
   const row = planting.rows[index]!;
@@ -69,7 +71,7 @@ export function RowPanel({ laid, row: id }: { laid: Laid; row: string }) {
         )}
         <div className="pair">
           <div className="field"><span className="label">Start</span><Segmented aria-label="Start" value={row.staggered ? 'half' : 'square'} options={[{ value: 'square', label: 'square' }, { value: 'half', label: 'staggered' }]} onChange={(start) => set({ staggered: start === 'half' }, start === 'half' ? 'staggered' : 'square')} /></div>
-          <div className="field"><label htmlFor="row-later">Planted so many years later</label><NumberField id="row-later" min={0} max={20} precision={0} value={row.later} onEnter={(years) => years !== null && set({ later: years }, years === 0 ? 'planted with the first' : `planted ${years} years later`)} /></div>
+          <div className="field"><label htmlFor="row-later">Planted years later</label><NumberField id="row-later" min={0} max={20} precision={0} value={row.later} onEnter={(years) => years !== null && set({ later: years }, years === 0 ? 'planted with the first' : `planted ${years} years later`)} /></div>
         </div>
         <div className="field"><label htmlFor="row-stock">Stock</label><Select id="row-stock" value={row.stock} options={STOCK_OPTIONS} onChange={(stock) => set({ stock }, 'stock changed')} /></div>
         {isBelt && (
@@ -83,6 +85,9 @@ export function RowPanel({ laid, row: id }: { laid: Laid; row: string }) {
         )}
         <KeptFields row={row} set={set} />
         <h3>Species</h3>
+        {/* Above the runs: what is tried out changes how many they are, and must not move what is pointed at. */}
+        <Button size="small" aria-expanded={mixing} onClick={() => setMixing(!mixing)}>One kind or many</Button>
+        <Suspense>{mixing && <MixSchools planting={planting.id} row={id} />}</Suspense>
         <ChoiceField label="How they fill the row" value={row.mix} options={MIX_WORDS} onChange={(mix) => set({ mix }, MIX_WORDS[mix])} />
         {row.mix === 'turn' && row.runs.length > 1 && <div className="field"><label htmlFor="row-offset">Begins at place</label><NumberField id="row-offset" min={1} max={9999} precision={0} value={row.offset + 1} onEnter={(place) => place && set({ offset: place - 1 }, 'turn begun later')} /></div>}
         {row.mix === 'drift' && <Button size="small" onClick={() => set({ seed: (row.seed + 1) % 1_000_000 }, 'another drift')}>Draw another drift</Button>}

@@ -101,9 +101,9 @@ export function Strings({ laid, onAddRow }: { laid: Laid; onAddRow(): void }) {
       <Suspense>{planting.rows.length > 0 && <RowCallInput planting={planting} row={chosenRowId} />}</Suspense>
       <div className="strings-body" style={{ height: stringsHeight(stand.rows.length) }}>
         <ol className="row-labels">
-          {stand.rows.slice(0, MOST_STRINGS).map(({ row, copy, spacing, from, to }, r) => (
+          {stand.rows.slice(0, MOST_STRINGS).map(({ row, copy, offset, spacing, from, to }, r) => (
             <li key={`${row.id} ${copy}`}>
-              {r > 0 && row.rowGap > 0 && <span className="row-gap">{formatLength(row.rowGap, units, { decimals: 1 })}</span>}
+              {r > 0 && row.rowGap > 0 && <span className="row-gap">{formatLength(planting.baseline.kind === 'block' ? offset - stand.rows[r - 1]!.offset : row.rowGap, units, { decimals: 1 })}</span>}
               <button type="button" aria-pressed={row.id === chosenRowId} onClick={() => look({ selection: row.id === chosenRowId ? null : { what: 'row', id: row.id } })}>
                 <strong>{r + 1} {row.name}</strong>
                 <span>{formatLength(spacing, units, { decimals: 2 }).replace(/0 m$/, ' m')} apart, {to - from} {to - from === 1 ? 'plant' : 'plants'}</span>

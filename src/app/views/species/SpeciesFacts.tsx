@@ -18,6 +18,7 @@ export function SpeciesFacts({ species }: { species: Species }) {
     return from === to ? monthName(from) : `${monthName(from)} to ${monthName(to)}`;
   };
   const need = partners[species.partner ?? ''];
+  const bears = (fact: boolean | undefined) => (fact === undefined ? undefined : fact ? 'bears it' : 'does not bear it');
   const yes = (fact: boolean | null | undefined) => (fact == null ? undefined : fact ? 'yes' : 'no');
   const words = (list: readonly string[] | undefined) => (list && list.length > 0 ? [...new Set(list)].join(' to ') : undefined);
   const facts: readonly (readonly [string, string | undefined])[] = [
@@ -32,6 +33,9 @@ export function SpeciesFacts({ species }: { species: Species }) {
     ['Winter chill wanted', more.chill && `${more.chill.join(' to ')} hours`],
     ['Ground', words(species.moisture)],
     ['pH', species.ph?.join(' to ')],
+    ['Heavy clay', bears(more.bearsClay)],
+    ['Light sand', bears(more.bearsSand)],
+    ['Open wind', bears(more.bearsWind)],
     ['Light', words(species.light)],
     ['Thorns', yes(species.thorns)],
     ['Suckers', yes(species.suckers)],
@@ -45,12 +49,14 @@ export function SpeciesFacts({ species }: { species: Species }) {
     ['Fruits', months(more.fruit)],
     ['To fruit it wants', need && `${need.kinds.slice(0, 3).map((id) => speciesOf(id).common).join(' or ')} within ${length(need.reach)}`],
     ['Planted for', more.uses?.join(', ')],
+    ['Wildlife', more.wildlife],
+    ['In planting', more.establish],
     ['Usual stock', species.stock.map((id) => stockOf(id).name).join(', ')],
     ['Invasive', more.invasive],
     ['Pests', more.pests],
     ['Source', species.source],
   ];
-  const unknown = facts.filter(([, fact]) => !fact).map(([label]) => label.toLowerCase());
+  const unknown = facts.filter(([, fact]) => !fact).map(([label]) => (label === 'pH' ? label : label.toLowerCase()));
   return (
     <>
       <dl className="facts">{facts.map(([label, fact]) => fact && <div key={label}><dt>{label}</dt><dd>{fact}</dd></div>)}</dl>

@@ -60,6 +60,14 @@ describe('a row call', () => {
     expect(parseCall('hazel every 1 / holly every 2; 2.4 m behind', 'metric').rows.map(({ spacing, rowGap }) => [spacing, rowGap])).toEqual([[1, 0], [2, 2.4]]);
   });
 
+  it('reads kept sizes, the side, the phase and single plants of a block’s strings', () => {
+    const { rows, problems } = parseCall('hazel every 1 m; across; kept 2 m high; kept 120 cm wide; clear stem 6 ft; 1 year later; holly at 3 m of string 4', 'metric');
+    expect(problems).toEqual([]);
+    expect(rows[0]).toMatchObject({ across: true, kept: { height: 2, width: expect.closeTo(1.2, 9), clearStem: expect.closeTo(1.8288, 9) }, later: 1, swaps: [{ species: 'ilex-aquifolium', at: 3, copy: 3 }] });
+    expect(parseCall('hazel every 1 m; 99 years later', 'metric').rows[0]!.later).toBe(20);
+    expect(parseCall('hazel every 1 m; kept 1 cm high', 'metric').problems[0]!.sentence).toMatch(/kept size must lie between 0.2 m and 60 m/);
+  });
+
   it.each([
     ['2 hazel every', 0, 13, /is not understood/],
     ['2 hazel every fast', 0, 18, /'fast' is not a length/],

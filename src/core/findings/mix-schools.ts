@@ -1,0 +1,86 @@
+import { take, type Command } from '../holding/command.ts';
+import { setRow } from '../holding/planting-commands.ts';
+import type { Holding, Row, Run } from '../holding/schema.ts';
+import { settingOf } from '../holding/settings.ts';
+import { quantities } from '../order/quantities.ts';
+import { layOut } from '../ranks/lay-out.ts';
+import { speciesOf } from '../species/catalogue.ts';
+import { becomes } from '../species/mature.ts';
+import { firstYear } from '../years/kept.ts';
+import { choose } from './choose.ts';
+import type { Laid } from './judge.ts';
+import data from './mix-schools.json' with { type: 'json' };
+
+/** What a school of mixture would make of one row, and what that changes. */
+export interface MixProposal {
+  readonly key: string;
+  readonly label: string;
+  readonly reason: string;
+  readonly wins: string;
+  readonly runs: readonly Run[];
+  /** Largest share of one kind in the row: what one pest could take. */
+  readonly largest: number;
+  /** Plants of the row, and those to keep besides in pots. */
+  readonly plants: number;
+  readonly spares: number;
+  /** Year by which the nurses come out; null without nurses, or when none is reached to 40. */
+  readonly nursesOut: number | null;
+  /** Cost of the whole planting against what it is now, cents. */
+  readonly cents: number;
+  readonly command: Command;
+}
+
+export const mixSource = data.source;
+
+const largestShare = (runs: readonly Run[]): number => {
+  const plants = runs.reduce((sum, { count }) => sum + count, 0);
+  const bySpecies = new Map<string, number>();
+  for (const { species, count } of runs) bySpecies.set(species, (bySpecies.get(species) ?? 0) + count);
+  return Math.max(...bySpecies.values()) / plants;
+};
+
+/** The mixtures that careful people would plant in this row instead, those that would change nothing left out. */
+export function mixProposals(holding: Holding, laid: Laid, rowId: string): MixProposal[] {
+  const { planting, layout } = laid;
+  const row = planting.rows.find(({ id }) => id === rowId);
+  if (!row || layout.problem) return [];
+  const costs = quantities(planting, layout, holding).cents;
+  const suits = choose(holding, laid, rowId, null).filter(({ verdict }) => verdict !== 'does not suit');
+  return data.schools.flatMap((school): MixProposal[] => {
+    const runs = runsOf(school, row, suits.map(({ species }) => species.id), choose(holding, laid, rowId, 'nurse').filter(({ verdict }) => verdict !== 'does not suit').map(({ species }) => species.id));
+    if (!runs || JSON.stringify(runs) === JSON.stringify(row.runs)) return [];
+    const command = setRow(planting.id, rowId, { runs: runs.map((run) => ({ ...run })), offset: 0 }, `row mixed: ${school.label.toLowerCase()}`);
+    const after = take(holding, command).holding.plantings.find(({ id }) => id === planting.id)!;
+    const again = layOut(after, holding);
+    const plants = again.stand.rows.reduce((sum, { row: { id }, from, to }) => sum + (id === rowId ? to - from : 0), 0);
+    return [{
+      key: school.key, label: school.label, reason: school.reason, wins: school.wins, runs, plants, command,
+      largest: largestShare(runs),
+      spares: Math.ceil(plants * (school.spares ?? 0)),
+      nursesOut: school.nurses ? nursesOut(row, runs, settingOf(holding, 'growth.site')) : null,
+      cents: quantities(after, again, holding).cents - costs,
+    }];
+  });
+}
+
+/** The kind that the row has most of: what a school builds on. */
+const mainOf = ({ runs }: Row): string => runs.reduce((most, run) => (run.count > most.count ? run : most)).species;
+
+function runsOf(school: { readonly key: string; readonly kinds?: number; readonly nurses?: number }, row: Row, suits: readonly string[], nurses: readonly string[]): Run[] | null {
+  const main = mainOf(row);
+  if (school.kinds) {
+    const present = [...new Set(row.runs.map(({ species }) => species))];
+    // Alike in height, so that none overtops the others.
+    const tall = becomes({ species: main, kept: row.kept }).height;
+    const alike = suits.filter((id) => !present.includes(id) && speciesOf(id).kind !== 'herb' && speciesOf(id).kind !== 'climber' && Math.abs(becomes({ species: id, kept: row.kept }).height - tall) <= tall * 0.4);
+    const kinds = [...present, ...alike.slice(0, Math.max(0, school.kinds - present.length))];
+    return kinds.length > present.length ? kinds.map((species) => ({ species, count: 1 })) : null;
+  }
+  if (!school.nurses) return [{ species: main, count: 1 }];
+  const nurse = nurses.find((id) => id !== main && ['fast', 'veryFast'].includes(speciesOf(id).rate));
+  return nurse && speciesOf(main).rate !== 'veryFast' ? [{ species: main, count: 1 }, { species: nurse, count: school.nurses }] : null;
+}
+
+/** The year in which the wanted plant's crown reaches the nurse beside it. */
+const nursesOut = (row: Row, runs: readonly Run[], site: number): number | null =>
+  firstYear({ species: runs[0]!.species, stock: row.stock, kept: row.kept, later: 0 }, site, ({ width }) => width / 2 >= row.spacing);
