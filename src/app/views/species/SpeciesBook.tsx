@@ -56,7 +56,7 @@ export function SpeciesBook() {
         </ul>
         {found.length === 0 && <p>No species is called that.</p>}
       </main>
-      <Panel label="Species">
+      <Panel label="Species" about={editing ? `editing ${editing.id}` : chosen}>
         {editing ? (
           <SpeciesForm key={editing.id} species={editing} isNew={editing.id === ''} onDone={(id) => open(id)} onLeave={() => setEditing(null)} />
         ) : chosen ? (
