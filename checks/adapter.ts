@@ -14,7 +14,7 @@ import { parallel } from '../src/core/geometry/parallel.ts';
 import { density, type BlockPattern } from '../src/core/ranks/block.ts';
 import { clearedStretch } from '../src/core/ranks/clearing.ts';
 import { bestCycle, drift, evenMix, quotas } from '../src/core/ranks/mix.ts';
-import { useUp, useUpStagger, useUpUniform } from '../src/core/ranks/use-up.ts';
+import { tightestSpacing, useUp } from '../src/core/ranks/use-up.ts';
 import { toUs, type UsUnit } from '../src/core/units/quantities.ts';
 import { intervals } from '../src/core/units/rounding.ts';
 import { lightAbove, throughLayer } from '../src/core/years/layer-light.ts';
@@ -159,12 +159,15 @@ export const adapter: Readonly<Record<string, (inputs: Inputs) => unknown>> = {
     return { perRow, spacings, leftover: leftOver };
   },
   'count.useUpUniform': ({ stock, rows, step }) => {
-    const found = useUpUniform(stock, rows, step)!;
-    return { s: found.spacing, used: found.used, leftover: found.leftOver };
+    const needed = (spacing: number) => rows.reduce((sum: number, length: number) => sum + places(length, { spacing, ends: 'keep' }).at.length, 0);
+    const spacing = tightestSpacing(needed, { wanted: stock, least: step, most: Math.max(...rows), step });
+    return { s: spacing, used: needed(spacing), leftover: stock - needed(spacing) };
   },
   'count.useUpStagger': ({ stock, rows, L }) => {
-    const found = useUpStagger(stock, rows, L);
-    return { n: found.perRow, s: found.spacing, used: found.used, leftover: found.leftOver };
+    const laid = (spacing: number) => Array.from({ length: rows }, (_, r) => places(L, { spacing, ends: 'fit', staggered: r % 2 === 1 }));
+    const needed = (spacing: number) => laid(spacing).reduce((sum, { at }) => sum + at.length, 0);
+    const tight = tightestSpacing(needed, { wanted: stock, least: 0.01, most: L, step: 0.001 });
+    return { n: laid(tight)[0]!.at.length, s: laid(tight)[0]!.spacing, used: needed(tight), leftover: stock - needed(tight) };
   },
   'count.density': ({ s, g, pattern }) => {
     const perHa = density(s, pattern === 'rect' ? 'rows' : pattern, g) * 10_000;

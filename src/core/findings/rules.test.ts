@@ -8,6 +8,7 @@ import type { Holding } from '../holding/schema.ts';
 import { hazardBands } from './bands.ts';
 import { judge, layHolding, tryRemedy } from './judge.ts';
 import { proves } from './prove.ts';
+import { pollinationOf } from './rules/partner.ts';
 
 type Options = Parameters<typeof sample>[0];
 type Feature = NonNullable<NonNullable<Options>['features']>[number];
@@ -106,6 +107,15 @@ describe('rules', () => {
         expect(findingsOf(after).map(({ id }) => id), remedy.label).not.toContain(finding.id);
         expect(faults(after).filter((id) => !before.includes(id)), remedy.label).toEqual([]);
       }
+  });
+
+  it('a guild’s anchor without a partner gets one in the next guild; alone it has none to be made', () => {
+    const pears = (anchors: [number, number][]) => sample({ planting: { baseline: { anchors } }, rows: [row({ species: [[1, 'Pyrus communis']] })] });
+    const found = (holding: Holding) => findingsOf(holding).find(({ rule }) => rule === 'partner');
+    const all = layHolding(pears([[0, 0]]));
+    expect(pollinationOf({ all, layout: all[0]!.layout })).toMatchObject([{ species: 'pyrus-communis', plants: [0], alone: [0] }]);
+    expect(found(pears([[0, 0]]))!.remedies).toEqual([]);
+    expect(found(pears([[0, 0], [8, 0]]))).toBeUndefined(); // another plant of its kind serves
   });
 
   it('offers to keep a row cut where that is what mends it, and says what the cutting takes', () => {

@@ -5,6 +5,8 @@ import { SPACING, type Holding, type Planting, type Row } from '../holding/schem
 import { settingOf } from '../holding/settings.ts';
 import { matureHeight, matureWidth, speciesOf } from '../species/catalogue.ts';
 import { layOut } from './lay-out.ts';
+import { quotas } from './mix.ts';
+import { tightestSpacing, useUp } from './use-up.ts';
 
 /** Plants that lie in the shed: so many bundles of so many. */
 export interface Bundle {
@@ -39,8 +41,13 @@ function partitions<T>(list: readonly T[], k: number): T[][][] {
   return list.slice(0, list.length - k + 1).flatMap((_, i) => partitions(list.slice(i + 1), k - 1).map((rest) => [list.slice(0, i + 1), ...rest]));
 }
 
-/** Counts dealt over `k` rows as evenly as whole plants can be: the first rows get what is over. */
-const dealt = (counts: Counts, k: number): Counts[] => Array.from({ length: k }, (_, r) => counts.map(([species, n]) => [species, Math.floor(n / k) + (r < n % k ? 1 : 0)] as const));
+/** Counts dealt over rows of these lengths so that none is wider spaced than it must be, each row its share of every kind. */
+function dealt(counts: Counts, lengths: readonly number[]): Counts[] {
+  const total = counts.reduce((sum, [, n]) => sum + n, 0);
+  const { perRow } = useUp(total, lengths, 0);
+  const shares = counts.map(([species, n]) => ({ species, rows: quotas(n, perRow.map((plants, r) => [r, plants] as [number, number])) }));
+  return lengths.map((_, r) => shares.map(({ species, rows }) => [species, rows[r]![1]] as const));
+}
 
 /**
  * Layouts of a planting's line that use up what is in hand, best first: fewest plants left over, then spacings
@@ -52,17 +59,18 @@ export function waysToUse(planting: Planting, holding: Holding, bundles: readonl
   for (const { species, size, bundles: n } of bundles) counts.set(species, (counts.get(species) ?? 0) + size * n);
   const inHand = [...counts].filter(([, n]) => n > 0).sort(([a], [b]) => matureHeight(speciesOf(a)) - matureHeight(speciesOf(b)));
   if (inHand.length === 0) return [];
-  const shares: Counts[][] = [];
-  for (let k = least; k <= most; k++) {
-    if (k <= inHand.length) shares.push(...partitions(inHand, k));
-    if (k > 1) shares.push(dealt(inHand, k));
-  }
   const like = planting.rows[0];
   const ids = Array.from({ length: most }, (_, r) => planting.rows[r]?.id ?? newId());
   const rowAt = (r: number): Row => ({
     ...plainRow, id: ids[r]!, name: `Row ${r + 1}`, rowGap: r === 0 ? (like?.rowGap ?? 0) : rowGap, spacing: 1, staggered: r % 2 === 1, inset: like?.inset ?? 0,
     stock: like?.stock ?? 'whip', runs: [{ species: inHand[0]![0], count: 1 }],
   });
+  const lengthsOf = (k: number) => layOut({ ...planting, rows: Array.from({ length: k }, (_, r) => ({ ...rowAt(r), spacing: SPACING.most })) }, holding).stand.rows.map(({ line }) => line?.length ?? 0);
+  const shares: Counts[][] = [];
+  for (let k = least; k <= most; k++) {
+    if (k <= inHand.length) shares.push(...partitions(inHand, k));
+    if (k > 1) shares.push(dealt(inHand, lengthsOf(k)));
+  }
   const find = spacingFinder(planting, holding, rowAt);
   const answers = shares.filter((rows) => rows.every((row) => row.reduce((sum, [, n]) => sum + n, 0) >= 2)).map((rows) => lay(planting, holding, rows, inHand, rowAt, find));
   const total = (answer: Answer) => answer.leftOver.reduce((sum, [, n]) => sum + n, 0);
@@ -88,15 +96,7 @@ function spacingFinder(planting: Planting, holding: Holding, rowAt: (r: number) 
     const rowGap = Array.from({ length: r + 1 }, (_, k) => rowAt(k).rowGap).reduce((sum, gap) => sum + gap, 0);
     const row: Row = { ...rowAt(r), rowGap };
     const plants = (spacing: number) => layOut({ ...planting, rows: [{ ...row, spacing }] }, holding).stand.count;
-    let [low, high]: [number, number] = [least, SPACING.most];
-    if (plants(low) <= wanted) high = low;
-    while (high - low > 0.0005) {
-      // The count falls as one over the spacing: halving there is quicker than halving the metres.
-      const middle = high > 2 * low ? Math.sqrt(low * high) : (low + high) / 2;
-      if (plants(middle) > wanted) low = middle;
-      else high = middle;
-    }
-    const spacing = Math.min(SPACING.most, Math.ceil(high * 1000 - 1e-6) / 1000);
+    const spacing = tightestSpacing(plants, { wanted, least, most: SPACING.most, step: 0.001 });
     found.set(key, spacing);
     return spacing;
   };

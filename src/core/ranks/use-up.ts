@@ -1,5 +1,3 @@
-import { intervals } from '../units/rounding.ts';
-
 /** How plants in hand are shared out over rows of these lengths. */
 export interface UsedUp {
   readonly perRow: readonly number[];
@@ -28,23 +26,17 @@ export function useUp(stock: number, rows: readonly number[], least: number): Us
   return { perRow: between.map((n) => n + 1), spacings: rows.map((length, r) => length / between[r]!), leftOver: Math.max(0, left) };
 }
 
-/** The smallest spacing on the tape's `step` at which all rows together need no more than the stock (`count.useUpUniform`). */
-export function useUpUniform(stock: number, rows: readonly number[], step: number): { spacing: number; used: number; leftOver: number } | null {
-  const needed = (spacing: number) => rows.reduce((sum, length) => sum + intervals(length, spacing) + 1, 0);
-  if (stock < rows.length) return null;
-  let [low, high] = [1, Math.ceil(Math.max(...rows) / step) + 1];
+/**
+ * The smallest spacing on the tape's `step`, from `least` to `most` metres, at which `plants` says that no more than
+ * `wanted` stand; `most` when even there too many do. `count.useUpUniform` of the working note.
+ */
+export function tightestSpacing(plants: (spacing: number) => number, { wanted, least, most, step }: { wanted: number; least: number; most: number; step: number }): number {
+  let [low, high] = [Math.ceil(least / step - 1e-9), Math.floor(most / step + 1e-9)];
   while (low < high) {
-    const middle = Math.floor((low + high) / 2);
-    if (needed(middle * step) <= stock) high = middle;
+    // The count falls as one over the spacing: halving there is quicker than halving the metres.
+    const middle = high > 2 * low ? Math.floor(Math.sqrt(low * high)) : (low + high) >> 1;
+    if (plants(middle * step) <= wanted) high = middle;
     else low = middle + 1;
   }
-  const used = needed(low * step);
-  return { spacing: low * step, used, leftOver: stock - used };
-}
-
-/** Staggered rows of one length: plants in the full rows, their spacing, and what is left (`count.useUpStagger`). */
-export function useUpStagger(stock: number, rows: number, length: number): { perRow: number; spacing: number; used: number; leftOver: number } {
-  const perRow = Math.floor((stock + Math.floor(rows / 2)) / rows);
-  const used = rows * perRow - Math.floor(rows / 2);
-  return { perRow, spacing: length / (perRow - 1), used, leftOver: stock - used };
+  return Math.round(low * step * 1e6) / 1e6;
 }

@@ -2,19 +2,23 @@ import { Button } from 'antd';
 import { setBaseline } from '../../../core/holding/planting-commands.ts';
 import { settingOf } from '../../../core/holding/settings.ts';
 import type { Laid } from '../../../core/findings/judge.ts';
+import { pollinationOf } from '../../../core/findings/rules/partner.ts';
 import type { Guilds } from '../../../core/ranks/ring-strings.ts';
+import { speciesOf } from '../../../core/species/catalogue.ts';
+import { capital } from '../../../core/units/text.ts';
 import { formatLength } from '../../../core/units/quantities.ts';
 import { layerLight, lightSource } from '../../../core/years/layer-light.ts';
 import { PointsEditor } from '../../look/PointsEditor.tsx';
 import { startSketch } from '../../plan/sketching.ts';
-import { useShown } from '../../store/derived.ts';
+import { useWorked } from '../../store/derived.ts';
 import { useLook } from '../../store/look-at.ts';
 import { run } from '../../store/session.ts';
 
 /** Guilds: where their trees stand, and what light each layer gets against what it wants, in the year shown. */
 export function GuildSettings({ laid: { planting, layout }, guilds }: { laid: Laid; guilds: Guilds }) {
-  const holding = useShown();
+  const { holding, all } = useWorked();
   const year = useLook((state) => state.year);
+  const pollination = pollinationOf({ all, layout });
   const layers = layerLight(layout.stand, year, settingOf(holding, 'growth.site'));
   const percent = (share: number) => `${Math.round(share * 100)} %`;
   return (
@@ -37,6 +41,13 @@ export function GuildSettings({ laid: { planting, layout }, guilds }: { laid: La
           ))}
         </tbody>
       </table>
+      {pollination.length > 0 && (
+        <ul className="rows-list" aria-label="Pollination">
+          {pollination.map(({ species, need, plants, alone }) => (
+            <li key={species}>{alone.length === 0 ? '✓' : '✕'} {capital(speciesOf(species).common)}: {alone.length === 0 ? `a partner within ${formatLength(need.reach, holding.units, { decimals: 0 })} of each` : `${alone.length} of ${plants.length} without a partner within ${formatLength(need.reach, holding.units, { decimals: 0 })}`}</li>
+          ))}
+        </ul>
+      )}
       <p className="soft fine">Shares of the open sky’s light; side light left out. Source: {lightSource}.</p>
     </>
   );

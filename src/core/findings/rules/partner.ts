@@ -1,20 +1,34 @@
 import { setRow } from '../../holding/planting-commands.ts';
 import { speciesIdOf } from '../../ranks/stand.ts';
-import { partners, speciesOf } from '../../species/catalogue.ts';
+import { partners, speciesOf, type PartnerNeed } from '../../species/catalogue.ts';
 import { formatLength } from '../../units/quantities.ts';
 import { finding, type Finding, type Judged, type Rule } from '../finding.ts';
 import { plantAt, plantsWhere } from '../plants.ts';
 import { capital } from '../../units/text.ts';
 
+/** A species that needs a partner to fruit: its plants here, and those of them that have none in reach. */
+export interface Pollination {
+  readonly species: string;
+  readonly need: PartnerNeed;
+  readonly plants: readonly number[];
+  readonly alone: readonly number[];
+}
+
+/** Which species of a planting need a partner, and which of their plants have one anywhere on the holding. */
+export function pollinationOf(judged: Pick<Judged, 'all' | 'layout'>): Pollination[] {
+  const { stand } = judged.layout;
+  return stand.speciesIds.flatMap((species, index): Pollination[] => {
+    const need = partners[speciesOf(species).partner ?? ''];
+    const plants = plantsWhere(stand, (i) => stand.species[i] === index);
+    return need && plants.length > 0 ? [{ species, need, plants, alone: plants.filter((i) => !hasPartner(judged, i, need.kinds, need.reach)) }] : [];
+  });
+}
+
 /** A plant that bears fruit only with a partner in reach, and has none on the whole holding. */
 export const partner: Rule = (judged) => {
   const { holding, planting, layout } = judged;
   const { stand } = layout;
-  return stand.speciesIds.flatMap((id, index): Finding[] => {
-    const need = partners[speciesOf(id).partner ?? ''];
-    const own = plantsWhere(stand, (i) => stand.species[i] === index);
-    if (!need || own.length === 0) return [];
-    const alone = own.filter((i) => !hasPartner(judged, i, need.kinds, need.reach));
+  return pollinationOf(judged).flatMap(({ species: id, need, alone }): Finding[] => {
     if (alone.length === 0) return [];
     const species = speciesOf(id);
     const kin = need.kinds.map(speciesOf).find((kind) => kind.id !== id) ?? species;
@@ -36,7 +50,7 @@ export const partner: Rule = (judged) => {
   });
 };
 
-function hasPartner({ all, layout: { stand } }: Judged, i: number, kinds: readonly string[], reach: number): boolean {
+function hasPartner({ all, layout: { stand } }: Pick<Judged, 'all' | 'layout'>, i: number, kinds: readonly string[], reach: number): boolean {
   const [x, y] = plantAt(stand, i);
   return all.some(({ layout: { stand: other } }) => {
     for (let j = 0; j < other.count; j++) {
@@ -48,12 +62,13 @@ function hasPartner({ all, layout: { stand } }: Judged, i: number, kinds: readon
   });
 }
 
-/** The nearest plant of the same row that is of another species and no standard stands over; null when there is none. */
+/** The nearest plant of the same row that is of another species and no standard stands over, else one of another guild's same ring; null when there is none. */
 function neighbour({ layout: { stand } }: Judged, i: number): number | null {
   const { from, to, row } = stand.rows[stand.row[i]!]!;
   const own = speciesIdOf(stand, i);
   for (let step = 1; step < to - from; step++)
     for (const j of [i + step, i - step])
       if (j >= from && j < to && speciesIdOf(stand, j) !== own && speciesIdOf(stand, j) !== row.standards?.species) return j;
-  return null;
+  const elsewhere = stand.rows.find((laid) => laid.row === row && laid.from !== from && laid.to > laid.from);
+  return elsewhere?.from ?? null;
 }
