@@ -182,7 +182,13 @@ test('the steward corrects a species and adds one; a contradiction is refused; b
   await expect(page.getByText('3 m to 7 m high')).toBeVisible();
   await page.getByRole('button', { name: 'A species of your own' }).click();
   for (const [label, value] of [['Botanical name', 'Corylus ternensis'], ['Common name', 'brook filbert'], ['Family', 'Betulaceae'], ['Tag, two letters', 'Zq'], ['Where this is known from', 'my own hedge, ten years']] as const) await page.getByRole('textbox', { name: label }).fill(value);
+  await page.getByLabel('Planted for').click();
+  await page.getByTitle('nuts', { exact: true }).click();
+  await page.keyboard.press('Escape');
+  await page.getByLabel('Flowers, from').click();
+  await page.getByTitle('February', { exact: true }).last().click();
   await page.getByRole('button', { name: 'Keep it' }).click();
+  await expect(page.getByText('February', { exact: true })).toBeVisible();
   await expect(page.getByText('2 of them yours or corrected by you')).toHaveCount(1);
   await saved(page);
   await page.reload();

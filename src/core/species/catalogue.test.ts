@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import type { Species } from '../holding/species-schema.ts';
 import { allSpecies, catalogue, partners, speciesByName, speciesOf, takeSpecies } from './catalogue.ts';
 import { contradictions } from './contradictions.ts';
-import { monthsAt, moreKnown } from './more.ts';
+import { monthsAt, moreKnown, moreOf } from './more.ts';
 import { LAST_YEAR, sizeAt } from '../years/growth.ts';
 import { stocks } from './stock.ts';
 
@@ -23,17 +23,18 @@ describe('catalogue', () => {
     [{ height: [9, 4] }, /cannot be 9 to 4 m high/], [{ width: [3, 1] }, /3 to 1 m wide/], [{ moisture: ['wet', 'dry'] }, /from dry to wet: dry comes before wet/], [{ light: ['full', 'shade'] }, /shade comes before full/],
     [{ ph: [7, 5] }, /pH goes from 7 to 5/], [{ toxicTo: [] }, /say to whom/], [{ partner: 'nobody' }, /No group of partners/], [{ stock: ['barrel'] }, /'barrel' is not a stock type/], [{ source: ' ' }, /known from/],
     [{ family: 'Rosaceae' }, /Corylus belongs to the Betulaceae, not to the Rosaceae/], [{ tag: 'Cm' }, /tag Cm is taken by common hawthorn/], [{ botanical: 'hazel' }, /not a botanical name/], [{ botanical: 'Acer campestre' }, /in the book already/],
-    [{ common: 'Holly' }, /Another species is called Holly/], [{ givesJuglone: true }, /also bears it/],
+    [{ common: 'Holly' }, /Another species is called Holly/], [{ givesJuglone: true }, /also bears it/], [{ more: { bloom: [5, 6], fruit: [3, 4] } }, /cannot fruit before it flowers/],
   ] as [Partial<Species>, RegExp][])('a record that says %j is refused in a sentence', (changes, sentence) => {
     expect(contradictions({ ...speciesOf('corylus-avellana'), ...changes }).join(' ')).toMatch(sentence);
   });
 
   it('the steward’s own species and corrections count over the app’s, and are gone with their holding', () => {
     const hazel = speciesOf('corylus-avellana');
-    const own: Species = { ...hazel, id: 'corylus-nova', botanical: 'Corylus nova', common: 'brook hazel', tag: 'Cx' };
+    const own: Species = { ...hazel, id: 'corylus-nova', botanical: 'Corylus nova', common: 'brook hazel', tag: 'Cx', more: { uses: ['nuts'] } };
     takeSpecies([{ ...hazel, height: [2, 3] }, own]);
     expect([speciesOf('corylus-avellana').height, speciesOf('corylus-nova').common, speciesByName('Brook Hazel')?.id]).toEqual([[2, 3], 'brook hazel', 'corylus-nova']);
     expect(allSpecies().length).toBe(catalogue.length + 1);
+    expect([moreOf('corylus-nova').uses, moreOf('corylus-avellana').uses]).toEqual([['nuts'], moreKnown['corylus-avellana']!.uses]);
     takeSpecies([]);
     expect([speciesOf('corylus-avellana').height, allSpecies().length]).toEqual([hazel.height, catalogue.length]);
     expect(speciesOf('corylus-nova').common).toContain('not known');

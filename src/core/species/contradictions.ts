@@ -9,7 +9,7 @@ const genusOf = (botanical: string): string => botanical.split(' ')[0]!;
  * records that stand beside it; one of its own id is the record that it replaces.
  */
 export function contradictions(species: Species, others: readonly Species[] = catalogue): string[] {
-  const { id, botanical, common, tag, family, height, width, moisture, light, ph, toxicTo, partner, stock, source, givesJuglone, bearsJuglone } = species;
+  const { id, botanical, common, tag, family, height, width, moisture, light, ph, toxicTo, partner, stock, source, givesJuglone, bearsJuglone, more = {} } = species;
   const beside = others.filter((other) => other.id !== id);
   const kin = beside.find((other) => genusOf(other.botanical) === genusOf(botanical));
   const wrong: [boolean, string][] = [
@@ -28,6 +28,8 @@ export function contradictions(species: Species, others: readonly Species[] = ca
     [partner !== undefined && !partners[partner], `No group of partners is called '${partner}'.`],
     [stock.some((one) => !isStock(one)), `'${stock.find((one) => !isStock(one))}' is not a stock type.`],
     [source.trim().length < 5, 'Say where this is known from.'],
+    // Over the turn of the year; more than eight months on, the fruit would be the one before.
+    [!!more.bloom && !!more.fruit && (more.fruit[0] - more.bloom[0] + 12) % 12 > 8, 'It cannot fruit before it flowers.'],
     [givesJuglone === true && bearsJuglone !== true, 'What gives juglone also bears it.'],
   ];
   return wrong.filter(([is]) => is).map(([, sentence]) => sentence);

@@ -1,6 +1,8 @@
 import { Button, Input, Select } from 'antd';
 import { useState } from 'react';
-import { FORMS, LIGHTS, MOISTURES, SpeciesSchema, type Species } from '../../../core/holding/species-schema.ts';
+import { FORMS, LIGHTS, MOISTURES, SpeciesSchema, USES, type More, type Species } from '../../../core/holding/species-schema.ts';
+import { monthName } from '../../../core/ground/local-rules.ts';
+import { monthsAt, moreOf } from '../../../core/species/more.ts';
 import { partners } from '../../../core/species/catalogue.ts';
 import { setSpecies } from '../../../core/species/species-commands.ts';
 import { stocks } from '../../../core/species/stock.ts';
@@ -16,6 +18,7 @@ const RATES = { slow: 'slow', medium: 'medium', fast: 'fast', veryFast: 'very fa
 const YES_NO = { yes: 'yes', no: 'no', unknown: 'not known' } as const;
 const KINDS = same(SpeciesSchema.shape.kind.options);
 const FORM_WORDS = same(FORMS);
+const MONTHS = { none: 'not known', ...Object.fromEntries(Array.from({ length: 12 }, (_, i) => [String(i + 1), monthName(i + 1)])) };
 const STOCK_OPTIONS = stocks.map(({ id, name }) => ({ value: id, label: name }));
 
 interface Props {
@@ -27,7 +30,7 @@ interface Props {
 
 /** One species record to be filled in or corrected; it is kept only when it does not contradict itself or another. */
 export function SpeciesForm({ species, isNew, onDone, onLeave }: Props) {
-  const { units } = useShown();
+  const { units, place } = useShown();
   const [draft, setDraft] = useState(species);
   const set = (changes: Partial<Species>) => setDraft({ ...draft, ...changes });
   const text = (key: 'botanical' | 'common' | 'family' | 'tag' | 'source', label: string, most: number) => (
@@ -39,6 +42,28 @@ export function SpeciesForm({ species, isNew, onDone, onLeave }: Props) {
       <LengthField label="to" units={units} least={0.05} most={120} value={draft[key][1]} onChange={(to) => set({ [key]: [draft[key][0], to] })} />
     </div>
   );
+  const more = moreOf(draft.id);
+  const noted = { ...more, ...draft.more };
+  const note = (changes: Partial<More>) => set({ more: { ...noted, ...changes } });
+  /** First and last month here; kept as they fall in the north. */
+  const months = (key: 'bloom' | 'fruit', label: string) => {
+    const here = noted[key] && monthsAt(noted[key], place.latitude);
+    const change = (at: 0 | 1) => (month: string) => {
+      if (month === 'none') {
+        const { [key]: _, ...rest } = noted;
+        return set({ more: rest });
+      }
+      const next: [number, number] = here ? [here[0], here[1]] : [Number(month), Number(month)];
+      next[at] = Number(month);
+      note({ [key]: monthsAt(next, place.latitude) });
+    };
+    return (
+      <div className="pair">
+        <ChoiceField label={`${label}, from`} value={here ? String(here[0]) : 'none'} options={MONTHS} onChange={change(0)} />
+        <ChoiceField label="to" value={here ? String(here[1]) : 'none'} options={MONTHS} onChange={change(1)} />
+      </div>
+    );
+  };
   const keep = () => {
     const id = isNew ? draft.botanical.trim().toLowerCase().replaceAll(' ', '-') : draft.id;
     if (run(setSpecies({ ...draft, id, botanical: draft.botanical.trim(), common: draft.common.trim() }))) onDone(id);
@@ -72,6 +97,9 @@ export function SpeciesForm({ species, isNew, onDone, onLeave }: Props) {
       <Toggle label="Suckers" on={draft.suckers} onChange={(suckers) => set({ suckers })} />
       <div className="field"><label htmlFor="species-toxic">Poisonous to</label><Select id="species-toxic" mode="multiple" value={draft.toxicTo ?? []} options={[{ value: 'people', label: 'people' }, { value: 'livestock', label: 'livestock' }]} onChange={(toxicTo) => { const { toxicTo: _, ...rest } = draft; setDraft(toxicTo.length > 0 ? { ...rest, toxicTo } : rest); }} /></div>
       <ChoiceField label="To fruit it wants a partner of" value={draft.partner ?? 'none'} options={{ none: 'none, or not known', ...same(Object.keys(partners)) }} onChange={(partner: string) => { const { partner: _, ...rest } = draft; setDraft(partner === 'none' ? rest : { ...rest, partner }); }} />
+      <div className="field"><label htmlFor="species-uses">Planted for</label><Select id="species-uses" mode="multiple" value={noted.uses ?? []} options={USES.map((value) => ({ value, label: value }))} onChange={(uses) => note({ uses })} /></div>
+      {months('bloom', 'Flowers')}
+      {months('fruit', 'Fruits')}
       <div className="field"><label htmlFor="species-stock">Usual stock</label><Select id="species-stock" mode="multiple" value={draft.stock} options={STOCK_OPTIONS} onChange={(stock) => stock.length > 0 && set({ stock })} /></div>
       {text('source', 'Where this is known from', 200)}
       <div className="actions">
