@@ -115,14 +115,15 @@ function blockCount(outline: Point[], s: number, pattern: BlockPattern, [ox, oy]
 export const adapter: Readonly<Record<string, (inputs: Inputs) => unknown>> = {
   'unit.toUS': ({ value, unit }) => toUs(value, unit as UsUnit),
   'count.line': ({ L, s, mode }) => {
-    if (mode !== 'both' && mode !== 'ring') return NOT_BUILT;
-    const { at } = places(L, { spacing: s, ends: 'keep', closed: mode === 'ring' });
-    return { n: at.length, first: at[0], remainder: remainder(L, s) };
+    // A joint to another line is a row that stops, or starts too, a spacing short of it.
+    const [start, stop] = [mode === 'none' ? s : 0, mode === 'none' || mode === 'start' ? s : 0];
+    const { at } = places(L - start - stop, { spacing: s, ends: mode === 'inset' ? 'centre' : 'keep', closed: mode === 'ring' });
+    return { n: at.length, first: start + at[0]!, remainder: remainder(L, s) };
   },
   'count.fit': ({ L, s, mode, tolPct }) => {
-    if (mode !== 'both') return NOT_BUILT;
+    if (mode === 'inset') return NOT_BUILT;
     const m = fittedIntervals(L, s);
-    const { at, spacing } = places(L, { spacing: s, ends: 'fit' });
+    const { at, spacing } = places(L, { spacing: s, ends: 'fit', closed: mode === 'ring' });
     const changePct = 100 * (L / m / s - 1);
     return { n: at.length, s: spacing, changePct, ok: Math.abs(changePct) <= tolPct };
   },

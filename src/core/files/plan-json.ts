@@ -3,7 +3,7 @@ import { cornersOf } from '../holding/ground-commands.ts';
 import { Refused } from '../holding/command.ts';
 import { newHolding } from '../holding/new-holding.ts';
 import { ANIMALS, ClimateSchema, EVIDENCE, TerrainSchema } from '../holding/ground-schema.ts';
-import { CORNERS, HoldingSchema, MIXES, PURPOSES, WEEDS, type Baseline, type Holding, type Row } from '../holding/schema.ts';
+import { CORNERS, ENDS, HoldingSchema, MIXES, PURPOSES, WEEDS, type Baseline, type Holding, type Row } from '../holding/schema.ts';
 import { checkBoundary, inward } from '../ground/boundary.ts';
 import { FEATURE_KINDS, newFeature } from '../ground/features.ts';
 import { drawnBaseline, drawnBlock } from '../ranks/baseline.ts';
@@ -60,7 +60,7 @@ export const PlanSchema = z.strictObject({
             mix: z.enum(MIXES).default('turn'),
             offset: z.number().default(0),
             seed: z.number().default(1),
-            ends: z.enum(['fit', 'keep']).default('keep'),
+            ends: z.enum(ENDS).default('keep'),
             stock: z.string().default('whip'),
             kept: z.strictObject({ height: z.number().nullable().default(null), width: z.number().nullable().default(null), clearStem: z.number().nullable().default(null) }).nullable().default(null),
             later: z.number().default(0),

@@ -37,6 +37,7 @@ describe('variants', () => {
 
   it('are thrown away alone, and cannot be laid once their planting is gone', () => {
     expect(take(wide, removeVariant('v1')).holding.variants).toEqual([]);
+    expect(take(wide, removePlanting('p1', 'Row')).holding.variants).toEqual([]); // they go with it, and undo brings both back
     expect(() => take(take(wide, removePlanting('p1', 'Row')).holding, layVariant('v1'))).toThrow(new Refused('That variant is no longer there.'));
     expect(() => take(wide, keepVariant('gone', 'v2', 'x'))).toThrow('That planting is no longer there.');
   });

@@ -28,6 +28,7 @@ export const removePlanting = (id: string, name: string): Command => ({
   label: `delete ${name}`,
   change: (draft) => {
     draft.plantings = draft.plantings.filter((one) => one.id !== id);
+    draft.variants = draft.variants.filter(({ of }) => of !== id);
   },
 });
 

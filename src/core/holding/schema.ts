@@ -43,6 +43,7 @@ const spacing = z.number().min(SPACING.least).max(SPACING.most);
 export const RunSchema = z.object({ species: id, count: z.number().int().min(1).max(9999) });
 export type Run = z.infer<typeof RunSchema>;
 
+export const ENDS = ['keep', 'fit', 'centre'] as const;
 export const MIXES = ['turn', 'quota', 'drift'] as const;
 
 /** A size that plants are cut to, metres; null leaves that measure free. */
@@ -61,7 +62,8 @@ export const RowSchema = z.object({
   inset: z.number().min(0).max(500),
   /** How much later than the others the row starts, and how much earlier it stops, beyond the inset, metres. */
   trim: z.object({ start: z.number().min(0).max(5000), stop: z.number().min(0).max(5000) }),
-  ends: z.enum(['fit', 'keep']),
+  /** Spacing kept from the start on; stretched to fit both ends; or kept, with half a spacing and half of what is left over at each end. */
+  ends: z.enum(ENDS),
   stock: id,
   runs: z.array(RunSchema).min(1).max(60),
   /** How the runs fill the row: in turn, over and over; as exact shares evenly spread; or as shares in drifts that never repeat. */

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { ENDS } from '../holding/schema.ts';
 import { cycleOf, fittedIntervals, lowerBound, places, standardPlaces } from './counting.ts';
 
 const spacing = fc.double({ min: 0.2, max: 8, noNaN: true });
@@ -32,13 +33,25 @@ describe(places, () => {
 
   it('a staggered row stands half a spacing in, between its neighbours', () => {
     fc.assert(
-      fc.property(length, spacing, fc.constantFrom('fit' as const, 'keep' as const), (metres, step, ends) => {
+      fc.property(length, spacing, fc.constantFrom(...ENDS), (metres, step, ends) => {
         const straight = places(metres, { spacing: step, ends });
         const staggered = places(metres, { spacing: step, ends, staggered: true });
         fc.pre(metres > step);
         expect(staggered.spacing).toBe(straight.spacing);
         expect([straight.at.length - 1, straight.at.length]).toContain(staggered.at.length);
-        staggered.at.forEach((at, i) => expect(at).toBeCloseTo((i + 0.5) * straight.spacing, 6));
+        if (straight.at.length > 1) staggered.at.forEach((at, i) => expect(at).toBeCloseTo(straight.at[0]! + (i + 0.5) * straight.spacing, 6));
+      }),
+    );
+  });
+
+  it('centred, both ends are left the same, at least half a spacing and less than a whole one', () => {
+    fc.assert(
+      fc.property(length, spacing, (metres, step) => {
+        fc.pre(metres >= step);
+        const { at } = places(metres, { spacing: step, ends: 'centre' });
+        expect(at[0]).toBeCloseTo(metres - at.at(-1)!, 6);
+        expect(at[0]! / step).toBeGreaterThan(0.499);
+        expect(at[0]! / step).toBeLessThan(1.001);
       }),
     );
   });

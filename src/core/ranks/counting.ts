@@ -1,3 +1,4 @@
+import type { Row } from '../holding/schema.ts';
 import { intervals, TOL } from '../units/rounding.ts';
 
 export interface Places {
@@ -9,8 +10,8 @@ export interface Places {
 
 export interface PlacesOptions {
   readonly spacing: number;
-  /** `fit` stretches or squeezes the spacing so that the last plant stands at the end. */
-  readonly ends: 'fit' | 'keep';
+  /** `fit` stretches or squeezes the spacing so that the last plant stands at the end; `centre` leaves half a spacing and half of what is over at both. */
+  readonly ends: Row['ends'];
   /** Starts half a spacing in, as every second row of a staggered set does. */
   readonly staggered?: boolean;
   /** A closed outline: its last plant must not stand on its first. */
@@ -19,11 +20,12 @@ export interface PlacesOptions {
 
 /**
  * The planting places on a row of `length` usable metres: working note on counting, `count.line` mode
- * `both` and `ring`, `count.fit` and `count.stagger`. A row shorter than the spacing has one place.
+ * `both`, `ring` and `inset`, `count.fit` and `count.stagger`. A row shorter than the spacing has one place.
  */
 export function places(length: number, { spacing, ends, staggered = false, closed = false }: PlacesOptions): Places {
   if (!(spacing > 0)) throw new RangeError(`spacing must be > 0 m, got ${spacing}`);
   if (length < -TOL) return { at: new Float64Array(0), spacing };
+  if (ends === 'centre' && !closed) return centred(length, spacing, staggered);
   const count = ends === 'fit' ? fittedIntervals(length, spacing) : intervals(length, spacing);
   const step = ends === 'fit' && length > TOL ? length / count : spacing;
   const first = staggered ? step / 2 : 0;
@@ -33,7 +35,14 @@ export function places(length: number, { spacing, ends, staggered = false, close
   return { at, spacing: step };
 }
 
-const short = (length: number, spacing: number, ends: 'fit' | 'keep'): boolean => length + TOL < spacing && (ends === 'keep' || length <= TOL);
+/** `count.line` mode `inset`; a staggered row stands in the middles between those of a square one. */
+function centred(length: number, spacing: number, staggered: boolean): Places {
+  const n = Math.max(1, intervals(length, spacing) - (staggered ? 1 : 0));
+  const first = Math.max(0, (length - (n - 1) * spacing) / 2);
+  return { at: Float64Array.from({ length: n }, (_, i) => first + i * spacing), spacing };
+}
+
+const short = (length: number, spacing: number, ends: Row['ends']): boolean => length + TOL < spacing && (ends !== 'fit' || length <= TOL);
 
 /** Intervals whose even spacing comes nearest to the asked one: `count.fit` (tie: fewer plants). */
 export function fittedIntervals(length: number, spacing: number): number {

@@ -5,7 +5,7 @@ import { distance } from '../geometry/point.ts';
 import { distanceTo } from '../geometry/polyline.ts';
 import { take } from '../holding/command.ts';
 import { swapPlant } from '../holding/planting-commands.ts';
-import type { Holding } from '../holding/schema.ts';
+import { ENDS, type Holding } from '../holding/schema.ts';
 import { kindsOf } from '../order/quantities.ts';
 import { drawnBaseline, layBaseline, loosened } from './baseline.ts';
 import { layOut, MOST_PLANTS } from './lay-out.ts';
@@ -92,7 +92,7 @@ describe('along the row', () => {
 
 const anyRow = fc.record({
   spacing: fc.double({ min: 0.3, max: 6, noNaN: true }), rowGap: fc.double({ min: 0, max: 6, noNaN: true }), inset: fc.double({ min: 0, max: 5, noNaN: true }),
-  staggered: fc.boolean(), ends: fc.constantFrom('fit' as const, 'keep' as const),
+  staggered: fc.boolean(), ends: fc.constantFrom(...ENDS),
   species: fc.array(fc.tuple(fc.integer({ min: 1, max: 5 }), fc.constantFrom('Corylus avellana', 'Acer campestre', 'Ilex aquifolium')), { minLength: 1, maxLength: 4 }),
 }) as fc.Arbitrary<SampleRow>;
 const anyHolding = fc.record({ length: fc.double({ min: 20, max: 200, noNaN: true }), bend: fc.double({ min: -15, max: 15, noNaN: true }), rows: fc.array(anyRow, { minLength: 1, maxLength: 4 }), curved: fc.boolean() })

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { Refused } from '../holding/command.ts';
 import { plainRow } from '../holding/plain-row.ts';
-import { KeptSchema, MIXES, PURPOSES, WEEDS, type Baseline, type Planting, type Purpose, type Row } from '../holding/schema.ts';
+import { ENDS, KeptSchema, MIXES, PURPOSES, WEEDS, type Baseline, type Planting, type Purpose, type Row } from '../holding/schema.ts';
 import patternData from './patterns.json' with { type: 'json' };
 
 const runs = z.array(z.tuple([z.number().int().min(1), z.string()])).min(1);
@@ -15,7 +15,7 @@ const rowShape = z.strictObject({
   /** Stock of the southern species where it is another. */
   southStock: z.string().optional(),
   staggered: z.boolean().optional(),
-  ends: z.enum(['fit', 'keep']).optional(),
+  ends: z.enum(ENDS).optional(),
   mix: z.enum(MIXES).optional(),
   seed: z.number().optional(),
   kept: KeptSchema.optional(),

@@ -66,7 +66,7 @@ export function RowPanel({ laid, row: id }: { laid: Laid; row: string }) {
         {isBelt && (
           <div className="pair">
             <LengthField label="Inset at both ends" units={units} most={500} value={row.inset} onChange={(inset) => set({ inset })} />
-            <div className="field"><span className="label">Ends</span><Segmented aria-label="Ends" value={row.ends} options={[{ value: 'keep', label: 'keep' }, { value: 'fit', label: 'fit' }]} onChange={(ends) => set({ ends: ends as Row['ends'] }, `ends ${ends}`)} /></div>
+            <div className="field"><span className="label">Ends</span><Segmented aria-label="Ends" value={row.ends} options={[{ value: 'keep', label: 'keep' }, { value: 'fit', label: 'fit' }, { value: 'centre', label: 'centre' }]} onChange={(ends) => set({ ends: ends as Row['ends'] }, `ends ${ends}`)} /></div>
           </div>
         )}
         <div className="pair">

@@ -174,7 +174,7 @@ const CLAUSES: readonly Clause[] = [
   { what: 'shared', pattern: /^shared$/i, read: ({ row }) => void (row.mix = 'quota') },
   { what: 'turn', pattern: /^from place\s+(\d+)$/i, read: ({ row }, [, n]) => void (row.offset = Math.min(9999, Math.max(0, Number(n) - 1))) },
   { what: 'start', pattern: /^(square|staggered)$/i, read: ({ row }, [, word]) => void (row.staggered = word!.toLowerCase() === 'staggered') },
-  { what: 'ends', pattern: /^(fit|keep)$/i, read: ({ row }, [, word]) => void (row.ends = word!.toLowerCase() as Row['ends']) },
+  { what: 'ends', pattern: /^(fit|keep|centre)$/i, read: ({ row }, [, word]) => void (row.ends = word!.toLowerCase() as Row['ends']) },
   { what: 'behind', pattern: /^(.+?)\s+behind$/i, read: ({ row, length }, [, typed]) => void (row.rowGap = length(typed!, 0, SPACING.most, 'row gap')) },
   { what: 'inset', pattern: /^inset\s+(.+)$/i, read: ({ row, length }, [, typed]) => void (row.inset = length(typed!, 0, 500, 'inset')) },
   { what: 'trim', pattern: /^starts\s+(.+?)\s+late$/i, read: ({ row, length }, [, typed]) => void (row.trim = { ...row.trim, start: length(typed!, 0, 5000, 'start') }) },

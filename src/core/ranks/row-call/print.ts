@@ -24,7 +24,7 @@ export function printRow(row: Row, units: UnitSystem, named = false): string {
     ...(row.rowGap > 0 ? [`${length(row.rowGap)} behind`] : []),
     ...(row.across ? ['across'] : []),
     ...(row.staggered ? ['staggered'] : []),
-    ...(row.ends === 'fit' ? ['fit'] : []),
+    ...(row.ends === 'keep' ? [] : [row.ends]),
     ...(row.inset > 0 ? [`inset ${length(row.inset)}`] : []),
     ...(trim.start > 0 ? [`starts ${length(trim.start)} late`] : []),
     ...(trim.stop > 0 ? [`stops ${length(trim.stop)} early`] : []),
@@ -51,5 +51,5 @@ export function explainRow(row: Pick<Row, 'runs' | 'spacing' | 'mix' | 'staggere
   const list = names.length > 1 ? `${names.slice(0, -1).join(', ')} and ${names.at(-1)}` : names[0]!;
   const how = { turn: names.length > 1 ? `${list} in turn` : list.replace(/^\d+ /, ''), quota: `${list}, those shares met exactly and spread evenly`, drift: `${list}, in drifts that never repeat` }[row.mix];
   const tall = row.standards ? `, a ${speciesOf(row.standards.species).common} each ${lengthOf(row.standards.every, units)}` : '';
-  return `One plant every ${lengthOf(row.spacing, units)}${row.staggered ? ', begun half a spacing in' : ''}${row.ends === 'fit' ? ', stretched to fit its ends' : ''}: ${how}${tall}.`;
+  return `One plant every ${lengthOf(row.spacing, units)}${row.staggered ? ', begun half a spacing in' : ''}${{ keep: '', fit: ', stretched to fit its ends', centre: ', what is over shared by both ends' }[row.ends]}: ${how}${tall}.`;
 }

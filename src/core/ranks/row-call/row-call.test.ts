@@ -5,7 +5,7 @@ import { counts, sample } from '../../../../checks/sample.ts';
 import { holdingFromPlan } from '../../files/plan-json.ts';
 import { layHolding } from '../../findings/judge.ts';
 import { take } from '../../holding/command.ts';
-import { MIXES, type Row } from '../../holding/schema.ts';
+import { ENDS, MIXES, type Row } from '../../holding/schema.ts';
 import { catalogue } from '../../species/catalogue.ts';
 import { stocks } from '../../species/stock.ts';
 import { layPlantingCall, layRowCall } from './lay.ts';
@@ -23,7 +23,7 @@ const anyRow: fc.Arbitrary<Omit<Row, 'id' | 'name'>> = fc.record({
   staggered: fc.boolean(),
   inset: fc.oneof(fc.constant(0), metres(0.1, 400)),
   trim: fc.record({ start: fc.oneof(fc.constant(0), metres(0.1, 400)), stop: fc.oneof(fc.constant(0), metres(0.1, 400)) }),
-  ends: fc.constantFrom('fit' as const, 'keep' as const),
+  ends: fc.constantFrom(...ENDS),
   stock,
   runs: fc.array(fc.record({ species, count: fc.integer({ min: 1, max: 9999 }) }), { minLength: 1, maxLength: 8 }),
   mix: fc.constantFrom(...MIXES),
