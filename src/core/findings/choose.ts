@@ -3,6 +3,7 @@ import { featureLabel, featuresOf, nameOf } from '../ground/features.ts';
 import { lineOf } from '../ground/local-rules.ts';
 import { moistureOf, SHALLOW, soilAt, soilZones } from '../ground/soil.ts';
 import type { Holding, Kept } from '../holding/schema.ts';
+import { mainString } from '../ranks/stand.ts';
 import { allSpecies, bears, matureHeight } from '../species/catalogue.ts';
 import type { Moisture, Species, Use } from '../holding/species-schema.ts';
 import { moreOf } from '../species/more.ts';
@@ -10,7 +11,7 @@ import { formatLength } from '../units/quantities.ts';
 import { becomes } from '../species/mature.ts';
 import type { Laid } from './judge.ts';
 import { plantsInside, plantsWithin } from './near.ts';
-import { plantAt } from './plants.ts';
+import { plantAt, plantsWhere } from './plants.ts';
 import { hoursWanted, seasonHours } from './rules/shade.ts';
 
 /** What is known of the places that one row's plants stand in: the hardest of each. */
@@ -29,10 +30,10 @@ export interface Spot {
 
 /** Reads the spot of a row off the plan. */
 export function spotOf(holding: Holding, { planting, layout: { stand } }: Laid, rowId: string): Spot {
-  const r = stand.rows.findIndex(({ row }) => row.id === rowId);
-  const laid = stand.rows[r];
-  const mine = (plants: readonly number[]) => plants.filter((i) => stand.row[i] === r);
-  const all = laid ? Array.from({ length: laid.to - laid.from }, (_, k) => laid.from + k) : [];
+  const laid = stand.rows[mainString(stand, rowId)];
+  const isMine = (i: number) => stand.rows[stand.row[i]!]!.row.id === rowId;
+  const mine = (plants: readonly number[]) => plants.filter(isMine);
+  const all = plantsWhere(stand, isMine);
   let wet: Spot['wet'] = null;
   for (const feature of featuresOf(holding.features, 'wetGround')) {
     if (mine(plantsInside(stand, feature.ring)).length === 0) continue;
@@ -50,7 +51,7 @@ export function spotOf(holding: Holding, { planting, layout: { stand } }: Laid, 
     }),
   ];
   const buildings = featuresOf(holding.features, 'building').map((feature) => ({ name: nameOf(feature), metres: all.reduce((least, i) => Math.min(least, distanceToArea(feature.ring, plantAt(stand, i))), Infinity) }));
-  const hours = [...seasonHours(holding, stand)].filter(([i]) => stand.row[i] === r).map(([, sun]) => sun);
+  const hours = [...seasonHours(holding, stand)].filter(([i]) => isMine(i)).map(([, sun]) => sun);
   const least = <T extends { readonly metres: number }>(list: readonly T[]): T | null => list.reduce<T | null>((best, one) => (best && best.metres <= one.metres ? best : one), null);
   return { wet, soils, ceiling: least(ceilings), building: least(buildings.filter(({ metres }) => metres < 25)), sun: hours.length > 0 ? Math.min(...hours) : null, spacing: laid?.spacing ?? planting.rows[0]?.spacing ?? 1.5, kept: laid?.row.kept ?? null };
 }

@@ -1,6 +1,7 @@
 import { take, type Command } from '../holding/command.ts';
 import { setRow } from '../holding/planting-commands.ts';
 import type { Holding, Row, Run } from '../holding/schema.ts';
+import type { Use } from '../holding/species-schema.ts';
 import { settingOf } from '../holding/settings.ts';
 import { quantities } from '../order/quantities.ts';
 import { layOut } from '../ranks/lay-out.ts';
@@ -45,9 +46,10 @@ export function mixProposals(holding: Holding, laid: Laid, rowId: string): MixPr
   const row = planting.rows.find(({ id }) => id === rowId);
   if (!row || layout.problem) return [];
   const costs = quantities(planting, layout, holding).cents;
-  const suits = choose(holding, laid, rowId, null).filter(({ verdict }) => verdict !== 'does not suit');
+  const suiting = (use: Use | null) => choose(holding, laid, rowId, use).filter(({ verdict }) => verdict !== 'does not suit').map(({ species }) => species.id);
+  const [suits, nurses] = [suiting(null), suiting('nurse')];
   return data.schools.flatMap((school): MixProposal[] => {
-    const runs = runsOf(school, row, suits.map(({ species }) => species.id), choose(holding, laid, rowId, 'nurse').filter(({ verdict }) => verdict !== 'does not suit').map(({ species }) => species.id));
+    const runs = runsOf(school, row, suits, nurses);
     if (!runs || JSON.stringify(runs) === JSON.stringify(row.runs)) return [];
     const command = setRow(planting.id, rowId, { runs: runs.map((run) => ({ ...run })), offset: 0 }, `row mixed: ${school.label.toLowerCase()}`);
     const after = take(holding, command).holding.plantings.find(({ id }) => id === planting.id)!;

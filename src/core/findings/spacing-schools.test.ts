@@ -2,12 +2,25 @@ import { describe, expect, it } from 'vitest';
 import { counts, row, sample } from '../../../checks/sample.ts';
 import { take } from '../holding/command.ts';
 import { quantities } from '../order/quantities.ts';
-import { layHolding } from './judge.ts';
+import { mainString } from '../ranks/stand.ts';
+import { spotOf } from './choose.ts';
+import { judge, layHolding } from './judge.ts';
 import { spacingProposals } from './spacing-schools.ts';
 
 const oneRow = (changes: Parameters<typeof row>[0] = {}, planting = {}) => sample({ length: 60, rows: [row({ species: [[1, 'Corylus avellana']], ...changes })], planting });
 const proposals = (holding: ReturnType<typeof sample>, year = 6) => spacingProposals(holding, layHolding(holding)[0]!, 'p1r1', year);
 const by = (holding: ReturnType<typeof sample>, key: string, year = 6) => proposals(holding, year).find(({ school }) => school.key === key)!;
+
+it('speaks of a row of a block by the string that holds most of it, though its first holds none', () => {
+  const holding = sample({ planting: { purpose: 'blank', baseline: { outline: [[0, 0], [60, 8], [60, 50], [0, 42]], bearing: 90, headland: 1 } }, rows: [row({ spacing: 6.5, rowGap: 4 }), row({ spacing: 3, rowGap: 4 })] });
+  const [laid] = layHolding(holding);
+  expect(laid!.layout.stand.rows[0]!.row.id).toBe('p1r2'); // the first string of the first row lies beyond the corner
+  expect(mainString(laid!.layout.stand, 'p1r1')).toBeGreaterThan(0);
+  expect(mainString(laid!.layout.stand, 'gone')).toBe(-1);
+  expect(spacingProposals(holding, laid!, 'p1r1', 6)).toHaveLength(4);
+  expect(judge(holding, laid!, [laid!]).filter(({ id }) => id === 'spacing:p1:p1r1-wide')).toHaveLength(1);
+  expect(spotOf(holding, laid!, 'p1r1').spacing).toBe(6.5);
+});
 
 describe(spacingProposals, () => {
   it('hazel 5 m wide: 5 m apart at its final width (13 on 60 m), 2.5 m at half of it (25), neither to be thinned', () => {

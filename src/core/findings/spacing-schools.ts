@@ -5,6 +5,7 @@ import { settingOf } from '../holding/settings.ts';
 import { quantities } from '../order/quantities.ts';
 import { layOut } from '../ranks/lay-out.ts';
 import { isClipped } from '../ranks/purposes.ts';
+import { mainString } from '../ranks/stand.ts';
 import { closingYear, rowCrown, sizesOf } from '../years/belt.ts';
 import { meanSize } from '../species/mature.ts';
 import type { Laid } from './judge.ts';
@@ -42,7 +43,7 @@ export function spacingProposals(holding: Holding, { planting, layout }: Laid, r
   const row = planting.rows[index];
   if (!row || layout.problem) return [];
   const site = settingOf(holding, 'growth.site');
-  const string = layout.stand.rows.findIndex((laid) => laid.row === row);
+  const string = mainString(layout.stand, rowId);
   if (string < 0) return [];
   const { width } = meanSize(row);
   const clipped = isClipped(planting, row);
@@ -59,7 +60,7 @@ export function spacingProposals(holding: Holding, { planting, layout }: Laid, r
       // What stands closer than crowns bear for good comes out until they do. 5 cm are lost to rounding.
       const room = width * settingOf(holding, 'spacing.stands');
       const toThin = clipped || spacing >= room - 0.05 ? 0 : plants - Math.ceil((plants * spacing) / room);
-      return { school, spacing, plants, closes: closingYear(laid.stand, string, site), toThin, cents: quantities(after, laid, holding).cents - costs, command };
+      return { school, spacing, plants, closes: plants > 0 ? closingYear(laid.stand, mainString(laid.stand, rowId), site) : null, toThin, cents: quantities(after, laid, holding).cents - costs, command };
     })
     .sort((a, b) => a.spacing - b.spacing);
 }

@@ -98,7 +98,7 @@ export function figures(planting: Planting, layout: Layout, sum: Quantities, hol
       label: 'of cutting a year, to keep its size',
       why: {
         formula: 'both sides of each row kept to a width, its top where a height is kept, over what is cut in an hour; stems cleared apart',
-        inputs: stand.rows.filter(({ row, copy }) => row.kept && copy === 0).map(({ row }) => ({ label: row.name, text: sayKept(row.kept!, units) })),
+        inputs: planting.rows.filter(({ kept }) => kept).map((row) => ({ label: row.name, text: sayKept(row.kept!, units) })),
         source: settings['cut.area'].source,
       },
     }] : []),

@@ -78,6 +78,15 @@ export const speciesIdOf = (stand: Stand, i: number): string => stand.speciesIds
 /** Number of the plant in its row as people count, from 1. */
 export const numberInRow = (stand: Stand, i: number): number => i - stand.rows[stand.row[i]!]!.from + 1;
 
+/** Index of the string that stands for a row: of those that repeat it, the one that holds most plants; -1 when it holds none. */
+export function mainString({ rows }: Pick<Stand, 'rows'>, rowId: string): number {
+  let [main, most] = [-1, 0];
+  rows.forEach(({ row, from, to }, r) => {
+    if (row.id === rowId && to - from > most) [main, most] = [r, to - from];
+  });
+  return main;
+}
+
 /** Index of the plant that a row's id and a place name; null when it does not stand. */
 export function plantNamed({ rows, place }: Stand, rowId: string, named: number): number | null {
   for (const { row, from, to } of rows) {

@@ -42,7 +42,7 @@ export function BlockSettings({ planting, block, plants }: { planting: Planting;
       <h3>Block</h3>
       <p className="soft">{(squareMetres / ground).toFixed(2)} {unit}s, {formatCount(plants)} plants: {formatCount(Math.round((plants / squareMetres) * ground))} a {unit} with its edges and lanes.</p>
       <div className="pair">
-        <div className="field"><label htmlFor="density">Plants a {unit}</label><NumberField id="density" min={1} max={100_000} precision={0} value={Math.round((perHectare / HECTARE) * ground)} onEnter={(wanted) => wanted && fill((wanted / ground) * HECTARE, pattern)} /></div>
+        <div className="field"><label htmlFor="density">Plants a {unit}</label><NumberField id="density" min={1} max={100_000} precision={0} value={planting.rows.length > 0 ? Math.round((perHectare / HECTARE) * ground) : null} onEnter={(wanted) => wanted && fill((wanted / ground) * HECTARE, pattern)} /></div>
         <LengthField label="Headland" units={units} most={200} value={block.headland} onChange={(headland) => set({ headland }, 'headland')} />
       </div>
       <ChoiceField label="Grid" value={pattern} options={PATTERN_WORDS} onChange={(value) => fill(perHectare, value)} />

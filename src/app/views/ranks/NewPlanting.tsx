@@ -87,7 +87,7 @@ export function NewPlanting() {
             ? <OwnPattern pattern={pattern} onRemove={() => { setOwn(null); run(removePattern(pattern.id)); }} />
             : <Questions purpose={purpose} answers={answers} latitude={latitude} onAnswer={(key, answer) => setAnswers({ ...answers, [key]: answer })} />}
           <h2>{WHERE[shape]}</h2>
-          <Segmented aria-label="Line" className="ways" value={how} onChange={(value) => setHow(value)} options={[...ways]} />
+          <Segmented aria-label="Line" className="line-ways" value={how} onChange={(value) => setHow(value)} options={[...ways]} />
           {how === 'beside' && (
             <div className="pair">
               <BaselineSource value={beside} onChange={setBeside} />

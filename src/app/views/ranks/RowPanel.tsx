@@ -4,6 +4,7 @@ import type { Laid } from '../../../core/findings/judge.ts';
 import { removeRow, setRow, setRuns } from '../../../core/holding/planting-commands.ts';
 import { SPACING, type Row } from '../../../core/holding/schema.ts';
 import { settingOf } from '../../../core/holding/settings.ts';
+import { mainString } from '../../../core/ranks/stand.ts';
 import { stocks } from '../../../core/species/stock.ts';
 import { speciesOf } from '../../../core/species/catalogue.ts';
 import { formatLength } from '../../../core/units/quantities.ts';
@@ -35,7 +36,7 @@ export function RowPanel({ laid, row: id }: { laid: Laid; row: string }) {
   const { planting, layout } = laid;
   const index = planting.rows.findIndex((row) => row.id === id);
   const row = planting.rows[index]!;
-  const string = layout.stand.rows.findIndex((laidString) => laidString.row.id === id);
+  const string = mainString(layout.stand, id);
   const laidRow = layout.stand.rows[string];
   const plants = layout.stand.rows.reduce((sum, { row: each, from, to }) => sum + (each.id === id ? to - from : 0), 0);
   const shape = planting.baseline.kind;

@@ -5,7 +5,7 @@ import { hazardBands } from '../../../core/findings/bands.ts';
 import type { Laid } from '../../../core/findings/judge.ts';
 import { setRow, setRuns, swapPlant } from '../../../core/holding/planting-commands.ts';
 import { draggedGap } from '../../../core/ranks/drag.ts';
-import { numberInRow, plantNamed, speciesIdOf } from '../../../core/ranks/stand.ts';
+import { mainString, numberInRow, plantNamed, speciesIdOf } from '../../../core/ranks/stand.ts';
 import { speciesOf } from '../../../core/species/catalogue.ts';
 import { formatLength } from '../../../core/units/quantities.ts';
 import { later } from '../../shell/later.ts';
@@ -40,10 +40,8 @@ export function Strings({ laid, onAddRow }: { laid: Laid; onAddRow(): void }) {
   const drag = useStringDrag(laid, x, units);
 
   const chosenRowId = selection?.what === 'row' || selection?.what === 'plant' ? ('id' in selection ? selection.id : selection.row) : null;
-  const chosenRow = chosenRowId === null ? null : stand.rows.findIndex(({ row }) => row.id === chosenRowId);
-  const chosenPlant = useMemo(() => {
-    return selection?.what === 'plant' ? plantNamed(stand, selection.row, selection.place) : null;
-  }, [selection, stand]);
+  const chosenPlant = useMemo(() => (selection?.what === 'plant' ? plantNamed(stand, selection.row, selection.place) : null), [selection, stand]);
+  const chosenRow = chosenPlant !== null ? stand.row[chosenPlant]! : chosenRowId === null ? null : mainString(stand, chosenRowId);
 
   useLayoutEffect(() => {
     const watch = new ResizeObserver(([entry]) => setWidth(entry!.contentRect.width));

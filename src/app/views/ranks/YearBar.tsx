@@ -1,5 +1,6 @@
 import { scaleLinear } from 'd3-scale';
 import { useMemo, useRef } from 'react';
+import { mainString } from '../../../core/ranks/stand.ts';
 import { closingYear } from '../../../core/years/belt.ts';
 import { LAST_YEAR } from '../../../core/years/growth.ts';
 import { settingOf } from '../../../core/holding/settings.ts';
@@ -16,7 +17,10 @@ export function YearBar({ planting }: { planting: string }) {
     const laid = worked.laid(planting);
     if (!laid) return [];
     const site = settingOf(worked.holding, 'growth.site');
-    const closes = laid.layout.stand.rows.flatMap((row, r) => (row.copy > 0 ? [] : [{ year: closingYear(laid.layout.stand, r, site), name: row.row.name }]));
+    const closes = laid.planting.rows.flatMap(({ id, name }) => {
+      const string = mainString(laid.layout.stand, id);
+      return string < 0 ? [] : [{ year: closingYear(laid.layout.stand, string, site), name }];
+    });
     const found = worked.findingsOf(planting).flatMap(({ year: when, rule, id }) => (when === null || when === 0 ? [] : [{ year: when, text: rule === 'overhead-line' ? 'line reached' : rule, fault: true, key: id }]));
     const touching = closes.flatMap(({ year: when, name }, r) => (when === null || when === 0 ? [] : [{ year: when, text: `${name} closes`, fault: false, key: `close-${r}` }]));
     const byYear = new Map<number, { year: number; text: string; fault: boolean; key: string }>();

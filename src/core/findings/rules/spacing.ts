@@ -1,6 +1,7 @@
 import { setRow } from '../../holding/planting-commands.ts';
 import { settingOf } from '../../holding/settings.ts';
 import { isClipped, purposes } from '../../ranks/purposes.ts';
+import { mainString } from '../../ranks/stand.ts';
 import { formatLength } from '../../units/quantities.ts';
 import { closingYear } from '../../years/belt.ts';
 import { meanSize } from '../../species/mature.ts';
@@ -12,9 +13,9 @@ export const spacingRule: Rule = (judged) => {
   const tight = settingOf(holding, 'spacing.tight');
   const wide = settingOf(holding, 'spacing.wide');
   const length = (metres: number) => formatLength(metres, holding.units, { decimals: 2 });
-  return layout.stand.rows.flatMap(({ row, copy, spacing, from, to }, r): Finding[] => {
+  return layout.stand.rows.flatMap(({ row, spacing, from, to }, r): Finding[] => {
     // A row that a block or guild repeats is judged once.
-    if (to - from < 3 || copy > 0) return [];
+    if (to - from < 3 || mainString(layout.stand, row.id) !== r) return [];
     const { width } = meanSize(row);
     const set = (metres: number) => {
       const rounded = Math.round(metres * 20) / 20;
