@@ -49,8 +49,8 @@ test('the views at 1280x800', async ({ page }) => {
   await settle(page);
   await shoot(page, 'ranks-block');
   await page.goto('/h/tern-hollow/species');
-  await page.getByRole('textbox', { name: 'Find a species' }).fill('alder');
-  await page.getByRole('button', { name: 'common alder', exact: true }).click();
+  await page.getByRole('textbox', { name: 'Find a species' }).fill('hazel');
+  await page.getByRole('button', { name: 'hazel', exact: true }).click();
   await settle(page);
   await shoot(page, 'species');
   await page.goto('/h/tern-hollow/ground/sun');

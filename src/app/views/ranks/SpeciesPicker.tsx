@@ -38,7 +38,7 @@ export function SpeciesPicker({ planting, row, onTake, onClose }: Props) {
     <Modal open title="Choose a species for this row" footer={null} onCancel={onClose} width={860} style={{ top: 24 }}>
       <div className="picker-head">
         <Input autoFocus aria-label="Find a species" placeholder="a name" value={text} onChange={({ target }) => setText(target.value)} />
-        <Link to={`/h/${holding.id}/species`}>Species book</Link>
+        <Link className="link" to={`/h/${holding.id}/species`}>Species book</Link>
         <Select<Use | 'any'> aria-label="Planted for" value={use ?? 'any'} onChange={(value) => setUse(value === 'any' ? null : value)} options={[{ value: 'any', label: 'for any use' }, ...USES.map((value) => ({ value, label: `for ${value}` }))]} />
       </div>
       {compared.length > 1 && <Compared ranked={compared} latitude={holding.place.latitude} onTake={take} />}
