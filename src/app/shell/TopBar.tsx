@@ -1,6 +1,5 @@
 import { Button } from 'antd';
 import { Link, NavLink, useNavigate } from 'react-router';
-import { useShown } from '../store/derived.ts';
 import { look, useLook } from '../store/look-at.ts';
 import { redoNext, undoLast, useSession } from '../store/session.ts';
 import { Unfolding } from '../look/Unfolding.tsx';
@@ -8,8 +7,9 @@ import { Mark } from './Mark.tsx';
 
 /** Mark, holding, its plantings as tabs, undo, find, and whether all is saved. */
 export function TopBar({ stage, onFind, onKeys }: { stage: string; onFind(): void; onKeys(): void }) {
-  const holding = useShown();
-  const { past, future } = useSession();
+  const holding = useSession((state) => state.holding!);
+  const past = useSession((state) => state.past);
+  const future = useSession((state) => state.future);
   const navigate = useNavigate();
   const dark = useLook((state) => state.dark);
   const tabbed = stage === 'ranks' || stage === 'field';

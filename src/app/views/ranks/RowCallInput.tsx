@@ -1,21 +1,27 @@
 import { AutoComplete, Button, Input } from 'antd';
-import { useEffect, useState, type FocusEvent } from 'react';
+import { memo, useEffect, useState, type FocusEvent } from 'react';
 import { layPlantingCall, layRowCall } from '../../../core/ranks/row-call/lay.ts';
 import { completions } from '../../../core/ranks/row-call/names.ts';
 import { parseCall, type Called } from '../../../core/ranks/row-call/parse.ts';
 import { explainRow, printPlanting, printRow } from '../../../core/ranks/row-call/print.ts';
 import type { Planting } from '../../../core/holding/schema.ts';
-import { useShown } from '../../store/derived.ts';
 import { newId } from '../../store/ids.ts';
 import { run, tryOut, useSession } from '../../store/session.ts';
 
 /** The name that is being typed at the end of a call: what stands behind the last comma, semicolon or count. */
 const lastName = (text: string): string => /(?:^|[,;/\n:])\s*(?:\d+(?:\.\d+)?\s*%?\s+)?([^,;/\n:\d%]*)$/.exec(text)?.[1] ?? '';
 
-/** The row call: the chosen row, or all of them, typed as the steward would write it; tried out on the plan while it is typed. */
-export function RowCallInput({ planting, row: chosen }: { planting: Planting; row: string | null }) {
-  const { units } = useShown();
-  const kept = useSession((state) => state.holding!.plantings.find(({ id }) => id === planting.id)) ?? planting;
+/**
+ * The row call: the chosen row, or all of them, typed as the steward would write it; tried out on the plan while it is
+ * typed. It speaks of the planting as it is, so a drag does not write it anew at every move.
+ */
+export const RowCallInput = memo(function RowCallInput({ planting, row }: { planting: string; row: string | null }) {
+  const kept = useSession((state) => state.holding!.plantings.find(({ id }) => id === planting));
+  return kept ? <Call kept={kept} chosen={row} /> : null;
+});
+
+function Call({ kept, chosen }: { kept: Planting; chosen: string | null }) {
+  const units = useSession((state) => state.holding!.units);
   const row = kept.rows.find(({ id }) => id === chosen) ?? kept.rows[0];
   const [whole, setWhole] = useState(false);
   const [typed, setTyped] = useState<string | null>(null);

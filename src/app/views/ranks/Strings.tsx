@@ -96,7 +96,7 @@ export function Strings({ laid, onAddRow }: { laid: Laid; onAddRow(): void }) {
         {isBelt && <Button size="small" onClick={() => setInHand(true)}>Use stock in hand</Button>}
         <Button size="small" onClick={onAddRow}>Add a row <kbd>R</kbd></Button>
       </div>
-      <Suspense>{planting.rows.length > 0 && <RowCallInput planting={planting} row={chosenRowId} />}</Suspense>
+      <Suspense>{planting.rows.length > 0 && <RowCallInput planting={planting.id} row={chosenRowId} />}</Suspense>
       <div className="strings-body" style={{ height: stringsHeight(stand.rows.length) }}>
         <ol className="row-labels">
           {stand.rows.slice(0, MOST_STRINGS).map(({ row, copy, offset, spacing, from, to }, r) => (
