@@ -68,13 +68,13 @@ export function mixProposals(holding: Holding, laid: Laid, rowId: string): MixPr
 /** The kind that the row has most of: what a school builds on. */
 const mainOf = ({ runs }: Row): string => runs.reduce((most, run) => (run.count > most.count ? run : most)).species;
 
-function runsOf(school: { readonly key: string; readonly kinds?: number; readonly nurses?: number }, row: Row, suits: readonly string[], nurses: readonly string[]): Run[] | null {
+function runsOf(school: { readonly key: string; readonly kinds?: number; readonly alike?: number; readonly nurses?: number }, row: Row, suits: readonly string[], nurses: readonly string[]): Run[] | null {
   const main = mainOf(row);
   if (school.kinds) {
     const present = [...new Set(row.runs.map(({ species }) => species))];
     // Alike in height, so that none overtops the others.
     const tall = becomes({ species: main, kept: row.kept }).height;
-    const alike = suits.filter((id) => !present.includes(id) && speciesOf(id).kind !== 'herb' && speciesOf(id).kind !== 'climber' && Math.abs(becomes({ species: id, kept: row.kept }).height - tall) <= tall * 0.4);
+    const alike = suits.filter((id) => !present.includes(id) && speciesOf(id).kind !== 'herb' && speciesOf(id).kind !== 'climber' && Math.abs(becomes({ species: id, kept: row.kept }).height - tall) <= tall * (school.alike ?? 1));
     const kinds = [...present, ...alike.slice(0, Math.max(0, school.kinds - present.length))];
     return kinds.length > present.length ? kinds.map((species) => ({ species, count: 1 })) : null;
   }

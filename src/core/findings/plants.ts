@@ -7,6 +7,7 @@ import { addClearing, addGap, setBaseline, setRow } from '../holding/planting-co
 import type { Gap, Kept, Row } from '../holding/schema.ts';
 import { drawnBaseline, loosened } from '../ranks/baseline.ts';
 import { layOut } from '../ranks/lay-out.ts';
+import { isBelt } from '../ranks/outline.ts';
 import { numberInRow, speciesIdOf, type Stand } from '../ranks/stand.ts';
 import { formatLength } from '../units/quantities.ts';
 import { capital } from '../units/text.ts';
@@ -88,7 +89,7 @@ function clearingsOver({ layout: { stand }, planting }: Judged, plants: readonly
 /** Gaps that take these plants out, one for each stretch of the baseline that they fill; in a block or a guild clearings round them. */
 export function gapsOver(judged: Judged, plants: readonly number[], label: string): Command {
   const { layout: { stand }, planting } = judged;
-  if (planting.baseline.kind === 'block' || planting.baseline.kind === 'guilds') return clearingsOver(judged, plants, label);
+  if (!isBelt(planting.baseline)) return clearingsOver(judged, plants, label);
   const stations = plants.map((i) => stand.station[i]!).sort((a, b) => a - b);
   const apart = Math.max(...stand.rows.map(({ spacing }) => spacing)) * 2.5;
   const stretches: [number, number][] = [];

@@ -4,6 +4,7 @@ import type { Command } from '../holding/command.ts';
 import { setRows } from '../holding/planting-commands.ts';
 import type { Holding } from '../holding/schema.ts';
 import { settingOf } from '../holding/settings.ts';
+import { isBelt } from '../ranks/outline.ts';
 import { rowHeight, sizesOf } from '../years/belt.ts';
 import { LAST_YEAR } from '../years/growth.ts';
 import type { Laid } from './judge.ts';
@@ -37,7 +38,7 @@ const ACROSS = 0.3;
  */
 export function rowOrders(holding: Holding, { planting, layout }: Laid): RowOrder[] {
   const { stand, baseline } = layout;
-  if (!baseline || baseline.closed || planting.baseline.kind === 'block' || planting.baseline.kind === 'guilds' || stand.count === 0 || stand.rows.length < 2 || stand.rows.some(({ from, to }) => from === to)) return [];
+  if (!baseline || baseline.closed || !isBelt(planting.baseline) || stand.count === 0 || stand.rows.length < 2 || stand.rows.some(({ from, to }) => from === to)) return [];
   const { points } = baseline.line;
   const [dx, dy] = direction(points[0]!, points.at(-1)!);
   // Unit vector from the first row to the last.

@@ -10,6 +10,9 @@ export function axesOf(bearing: number): { along: Point; across: Point } {
   return { along, across: [along[1], -along[0]] };
 }
 
+/** Whether rows run along a line, as in a belt, rather than fill a block or ring an anchor. */
+export const isBelt = ({ kind }: Pick<Baseline, 'kind'>): boolean => kind === 'drawn' || kind === 'beside';
+
 /** Bearing of an outline's longest side, degrees from 0 up to 180. */
 export function alongLongest(outline: readonly Point[]): number {
   const sides = outline.map((a, i) => ({ a, b: outline[(i + 1) % outline.length]! }));

@@ -5,6 +5,7 @@ import type { Laid } from '../../../core/findings/judge.ts';
 import { addGap, addPlanting, keepPattern, mirrorPlanting, removePlanting, setPlanting } from '../../../core/holding/planting-commands.ts';
 import { copyPlanting, patternOf } from '../../../core/ranks/copy.ts';
 import { drawnBaseline } from '../../../core/ranks/baseline.ts';
+import { isBelt } from '../../../core/ranks/outline.ts';
 import { phasesOf } from '../../../core/ranks/phases.ts';
 import { formatLength } from '../../../core/units/quantities.ts';
 import { Toggle } from '../../look/Toggle.tsx';
@@ -29,7 +30,7 @@ export function PlantingSettings({ laid }: { laid: Laid }) {
   const [comparing, setComparing] = useState(false);
   const { units } = holding;
   const { baseline } = planting;
-  const isBelt = baseline.kind === 'drawn' || baseline.kind === 'beside';
+  const belt = isBelt(baseline);
   const openGap = () => {
     const gap = { id: newId(), kind: 'gap' as const, at: Math.round((layout.baseline?.line.length ?? 0) / 2), width: GAP_WIDTH };
     if (run(addGap(planting.id, gap))) look({ selection: { what: 'gap', id: gap.id } });
@@ -56,7 +57,7 @@ export function PlantingSettings({ laid }: { laid: Laid }) {
       </div>
       <div className="form">
         <div className="field"><label htmlFor="planting-name">Name</label><Input id="planting-name" key={planting.name} defaultValue={planting.name} maxLength={80} onPressEnter={(event) => event.currentTarget.blur()} onBlur={(event) => event.target.value.trim() && event.target.value !== planting.name && run(setPlanting(planting.id, { name: event.target.value.trim() }, 'planting renamed'))} /></div>
-        {isBelt && <LineSettings laid={laid} />}
+        {belt && <LineSettings laid={laid} />}
         {baseline.kind === 'block' && <BlockSettings planting={planting} block={baseline} plants={layout.stand.count} />}
         {baseline.kind === 'guilds' && <GuildSettings laid={laid} guilds={baseline} />}
         {phases.length > 1 && (
@@ -81,7 +82,7 @@ export function PlantingSettings({ laid }: { laid: Laid }) {
         <div className="actions wrap">
           <Button size="small" onClick={() => setComparing(true)}>Variants</Button>
           <Button size="small" onClick={() => void copy()}>Copy to another place</Button>
-          {isBelt && <Button size="small" onClick={() => run(mirrorPlanting(planting.id))}>Mirror to the other side</Button>}
+          {belt && <Button size="small" onClick={() => run(mirrorPlanting(planting.id))}>Mirror to the other side</Button>}
           <Button size="small" onClick={() => run(keepPattern(patternOf(planting, newId())))}>Keep as my pattern</Button>
         </div>
         <Suspense>{comparing && <Variants planting={planting.id} onClose={() => setComparing(false)} />}</Suspense>

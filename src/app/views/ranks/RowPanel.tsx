@@ -4,6 +4,7 @@ import type { Laid } from '../../../core/findings/judge.ts';
 import { removeRow, setRow, setRuns } from '../../../core/holding/planting-commands.ts';
 import { SPACING, type Row } from '../../../core/holding/schema.ts';
 import { settingOf } from '../../../core/holding/settings.ts';
+import { isBelt } from '../../../core/ranks/outline.ts';
 import { mainString } from '../../../core/ranks/stand.ts';
 import { stocks } from '../../../core/species/stock.ts';
 import { speciesOf } from '../../../core/species/catalogue.ts';
@@ -40,7 +41,7 @@ export function RowPanel({ laid, row: id }: { laid: Laid; row: string }) {
   const laidRow = layout.stand.rows[string];
   const plants = layout.stand.rows.reduce((sum, { row: each, from, to }) => sum + (each.id === id ? to - from : 0), 0);
   const shape = planting.baseline.kind;
-  const isBelt = shape === 'drawn' || shape === 'beside';
+  const belt = isBelt(planting.baseline);
   const isFirst = planting.rows.findIndex(({ across }) => across === row.across) === index;
   const { units } = holding;
   const set = (changes: Partial<Row>, label?: string) => run(setRow(planting.id, id, changes, label));
@@ -53,18 +54,18 @@ export function RowPanel({ laid, row: id }: { laid: Laid; row: string }) {
       </div>
       {laidRow && (
         <p className="soft">
-          {plants} plants at {formatLength(laidRow.spacing, units, { decimals: 2 })}{isBelt ? `, ${formatLength(Math.abs(laidRow.offset), units)} from the line` : shape === 'guilds' ? `, ${formatLength(laidRow.offset, units)} from the anchor` : ''}{closes === null ? '' : `, crowns meet in year ${closes}`}.
+          {plants} plants at {formatLength(laidRow.spacing, units, { decimals: 2 })}{belt ? `, ${formatLength(Math.abs(laidRow.offset), units)} from the line` : shape === 'guilds' ? `, ${formatLength(laidRow.offset, units)} from the anchor` : ''}{closes === null ? '' : `, crowns meet in year ${closes}`}.
         </p>
       )}
       <div className="form">
         <div className="field"><label htmlFor="row-name">Name</label><Input id="row-name" key={row.name} defaultValue={row.name} maxLength={80} onPressEnter={(event) => event.currentTarget.blur()} onBlur={(event) => event.target.value.trim() && event.target.value !== row.name && set({ name: event.target.value.trim() }, 'row renamed')} /></div>
         <div className="pair">
-          <LengthField label={isBelt && isFirst ? 'From the line' : shape === 'guilds' ? 'Out from the ring within' : 'Row gap'} units={units} least={0} most={SPACING.most} value={row.rowGap} onChange={(rowGap) => set({ rowGap })} />
+          <LengthField label={belt && isFirst ? 'From the line' : shape === 'guilds' ? 'Out from the ring within' : 'Row gap'} units={units} least={0} most={SPACING.most} value={row.rowGap} onChange={(rowGap) => set({ rowGap })} />
           <LengthField label="Spacing" units={units} least={SPACING.least} most={SPACING.most} value={row.spacing} onChange={(spacing) => set({ spacing })} />
         </div>
         <Button size="small" aria-expanded={schools} onClick={() => setSchools(!schools)}>Spacing by school</Button>
         <Suspense>{schools && <SpacingSchools planting={planting.id} row={id} />}</Suspense>
-        {isBelt && (
+        {belt && (
           <div className="pair">
             <LengthField label="Inset at both ends" units={units} most={500} value={row.inset} onChange={(inset) => set({ inset })} />
             <div className="field"><span className="label">Ends</span><Segmented aria-label="Ends" value={row.ends} options={[{ value: 'keep', label: 'keep' }, { value: 'fit', label: 'fit' }, { value: 'centre', label: 'centre' }]} onChange={(ends) => set({ ends: ends as Row['ends'] }, `ends ${ends}`)} /></div>
@@ -75,7 +76,7 @@ export function RowPanel({ laid, row: id }: { laid: Laid; row: string }) {
           <div className="field"><label htmlFor="row-later">Planted years later</label><NumberField id="row-later" min={0} max={20} precision={0} value={row.later} onEnter={(years) => years !== null && set({ later: years }, years === 0 ? 'planted with the first' : `planted ${years} years later`)} /></div>
         </div>
         <div className="field"><label htmlFor="row-stock">Stock</label><Select id="row-stock" value={row.stock} options={STOCK_OPTIONS} onChange={(stock) => set({ stock }, 'stock changed')} /></div>
-        {isBelt && (
+        {belt && (
           <>
             <div className="pair">
               <LengthField label="Starts late by" units={units} most={5000} value={row.trim.start} onChange={(start) => set({ trim: { ...row.trim, start } }, 'row starts later')} />

@@ -5,6 +5,7 @@ import { hazardBands } from '../../../core/findings/bands.ts';
 import type { Laid } from '../../../core/findings/judge.ts';
 import { setRow, setRuns, swapPlant } from '../../../core/holding/planting-commands.ts';
 import { draggedGap } from '../../../core/ranks/drag.ts';
+import { isBelt } from '../../../core/ranks/outline.ts';
 import { mainString, numberInRow, plantNamed, speciesIdOf } from '../../../core/ranks/stand.ts';
 import { speciesOf } from '../../../core/species/catalogue.ts';
 import { formatLength } from '../../../core/units/quantities.ts';
@@ -32,11 +33,11 @@ export function Strings({ laid, onAddRow }: { laid: Laid; onAddRow(): void }) {
   const { units } = worked.holding;
   const { planting, layout } = laid;
   const { stand } = layout;
-  const isBelt = planting.baseline.kind === 'drawn' || planting.baseline.kind === 'beside';
+  const belt = isBelt(planting.baseline);
   // Rings are drawn out straight, each to its own length, so the longest sets the scale.
   const length = planting.baseline.kind === 'guilds' ? Math.max(1, ...stand.rows.map(({ line }) => line?.length ?? 0)) : (layout.baseline?.line.length ?? 0);
   const x = useMemo(() => scaleLinear([0, Math.max(1, length)], [14, width - 18]), [length, width]);
-  const bands = useMemo(() => (isBelt ? hazardBands(stand, worked.findingsOf(planting.id)) : []), [isBelt, stand, worked, planting.id]);
+  const bands = useMemo(() => (belt ? hazardBands(stand, worked.findingsOf(planting.id)) : []), [belt, stand, worked, planting.id]);
   const drag = useStringDrag(laid, x, units);
 
   const chosenRowId = selection?.what === 'row' || selection?.what === 'plant' ? ('id' in selection ? selection.id : selection.row) : null;
@@ -49,8 +50,8 @@ export function Strings({ laid, onAddRow }: { laid: Laid; onAddRow(): void }) {
     return () => watch.disconnect();
   }, []);
   useEffect(() => {
-    drawStrings(canvas.current!, { stand, isBelt, gaps: planting.gaps, bands, x, length, units, tokens, chosenRow: chosenRow === -1 ? null : chosenRow, chosenPlant, chosenGap: selection?.what === 'gap' ? selection.id : null, ringed });
-  }, [stand, isBelt, planting.gaps, bands, x, length, units, tokens, chosenRow, chosenPlant, selection, ringed]);
+    drawStrings(canvas.current!, { stand, belt, gaps: planting.gaps, bands, x, length, units, tokens, chosenRow: chosenRow === -1 ? null : chosenRow, chosenPlant, chosenGap: selection?.what === 'gap' ? selection.id : null, ringed });
+  }, [stand, belt, planting.gaps, bands, x, length, units, tokens, chosenRow, chosenPlant, selection, ringed]);
 
   const choose = (i: number) => look({ selection: { what: 'plant', row: stand.rows[stand.row[i]!]!.row.id, place: stand.place[i]! } });
   const onKeyDown = (event: KeyboardEvent) => {
@@ -93,7 +94,7 @@ export function Strings({ laid, onAddRow }: { laid: Laid; onAddRow(): void }) {
             </li>
           ))}
         </ul>
-        {isBelt && <Button size="small" onClick={() => setInHand(true)}>Use stock in hand</Button>}
+        {belt && <Button size="small" onClick={() => setInHand(true)}>Use stock in hand</Button>}
         <Button size="small" onClick={onAddRow}>Add a row <kbd>R</kbd></Button>
       </div>
       <Suspense>{planting.rows.length > 0 && <RowCallInput planting={planting.id} row={chosenRowId} />}</Suspense>

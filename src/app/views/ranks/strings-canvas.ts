@@ -16,7 +16,7 @@ export const MOST_STRINGS = 100;
 export interface Drawing {
   readonly stand: Stand;
   /** Strings of a belt run the whole line; those of a block or guild only as far as they go. */
-  readonly isBelt: boolean;
+  readonly belt: boolean;
   readonly gaps: readonly Gap[];
   readonly bands: readonly Band[];
   readonly x: ScaleLinear<number, number>;
@@ -64,7 +64,7 @@ export function drawStrings(canvas: HTMLCanvasElement, drawing: Drawing): void {
     context.strokeStyle = tokens.string;
     context.lineWidth = 1.5;
     context.beginPath();
-    const ends = drawing.isBelt ? [0, length] : [Math.max(0, stand.station[row.from]! - row.spacing / 2), Math.min(length, stand.station[row.to - 1]! + row.spacing / 2)];
+    const ends = drawing.belt ? [0, length] : [Math.max(0, stand.station[row.from]! - row.spacing / 2), Math.min(length, stand.station[row.to - 1]! + row.spacing / 2)];
     context.moveTo(x(ends[0]!), y);
     context.lineTo(x(ends[1]!), y);
     context.stroke();

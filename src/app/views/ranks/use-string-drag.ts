@@ -5,6 +5,7 @@ import type { Laid } from '../../../core/findings/judge.ts';
 import type { Command } from '../../../core/holding/command.ts';
 import { setGap, setRow } from '../../../core/holding/planting-commands.ts';
 import { draggedCut, draggedGap, draggedSpacing } from '../../../core/ranks/drag.ts';
+import { isBelt } from '../../../core/ranks/outline.ts';
 import { formatLength, type UnitSystem } from '../../../core/units/quantities.ts';
 import { addPoint } from '../../plan/sketching.ts';
 import { look, lookNow } from '../../store/look-at.ts';
@@ -66,8 +67,7 @@ export function useStringDrag(laid: Laid, x: ScaleLinear<number, number>, units:
       const rowGap = draggedGap(row.rowGap, (py - startY) * metresPerPixel);
       return setRow(planting.id, row.id, { rowGap }, `row gap ${formatLength(rowGap, units, { decimals: 2 })}`);
     }
-    const isBelt = planting.baseline.kind === 'drawn' || planting.baseline.kind === 'beside';
-    if (grip.what !== 'bead' || !isBelt) return null;
+    if (grip.what !== 'bead' || !isBelt(planting.baseline)) return null;
     const moved = x.invert(px) - x.invert(startX);
     const spacing = draggedSpacing(row, stand.place[grip.plant]!, stand.chainage[grip.plant]! + moved);
     return spacing === null ? null : setRow(planting.id, row.id, { spacing }, `spacing ${formatLength(spacing, units, { decimals: 2 })}`);

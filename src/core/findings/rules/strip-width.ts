@@ -1,5 +1,6 @@
 import { chainageOf, polyline } from '../../geometry/polyline.ts';
 import { nameOf } from '../../ground/features.ts';
+import { settingOf } from '../../holding/settings.ts';
 import { setBaseline } from '../../holding/planting-commands.ts';
 import { stationLabel } from '../../field/stake.ts';
 import { formatLength } from '../../units/quantities.ts';
@@ -11,8 +12,6 @@ import { isNear, plantAt } from '../plants.ts';
 const STRETCH = 8;
 /** Planting within this of a stream is a strip along it, metres. */
 const ALONG = 40;
-/** A narrowest place below this share of the mean width is told of. */
-const NARROW = 0.75;
 
 /** Straight rows beside a winding bank: the strip is as wide as its narrowest place, and has as many rows as stand there. */
 export const stripWidth: Rule = (judged) => {
@@ -40,7 +39,7 @@ export const stripWidth: Rule = (judged) => {
     if (whole.length < 3) return [];
     const mean = whole.reduce((sum, { width }) => sum + width, 0) / whole.length;
     const narrowest = whole.reduce((least, stretch) => (stretch.width < least.width ? stretch : least));
-    if (narrowest.width >= mean * NARROW) return [];
+    if (narrowest.width >= mean * settingOf(holding, 'strip.narrow')) return [];
     const length = (metres: number) => formatLength(metres, holding.units);
     const side = chainageOf(bank, plantAt(stand, narrowest.at)).offset > 0 ? 'right' : 'left';
     const setback = Math.round(Math.min(...whole.map(({ at }) => distance[at]!), 3) * 10) / 10;
