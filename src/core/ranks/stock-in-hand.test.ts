@@ -26,6 +26,12 @@ describe(waysToUse, () => {
     expect(heights).toEqual([...heights].sort((a, b) => a - b));
     expect(own.rows.map(({ plants }) => plants)).toEqual([30, 30, 30, 40]);
   });
+  it('deals a mix so that equal rows are spaced alike: no row gets the odd plant of every kind', () => {
+    const holding = sample({ length: 150 });
+    const six = ['viburnum-opulus', 'corylus-avellana', 'acer-campestre', 'sorbus-aucuparia', 'cornus-sanguinea', 'euonymus-europaeus'].map((species) => ({ species, size: 25, bundles: 1 }));
+    const mixed = waysToUse(holding.plantings[0]!, holding, six, { ...options, least: 2, most: 2 }).find(({ rows }) => rows.every(({ species }) => species.length === 6))!;
+    expect(mixed.rows.map(({ plants }) => plants)).toEqual([75, 75]);
+  });
   it('what it says is what it lays, gaps and all, and never more than there is', () => {
     const holding = sample({ length: 52, planting: { gaps: [{ at: 20, width: 4 }] } });
     for (const answer of waysToUse(holding.plantings[0]!, holding, bundles, options)) {

@@ -5,7 +5,6 @@ import { SPACING, type Holding, type Planting, type Row } from '../holding/schem
 import { settingOf } from '../holding/settings.ts';
 import { matureHeight, matureWidth, speciesOf } from '../species/catalogue.ts';
 import { layOut } from './lay-out.ts';
-import { quotas } from './mix.ts';
 import { tightestSpacing, useUp } from './use-up.ts';
 
 /** Plants that lie in the shed: so many bundles of so many. */
@@ -45,8 +44,19 @@ function partitions<T>(list: readonly T[], k: number): T[][][] {
 function dealt(counts: Counts, lengths: readonly number[]): Counts[] {
   const total = counts.reduce((sum, [, n]) => sum + n, 0);
   const { perRow } = useUp(total, lengths, 0);
-  const shares = counts.map(([species, n]) => ({ species, rows: quotas(n, perRow.map((plants, r) => [r, plants] as [number, number])) }));
-  return lengths.map((_, r) => shares.map(({ species, rows }) => [species, rows[r]![1]] as const));
+  const share = (n: number, r: number) => Math.floor((n * perRow[r]!) / Math.max(total, 1));
+  const lacks = perRow.map((plants, r) => plants - counts.reduce((sum, [, n]) => sum + share(n, r), 0));
+  const shares = counts.map(([species, n]) => {
+    const rows = lengths.map((_, r) => share(n, r));
+    // What whole plants leave over goes where most is still lacking, so that no row gets every kind's odd one.
+    for (let over = n - rows.reduce((a, b) => a + b, 0); over > 0; over--) {
+      const r = lacks.indexOf(Math.max(...lacks));
+      rows[r]!++;
+      lacks[r]!--;
+    }
+    return { species, rows };
+  });
+  return lengths.map((_, r) => shares.map(({ species, rows }) => [species, rows[r]!] as const));
 }
 
 /**
