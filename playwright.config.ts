@@ -15,8 +15,20 @@ export default defineConfig({
     viewport: { width: 1280, height: 800 },
     launchOptions: {
       executablePath: '/usr/bin/chromium',
-      args: ['--no-sandbox', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'],
+      args: [
+        '--no-sandbox',
+        '--disable-quic',
+        '--no-first-run',
+        '--disable-background-networking',
+        '--disable-component-update',
+        '--disable-sync',
+      ],
     },
   },
-  webServer: { command: 'npx tsx src/server/start.ts', env: { PORT: String(PORT), MARKING_SECONDS: '1' }, url: `http://127.0.0.1:${PORT}`, reuseExistingServer: !process.env['CI'] },
+  webServer: {
+    command: 'npx tsx src/server/start.ts',
+    env: { PORT: String(PORT), MARKING_SECONDS: '1' },
+    url: `http://127.0.0.1:${PORT}`,
+    reuseExistingServer: !process.env['CI'],
+  },
 });

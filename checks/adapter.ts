@@ -32,7 +32,12 @@ type Inputs = any;
 const remainder = (L: number, s: number) => Math.max(0, L - intervals(L, s) * s);
 const runs = (pattern: [string, number][]) => pattern.map(([species, count]) => ({ species, count }));
 
-function tally(n: number, pattern: [string, number][], phase = 0, replace: readonly number[] = []): Record<string, number> {
+function tally(
+  n: number,
+  pattern: [string, number][],
+  phase = 0,
+  replace: readonly number[] = [],
+): Record<string, number> {
   const cycle = cycleOf(runs(pattern));
   const sums: Record<string, number> = {};
   for (let i = 0; i < n; i++) {
@@ -46,12 +51,23 @@ function tally(n: number, pattern: [string, number][], phase = 0, replace: reado
 const egg = ({ x, y, r, cb, H }: Inputs) => ({ x, y, z: (H + cb) / 2, r, half: (H - cb) / 2 });
 
 const growing = ({ Hmax, G, p, h0, D, L, q, qSite }: Record<string, number>): Growing => ({
-  fullHeight: Hmax!, fastest: G!, shape: p!, start: h0!, check: { share: D!, years: L! }, pace: q!, site: qSite!,
+  fullHeight: Hmax!,
+  fastest: G!,
+  shape: p!,
+  start: h0!,
+  check: { share: D!, years: L! },
+  pace: q!,
+  site: qSite!,
 });
 
 /** The whole row set through the product's own layout: letters become species, the standard a lime. */
 function wholePlan({ L, s, rows, gaps, clearance, standards }: Inputs) {
-  const letters: Record<string, string> = { A: 'Corylus avellana', B: 'Acer campestre', C: 'Rosa canina', D: 'Cornus sanguinea' };
+  const letters: Record<string, string> = {
+    A: 'Corylus avellana',
+    B: 'Acer campestre',
+    C: 'Rosa canina',
+    D: 'Cornus sanguinea',
+  };
   const turned = (pattern: [string, number][], phase: number): [number, string][] => {
     const cycle = cycleOf(runs(pattern));
     return cycle.map((_, i) => [1, letters[cycle[(i + phase) % cycle.length]!]!]);
@@ -59,11 +75,21 @@ function wholePlan({ L, s, rows, gaps, clearance, standards }: Inputs) {
   const holding = sample({
     length: L,
     rows: rows.map(({ pattern, phase }: { pattern: [string, number][]; phase: number }, r: number) =>
-      row({ spacing: s, rowGap: r, staggered: r % 2 === 1, species: turned(pattern, phase), standards: standards?.row === r ? { species: 'Tilia cordata', every: standards.D, first: standards.first } : null })),
+      row({
+        spacing: s,
+        rowGap: r,
+        staggered: r % 2 === 1,
+        species: turned(pattern, phase),
+        standards:
+          standards?.row === r ? { species: 'Tilia cordata', every: standards.D, first: standards.first } : null,
+      }),
+    ),
     planting: { gaps: gaps.map(([a, b]: [number, number]) => ({ at: (a + b) / 2, width: b - a + 2 * clearance })) },
   });
   const stand = standOf(holding);
-  const names = Object.fromEntries(Object.entries(letters).map(([letter, name]) => [name.toLowerCase().replace(' ', '-'), letter]));
+  const names = Object.fromEntries(
+    Object.entries(letters).map(([letter, name]) => [name.toLowerCase().replace(' ', '-'), letter]),
+  );
   const perRow = stand.rows.map(({ from, to }) => {
     const sums: Record<string, number> = {};
     for (let i = from; i < to; i++) {
@@ -96,7 +122,13 @@ function legs(segments: readonly number[], turns: readonly number[], closed: boo
 /** A bend to the left of this length and turn, in steps too small to matter. */
 function arc(length: number, turnDeg: number) {
   const steps = 1000;
-  return polyline(legs(Array.from({ length: steps }, () => length / steps), Array.from({ length: steps }, () => turnDeg / (steps - 1)), false));
+  return polyline(
+    legs(
+      Array.from({ length: steps }, () => length / steps),
+      Array.from({ length: steps }, () => turnDeg / (steps - 1)),
+      false,
+    ),
+  );
 }
 
 /** A lattice through `origin` in a polygon, as the block that the product lays: its grid is moved until it runs through there. */
@@ -107,7 +139,20 @@ function blockCount(outline: Point[], s: number, pattern: BlockPattern, [ox, oy]
   const rows = [row({ spacing: s, rowGap: gap }), row({ spacing: s, rowGap: gap, staggered: pattern !== 'square' })];
   // The first row lies as many whole pairs of gaps above the origin as fit.
   const across = down - Math.floor(down / (2 * gap) + 1e-9) * 2 * gap - headland;
-  const count = (shift: number) => standOf(sample({ planting: { baseline: { outline: outline.map(([x, y]) => [x, y]), bearing: 90, headland, shift: { along: ox - west - headland, across: shift } } }, rows })).count;
+  const count = (shift: number) =>
+    standOf(
+      sample({
+        planting: {
+          baseline: {
+            outline: outline.map(([x, y]) => [x, y]),
+            bearing: 90,
+            headland,
+            shift: { along: ox - west - headland, across: shift },
+          },
+        },
+        rows,
+      }),
+    ).count;
   return count(across - 2 * gap);
 }
 
@@ -117,7 +162,11 @@ export const adapter: Readonly<Record<string, (inputs: Inputs) => unknown>> = {
   'count.line': ({ L, s, mode }) => {
     // A joint to another line is a row that stops, or starts too, a spacing short of it.
     const [start, stop] = [mode === 'none' ? s : 0, mode === 'none' || mode === 'start' ? s : 0];
-    const { at } = places(L - start - stop, { spacing: s, ends: mode === 'inset' ? 'centre' : 'keep', closed: mode === 'ring' });
+    const { at } = places(L - start - stop, {
+      spacing: s,
+      ends: mode === 'inset' ? 'centre' : 'keep',
+      closed: mode === 'ring',
+    });
     return { n: at.length, first: start + at[0]!, remainder: remainder(L, s) };
   },
   'count.fit': ({ L, s, mode, tolPct }) => {
@@ -128,7 +177,9 @@ export const adapter: Readonly<Record<string, (inputs: Inputs) => unknown>> = {
     return { n: at.length, s: spacing, changePct, ok: Math.abs(changePct) <= tolPct };
   },
   'count.stagger': ({ L, s, rows, fit }) => {
-    const laid = Array.from({ length: rows }, (_, r) => places(L, { spacing: s, ends: fit ? 'fit' : 'keep', staggered: r % 2 === 1 }));
+    const laid = Array.from({ length: rows }, (_, r) =>
+      places(L, { spacing: s, ends: fit ? 'fit' : 'keep', staggered: r % 2 === 1 }),
+    );
     const perRow = laid.map(({ at }) => at.length);
     return { s: laid[0]!.spacing, perRow, total: perRow.reduce((a, b) => a + b, 0) };
   },
@@ -144,7 +195,19 @@ export const adapter: Readonly<Record<string, (inputs: Inputs) => unknown>> = {
   },
   'count.plan': wholePlan,
   'count.gaps': ({ L, s, gaps, clearance, mode }) =>
-    mode === 'mask' ? { n: standOf(sample({ length: L, rows: [row({ spacing: s })], planting: { gaps: gaps.map(([a, b]: [number, number]) => ({ at: (a + b) / 2, width: b - a + 2 * clearance })) } })).count } : NOT_BUILT,
+    mode === 'mask'
+      ? {
+          n: standOf(
+            sample({
+              length: L,
+              rows: [row({ spacing: s })],
+              planting: {
+                gaps: gaps.map(([a, b]: [number, number]) => ({ at: (a + b) / 2, width: b - a + 2 * clearance })),
+              },
+            }),
+          ).count,
+        }
+      : NOT_BUILT,
   'count.quota': ({ n, shares }) => Object.fromEntries(quotas(n, Object.entries(shares) as [string, number][])),
   'count.drift': ({ quotas: counts, maxRun, seed }) => {
     const drawn = drift(Object.entries(counts) as [string, number][], { maxRun, seed });
@@ -153,22 +216,33 @@ export const adapter: Readonly<Record<string, (inputs: Inputs) => unknown>> = {
   'count.evenMix': ({ counts }) => evenMix(Object.entries(counts) as [string, number][]).join(''),
   'count.bestCycle': ({ counts, maxCycle }) => {
     const best = bestCycle(Object.entries(counts) as [string, number][], maxCycle)!;
-    return { repeats: best.repeats, cycle: Object.fromEntries(best.cycle), leftover: Object.fromEntries(best.leftOver) };
+    return {
+      repeats: best.repeats,
+      cycle: Object.fromEntries(best.cycle),
+      leftover: Object.fromEntries(best.leftOver),
+    };
   },
   'count.useUp': ({ stock, rows, sMin }) => {
     const { perRow, spacings, leftOver } = useUp(stock, rows, sMin);
     return { perRow, spacings, leftover: leftOver };
   },
   'count.useUpUniform': ({ stock, rows, step }) => {
-    const needed = (spacing: number) => rows.reduce((sum: number, length: number) => sum + places(length, { spacing, ends: 'keep' }).at.length, 0);
+    const needed = (spacing: number) =>
+      rows.reduce((sum: number, length: number) => sum + places(length, { spacing, ends: 'keep' }).at.length, 0);
     const spacing = tightestSpacing(needed, { wanted: stock, least: step, most: Math.max(...rows), step });
     return { s: spacing, used: needed(spacing), leftover: stock - needed(spacing) };
   },
   'count.useUpStagger': ({ stock, rows, L }) => {
-    const laid = (spacing: number) => Array.from({ length: rows }, (_, r) => places(L, { spacing, ends: 'fit', staggered: r % 2 === 1 }));
+    const laid = (spacing: number) =>
+      Array.from({ length: rows }, (_, r) => places(L, { spacing, ends: 'fit', staggered: r % 2 === 1 }));
     const needed = (spacing: number) => laid(spacing).reduce((sum, { at }) => sum + at.length, 0);
     const tight = tightestSpacing(needed, { wanted: stock, least: 0.01, most: L, step: 0.001 });
-    return { n: laid(tight)[0]!.at.length, s: laid(tight)[0]!.spacing, used: needed(tight), leftover: stock - needed(tight) };
+    return {
+      n: laid(tight)[0]!.at.length,
+      s: laid(tight)[0]!.spacing,
+      used: needed(tight),
+      leftover: stock - needed(tight),
+    };
   },
   'count.density': ({ s, g, pattern }) => {
     const perHa = density(s, pattern === 'rect' ? 'rows' : pattern, g) * 10_000;
@@ -177,20 +251,53 @@ export const adapter: Readonly<Record<string, (inputs: Inputs) => unknown>> = {
   'count.block': ({ polygon, s, pattern, origin, margin }) => blockCount(polygon, s, pattern, origin, margin),
   'count.treeGap': ({ x, offset, radius }) => clearedStretch(x, offset, radius),
   'count.corner': ({ segments, s, rule, closed }) =>
-    standOf(sample({ planting: { baseline: { points: legs(segments, segments.map(() => 90), closed), closed }, corners: rule === 'pinned' ? 'planted' : 'round' }, rows: [row({ spacing: s })] })).count,
+    standOf(
+      sample({
+        planting: {
+          baseline: {
+            points: legs(
+              segments,
+              segments.map(() => 90),
+              closed,
+            ),
+            closed,
+          },
+          corners: rule === 'pinned' ? 'planted' : 'round',
+        },
+        rows: [row({ spacing: s })],
+      }),
+    ).count,
   'count.offsetCurve': ({ L, turnDeg, offset }) => parallel(arc(L, turnDeg), offset)!.length,
   'count.insideSpacing': ({ R, s, offset }) => (s * parallel(arc(R, 180 / Math.PI), offset)!.length) / R,
   // Outside corners are turned in an arc, so a mitre is only what an inside corner gives by itself.
   'count.offsetPolyline': ({ segments, deflectionsDeg, offset, join }) =>
-    join === 'mitre' && deflectionsDeg.some((turn: number) => turn * offset > 0) ? NOT_BUILT : parallel(polyline(legs(segments, deflectionsDeg.map((turn: number) => turn), false)), offset)!.length,
+    join === 'mitre' && deflectionsDeg.some((turn: number) => turn * offset > 0)
+      ? NOT_BUILT
+      : parallel(
+          polyline(
+            legs(
+              segments,
+              deflectionsDeg.map((turn: number) => turn),
+              false,
+            ),
+          ),
+          offset,
+        )!.length,
   'light.layer': ({ LAI, k, cover }) => throughLayer({ leafArea: LAI, spread: k, cover }),
-  'light.stack': ({ layers }) => lightAbove(layers.map(({ LAI, k, cover }: Inputs) => ({ leafArea: LAI, spread: k, cover }))),
+  'light.stack': ({ layers }) =>
+    lightAbove(layers.map(({ LAI, k, cover }: Inputs) => ({ leafArea: LAI, spread: k, cover }))),
   'order.least': ({ need, survival, prob, rho }) => leastOrder({ need, survival, prob, rho }),
   'order.final': ({ positions, spares, cull }) => finalOrder(positions, spares, cull),
   'order.packs': ({ need, packs, aim }) => {
     if (aim !== 'cost') return NOT_BUILT;
     const { quantity, cost, counts } = choosePacks(need, packs);
-    return { qty: quantity, cost, packs: Object.fromEntries(packs.map(({ size }: Inputs, i: number) => [size, counts[i]!]).filter(([, n]: [number, number]) => n > 0)) };
+    return {
+      qty: quantity,
+      cost,
+      packs: Object.fromEntries(
+        packs.map(({ size }: Inputs, i: number) => [size, counts[i]!]).filter(([, n]: [number, number]) => n > 0),
+      ),
+    };
   },
   'guard.height': ({ animals, snow }) => guardHeight(animals as Animal[], snow),
   'guard.stake': (inputs) => stakeLength(inputs),
@@ -200,11 +307,20 @@ export const adapter: Readonly<Record<string, (inputs: Inputs) => unknown>> = {
   'weed.pins': ({ rows, ...options }) => fabricPins(rows, options),
   'weed.mulchRing': ({ bagL, ...inputs }) => {
     const { settled, order } = mulchRings(inputs);
-    return { settledM3: settled, orderM3: order, orderYd3: toUs(order, 'yd3'), bags: Math.ceil((order * 1000) / bagL - 1e-9) };
+    return {
+      settledM3: settled,
+      orderM3: order,
+      orderYd3: toUs(order, 'yd3'),
+      bags: Math.ceil((order * 1000) / bagL - 1e-9),
+    };
   },
   'weed.mowLane': ({ overlap, ...inputs }) => {
     const { clear, passes } = mowLane(inputs);
-    return { clear, ok: passes, passes: passes ? Math.ceil((clear - 2 * inputs.clearance - overlap) / (inputs.deck - overlap) - 1e-9) : 0 };
+    return {
+      clear,
+      ok: passes,
+      passes: passes ? Math.ceil((clear - 2 * inputs.clearance - overlap) / (inputs.deck - overlap) - 1e-9) : 0,
+    };
   },
   'stake.chainage': ({ A, B, P }) => {
     const { chainage, offset } = chainageOf(polyline([A, B]), P as Point);
@@ -218,30 +334,50 @@ export const adapter: Readonly<Record<string, (inputs: Inputs) => unknown>> = {
     const s = L / (n - 1);
     const marks = Array.from({ length: n }, (_, i) => tapeMark(i * s, step));
     const worst = Math.max(...marks.map((mark, i) => Math.abs(mark - i * s)));
-    return { s, last: marks.at(-1), worst, naiveEndError: tapeMark(s, step) * (n - 1) - L, mid: marks[Math.floor((n - 1) / 2)] };
+    return {
+      s,
+      last: marks.at(-1),
+      worst,
+      naiveEndError: tapeMark(s, step) * (n - 1) - L,
+      mid: marks[Math.floor((n - 1) / 2)],
+    };
   },
   'stake.diagonal': ({ a, b }) => diagonal(a, b),
   'stake.station': ({ m, system }) => stationLabel(m, system),
-  'stake.walk': ({ rows, gap }) => walk(rows, rows.map(() => gap)),
+  'stake.walk': ({ rows, gap }) =>
+    walk(
+      rows,
+      rows.map(() => gap),
+    ),
   'stake.setback': ({ legal, evidence, method, spread }) => {
     const allowance: Record<string, 'found' | 'assumed'> = { pinFound: 'found', fence: 'assumed' };
     const known = allowance[evidence];
     // The product keeps the stake-out method's allowance apart; the note adds it in.
-    return known && method === 'tape' && spread === 0 ? setbackFrom({ settings: { 'setback.boundary': legal } }, known === 'assumed') + 0.05 : NOT_BUILT;
+    return known && method === 'tape' && spread === 0
+      ? setbackFrom({ settings: { 'setback.boundary': legal } }, known === 'assumed') + 0.05
+      : NOT_BUILT;
   },
   'sun.position': ({ utc, lat, lon, refraction }) => {
     const { azimuth, elevation, geometric } = sunPosition(new Date(utc), { latitude: lat, longitude: lon });
     return { azimuth, elevation: refraction ? elevation : geometric };
   },
   // The product's crowns are whole ellipsoids: other shapes and cut crowns come with growth.
-  'shade.chord': ({ origin: [x, y, z], sunAz, sunEl, crown }) => (crown.shape === 'ellipsoid' && !crown.planes ? chord(rayFrom([x, y], z, { azimuth: sunAz, elevation: sunEl }), egg(crown)) : NOT_BUILT),
+  'shade.chord': ({ origin: [x, y, z], sunAz, sunEl, crown }) =>
+    crown.shape === 'ellipsoid' && !crown.planes
+      ? chord(rayFrom([x, y], z, { azimuth: sunAz, elevation: sunEl }), egg(crown))
+      : NOT_BUILT,
   'shade.sunHours': ({ lat, doy, stepMin, elMin, year, lon, crowns, point: [x, y, z] }) => {
     let hours = 0;
     for (let minutes = stepMin / 2; minutes < 1440; minutes += stepMin) {
-      const { azimuth, geometric } = sunPosition(new Date(Date.UTC(year, 0, doy) + (minutes - lon * 4) * 60_000), { latitude: lat, longitude: lon });
+      const { azimuth, geometric } = sunPosition(new Date(Date.UTC(year, 0, doy) + (minutes - lon * 4) * 60_000), {
+        latitude: lat,
+        longitude: lon,
+      });
       if (geometric < elMin) continue;
       const ray = rayFrom([x, y], z, { azimuth, elevation: geometric });
-      hours += (stepMin / 60) * Math.exp(-crowns.reduce((sum: number, crown: Inputs) => sum + crown.mu * chord(ray, egg(crown)), 0));
+      hours +=
+        (stepMin / 60) *
+        Math.exp(-crowns.reduce((sum: number, crown: Inputs) => sum + crown.mu * chord(ray, egg(crown)), 0));
     }
     return hours;
   },

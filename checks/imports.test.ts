@@ -3,27 +3,45 @@ import { dirname, join, relative } from 'node:path';
 import { describe, expect, it } from 'vitest';
 
 const root = new URL('../src', import.meta.url).pathname;
-const sources = (readdirSync(root, { recursive: true }) as string[]).filter((file) => /\.tsx?$/.test(file) && !file.includes('.test.')).map((file) => join(root, file));
+const sources = (readdirSync(root, { recursive: true }) as string[])
+  .filter((file) => /\.tsx?$/.test(file) && !file.includes('.test.'))
+  .map((file) => join(root, file));
 
 /** Stages of the core in the order of the work: each uses those before it, never after. */
-const STAGES = ['geometry', 'units', 'holding', 'species', 'ground', 'ranks', 'years', 'order', 'field', 'findings', 'files'];
+const STAGES = [
+  'geometry',
+  'units',
+  'holding',
+  'species',
+  'ground',
+  'ranks',
+  'years',
+  'order',
+  'field',
+  'findings',
+  'files',
+];
 
 const importsOf = (file: string): string[] =>
-  [...readFileSync(file, 'utf8').matchAll(/(?:from|import\()\s*'(\.[^']+)'/g)].map(([, to]) => relative(root, join(dirname(file), to!.replace(/\?.*$/, ''))));
+  [...readFileSync(file, 'utf8').matchAll(/(?:from|import\()\s*'(\.[^']+)'/g)].map(([, to]) =>
+    relative(root, join(dirname(file), to!.replace(/\?.*$/, ''))),
+  );
 
 describe('imports', () => {
   it('run one way: the core knows neither app nor server, a stage none that comes after it', () => {
     const wrong = sources.flatMap((file) => {
       const from = relative(root, file).split('/');
-      return importsOf(file).filter((target) => {
-        const to = target.split('/');
-        if (from[0] === 'core' && to[0] !== 'core') return true;
-        if (from[0] === 'app' && to[0] === 'server') return true;
-        if (from[0] === 'server' && to[0] === 'app') return true;
-        if (from[0] !== 'core' || from[1] === to[1]) return false;
-        const [at, uses] = [STAGES.indexOf(from[1]!), STAGES.indexOf(to[1]!)];
-        return at < 0 || uses < 0 || uses >= at || at < 2;
-      }).map((target) => `${from.join('/')} uses ${target}`);
+      return importsOf(file)
+        .filter((target) => {
+          const to = target.split('/');
+          if (from[0] === 'core' && to[0] !== 'core') return true;
+          if (from[0] === 'app' && to[0] === 'server') return true;
+          if (from[0] === 'server' && to[0] === 'app') return true;
+          if (from[0] !== 'core' || from[1] === to[1]) return false;
+          const [at, uses] = [STAGES.indexOf(from[1]!), STAGES.indexOf(to[1]!)];
+          return at < 0 || uses < 0 || uses >= at || at < 2;
+        })
+        .map((target) => `${from.join('/')} uses ${target}`);
     });
     expect(sources.length).toBeGreaterThan(80);
     expect(wrong).toEqual([]);

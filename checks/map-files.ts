@@ -5,7 +5,11 @@ import { strToU8, zipSync } from 'fflate';
 type Position = readonly [number, number];
 
 /** A shapefile of one kind of shape: points (1), lines (3) or rings (5), with a table of names. */
-export function shapefile(kind: 1 | 3 | 5, shapes: readonly (readonly Position[])[], { names = [], prj }: { names?: readonly string[]; prj?: string } = {}): Uint8Array {
+export function shapefile(
+  kind: 1 | 3 | 5,
+  shapes: readonly (readonly Position[])[],
+  { names = [], prj }: { names?: readonly string[]; prj?: string } = {},
+): Uint8Array {
   const lengths = shapes.map((points) => (kind === 1 ? 20 : 44 + 4 + points.length * 16));
   const shp = new DataView(new ArrayBuffer(100 + lengths.reduce((sum, length) => sum + 8 + length, 0)));
   shp.setInt32(0, 9994);
@@ -20,7 +24,9 @@ export function shapefile(kind: 1 | 3 | 5, shapes: readonly (readonly Position[]
     const xs = points.map(([x]) => x);
     const ys = points.map(([, y]) => y);
     if (kind !== 1) {
-      [Math.min(...xs), Math.min(...ys), Math.max(...xs), Math.max(...ys)].forEach((value, k) => shp.setFloat64(at + 12 + k * 8, value, true));
+      [Math.min(...xs), Math.min(...ys), Math.max(...xs), Math.max(...ys)].forEach((value, k) =>
+        shp.setFloat64(at + 12 + k * 8, value, true),
+      );
       shp.setInt32(at + 44, 1, true);
       shp.setInt32(at + 48, points.length, true);
       shp.setInt32(at + 52, 0, true);
@@ -31,7 +37,11 @@ export function shapefile(kind: 1 | 3 | 5, shapes: readonly (readonly Position[]
     });
     at += 8 + lengths[i]!;
   });
-  return zipSync({ 'field.shp': new Uint8Array(shp.buffer), 'field.dbf': table(shapes.map((_, i) => names[i] ?? '')), ...(prj && { 'field.prj': strToU8(prj) }) });
+  return zipSync({
+    'field.shp': new Uint8Array(shp.buffer),
+    'field.dbf': table(shapes.map((_, i) => names[i] ?? '')),
+    ...(prj && { 'field.prj': strToU8(prj) }),
+  });
 }
 
 /** A table with one column, NAME, of 20 letters. */
@@ -45,7 +55,11 @@ function table(names: readonly string[]): Uint8Array {
   head.setUint8(43, 'C'.charCodeAt(0));
   head.setUint8(48, 20);
   head.setUint8(64, 13);
-  return new Uint8Array([...new Uint8Array(head.buffer), ...names.flatMap((name) => [...` ${name.padEnd(20)}`].map((letter) => letter.charCodeAt(0))), 26]);
+  return new Uint8Array([
+    ...new Uint8Array(head.buffer),
+    ...names.flatMap((name) => [...` ${name.padEnd(20)}`].map((letter) => letter.charCodeAt(0))),
+    26,
+  ]);
 }
 
 /** A transverse Mercator grid on the place, in metres or in US survey feet, as a projection file says it. */
@@ -60,10 +74,21 @@ export const kml = (ring: readonly Position[], line: readonly Position[], place:
 };
 
 export const gpx = (track: readonly Position[], place: Position): string => {
-  const points = (tag: string) => track.map(([lon, lat]) => `<${tag} lat="${lat}" lon="${lon}"><ele>72.5</ele></${tag}>`).join('');
+  const points = (tag: string) =>
+    track.map(([lon, lat]) => `<${tag} lat="${lat}" lon="${lon}"><ele>72.5</ele></${tag}>`).join('');
   return `<?xml version="1.0"?><gpx version="1.1" creator="made-up" xmlns="http://www.topografix.com/GPX/1/1"><wpt lat="${place[1]}" lon="${place[0]}"><ele>71</ele><name>oak</name></wpt><rte><name>way in</name>${points('rtept')}</rte><trk><name>fence walked</name><trkseg>${points('trkpt')}</trkseg></trk></gpx>`;
 };
 
 /** An elevation grid as text; rows from north to south. */
-export const asciiGrid = ({ west, south, cell, rows }: { west: number; south: number; cell: number; rows: readonly (readonly number[])[] }): string =>
+export const asciiGrid = ({
+  west,
+  south,
+  cell,
+  rows,
+}: {
+  west: number;
+  south: number;
+  cell: number;
+  rows: readonly (readonly number[])[];
+}): string =>
   `ncols ${rows[0]!.length}\nnrows ${rows.length}\nxllcorner ${west}\nyllcorner ${south}\ncellsize ${cell}\nNODATA_value -9999\n${rows.map((row) => row.join(' ')).join('\n')}\n`;

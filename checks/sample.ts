@@ -10,12 +10,39 @@ type Planting = NonNullable<Plan['plantings']>[number];
 export type SampleRow = Planting['rows'][number];
 
 /** A row of hazel at 1.5 m, or as changed. */
-export const row = (changes: Partial<SampleRow> = {}): SampleRow => ({ spacing: 1.5, species: [[1, 'Corylus avellana']], ...changes });
+export const row = (changes: Partial<SampleRow> = {}): SampleRow => ({
+  spacing: 1.5,
+  species: [[1, 'Corylus avellana']],
+  ...changes,
+});
 
 /** A holding with one planting along the x axis, `length` metres long, or as changed. */
-export function sample({ length = 60, rows = [row()], planting = {}, ...plan }: Partial<Plan> & { length?: number; rows?: SampleRow[]; planting?: Partial<Planting> } = {}): Holding {
+export function sample({
+  length = 60,
+  rows = [row()],
+  planting = {},
+  ...plan
+}: Partial<Plan> & { length?: number; rows?: SampleRow[]; planting?: Partial<Planting> } = {}): Holding {
   return holdingFromPlan(
-    { name: 'Sample', latitude: 52, longitude: -20, ...plan, plantings: [{ name: 'Row', baseline: { points: [[0, 0], [length, 0]] }, rows, ...planting }] },
+    {
+      name: 'Sample',
+      latitude: 52,
+      longitude: -20,
+      ...plan,
+      plantings: [
+        {
+          name: 'Row',
+          baseline: {
+            points: [
+              [0, 0],
+              [length, 0],
+            ],
+          },
+          rows,
+          ...planting,
+        },
+      ],
+    },
     'sample',
   );
 }

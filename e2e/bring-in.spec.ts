@@ -9,20 +9,56 @@ const at = (x: number, y: number) => [...plane.toDegrees([x, y])] as [number, nu
 const ring = [at(-60, -20), at(-40, -20), at(-40, 0), at(-60, 0)];
 const line = [at(-100, 30), at(0, 34), at(60, 20)];
 const geojson = (features: readonly (readonly [name: string, type: string, coordinates: unknown])[]) =>
-  Buffer.from(JSON.stringify({ type: 'FeatureCollection', features: features.map(([name, type, coordinates]) => ({ type: 'Feature', properties: { name }, geometry: { type, coordinates } })) }));
+  Buffer.from(
+    JSON.stringify({
+      type: 'FeatureCollection',
+      features: features.map(([name, type, coordinates]) => ({
+        type: 'Feature',
+        properties: { name },
+        geometry: { type, coordinates },
+      })),
+    }),
+  );
 
 const formats: readonly (readonly [file: string, bytes: Uint8Array, shapes: number, first: string])[] = [
-  ['field.geojson', geojson([['pond', 'Polygon', [[...ring, ring[0]]]], ['old wall', 'LineString', line]]), 2, 'pond'],
+  [
+    'field.geojson',
+    geojson([
+      ['pond', 'Polygon', [[...ring, ring[0]]]],
+      ['old wall', 'LineString', line],
+    ]),
+    2,
+    'pond',
+  ],
   ['field.kml', strToU8(kml(ring, line, at(9, 9))), 3, 'parcel'],
   ['field.kmz', zipSync({ 'doc.kml': strToU8(kml(ring, line, at(9, 9))) }), 3, 'parcel'],
   ['walk.gpx', strToU8(gpx(line, at(9, 9))), 3, 'oak'],
-  ['field.zip', shapefile(5, [[[-60, -20], [-40, -20], [-40, 0], [-60, 0]].map(([x, y]) => [x! + 500_000, y! + 200_000] as const)], { names: ['paddock'], prj: gridWkt(52.1, -20, 'metre') }), 1, 'paddock'],
+  [
+    'field.zip',
+    shapefile(
+      5,
+      [
+        [
+          [-60, -20],
+          [-40, -20],
+          [-40, 0],
+          [-60, 0],
+        ].map(([x, y]) => [x! + 500_000, y! + 200_000] as const),
+      ],
+      { names: ['paddock'], prj: gridWkt(52.1, -20, 'metre') },
+    ),
+    1,
+    'paddock',
+  ],
   ['pegs.csv', strToU8('name;easting;northing\npeg a;-60;-20\npeg b;-40,5;-20\n'), 2, 'peg a'],
 ];
 
-const choose = (page: Page, name: string, bytes: Uint8Array) => page.getByLabel('Map file').setInputFiles({ name, mimeType: 'application/octet-stream', buffer: Buffer.from(bytes) });
+const choose = (page: Page, name: string, bytes: Uint8Array) =>
+  page.getByLabel('Map file').setInputFiles({ name, mimeType: 'application/octet-stream', buffer: Buffer.from(bytes) });
 
-test('each map format is shown before it is taken, a wrong guess put right, and one undo takes it back', async ({ page }) => {
+test('each map format is shown before it is taken, a wrong guess put right, and one undo takes it back', async ({
+  page,
+}) => {
   await openDemo(page);
   await page.goto('/h/tern-hollow/ground/edges');
   for (const [file, bytes, shapes, first] of formats) {
@@ -62,13 +98,27 @@ test('swapped coordinates are noticed and a swap is offered; unexplained ones ar
   await sheet.getByText('one ring').click();
   await expect(sheet).toContainText('1 shapes, 3 points');
   await sheet.getByRole('button', { name: 'Leave it' }).click();
-  for (const [name, sentence] of [['bad.kml', 'bad.kml is not whole KML'], ['empty.gpx', 'empty.gpx is empty'], ['odd.zip', 'odd.zip is damaged']] as const) {
-    await choose(page, name, name === 'empty.gpx' ? new Uint8Array(0) : name === 'odd.zip' ? strToU8('PK nothing') : strToU8('<kml><Placemark>'));
+  for (const [name, sentence] of [
+    ['bad.kml', 'bad.kml is not whole KML'],
+    ['empty.gpx', 'empty.gpx is empty'],
+    ['odd.zip', 'odd.zip is damaged'],
+  ] as const) {
+    await choose(
+      page,
+      name,
+      name === 'empty.gpx'
+        ? new Uint8Array(0)
+        : name === 'odd.zip'
+          ? strToU8('PK nothing')
+          : strToU8('<kml><Placemark>'),
+    );
     await expect(page.getByText(sentence)).toBeVisible();
   }
 });
 
-test('a picture is laid beneath by two known points, kept through a reload, and carried in the holding’s file', async ({ page }) => {
+test('a picture is laid beneath by two known points, kept through a reload, and carried in the holding’s file', async ({
+  page,
+}) => {
   await openDemo(page);
   await page.goto('/h/tern-hollow/ground/edges');
   const png = await page.evaluate(async () => {
@@ -78,7 +128,9 @@ test('a picture is laid beneath by two known points, kept through a reload, and 
     context.fillRect(0, 0, 400, 200);
     return [...new Uint8Array(await (await canvas.convertToBlob({ type: 'image/png' })).arrayBuffer())];
   });
-  await page.getByLabel('Picture file').setInputFiles({ name: 'aerial.png', mimeType: 'image/png', buffer: Buffer.from(png) });
+  await page
+    .getByLabel('Picture file')
+    .setInputFiles({ name: 'aerial.png', mimeType: 'image/png', buffer: Buffer.from(png) });
   const sheet = page.getByRole('dialog', { name: 'Lay aerial.png beneath' });
   await expect(sheet.getByText('A picture needs two known points')).toBeVisible();
   const picture = sheet.getByRole('img', { name: /^The picture/ });
@@ -109,7 +161,11 @@ test('an elevation grid gives the fall: slope, contours, a section along a drawn
   await page.getByRole('combobox', { name: /How a grid’s coordinates/ }).click();
   await page.locator('.ant-select-dropdown:visible').getByText('metres from this holding’s origin').click();
   const rows = Array.from({ length: 40 }, () => Array.from({ length: 40 }, (_, i) => 90 + i * 0.5));
-  await page.getByLabel('Bring in an elevation grid').setInputFiles({ name: 'land.asc', mimeType: 'text/plain', buffer: Buffer.from(asciiGrid({ west: -300, south: -300, cell: 15, rows })) });
+  await page.getByLabel('Bring in an elevation grid').setInputFiles({
+    name: 'land.asc',
+    mimeType: 'text/plain',
+    buffer: Buffer.from(asciiGrid({ west: -300, south: -300, cell: 15, rows })),
+  });
   await expect(page.getByText('From land.asc.')).toBeVisible();
   await expect(page.getByText('3.3 %')).toBeVisible();
   await expect(page.getByText('to the west, in the middle')).toBeVisible();

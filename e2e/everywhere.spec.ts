@@ -6,7 +6,17 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { openDemo } from './steward.ts';
 
-const VIEWS = ['/', '/h/tern-hollow/ground', ...['place', 'edges', 'above-below', 'soil', 'fall', 'sun', 'wind', 'animals', 'cover', 'rules', 'aims', 'list'].map((stop) => `/h/tern-hollow/ground/${stop}`), '/h/tern-hollow/ranks/p1', '/h/tern-hollow/ranks/new', '/h/tern-hollow/order', '/h/tern-hollow/field/p1'];
+const VIEWS = [
+  '/',
+  '/h/tern-hollow/ground',
+  ...['place', 'edges', 'above-below', 'soil', 'fall', 'sun', 'wind', 'animals', 'cover', 'rules', 'aims', 'list'].map(
+    (stop) => `/h/tern-hollow/ground/${stop}`,
+  ),
+  '/h/tern-hollow/ranks/p1',
+  '/h/tern-hollow/ranks/new',
+  '/h/tern-hollow/order',
+  '/h/tern-hollow/field/p1',
+];
 
 for (const colours of ['day', 'night'] as const)
   test(`no view has a serious accessibility finding, by ${colours}`, async ({ page }) => {
@@ -19,12 +29,24 @@ for (const colours of ['day', 'night'] as const)
       await expect(page.getByRole('heading').first()).toBeVisible();
       const { violations } = await new AxeBuilder({ page }).analyze();
       const serious = violations.filter(({ impact }) => impact === 'serious' || impact === 'critical');
-      expect(serious.map(({ id, nodes }) => `${view}: ${id}: ${nodes[0]!.html.slice(0, 160)} ${nodes[0]!.failureSummary?.slice(0, 200) ?? ''}`)).toEqual([]);
+      expect(
+        serious.map(
+          ({ id, nodes }) =>
+            `${view}: ${id}: ${nodes[0]!.html.slice(0, 160)} ${nodes[0]!.failureSummary?.slice(0, 200) ?? ''}`,
+        ),
+      ).toEqual([]);
     }
   });
 
 test('on a phone: nothing spills sideways, and the sheet holds figures and findings', async ({ browser, baseURL }) => {
-  const page = await (await browser.newContext({ baseURL: baseURL!, viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true })).newPage();
+  const page = await (
+    await browser.newContext({
+      baseURL: baseURL!,
+      viewport: { width: 390, height: 844 },
+      hasTouch: true,
+      isMobile: true,
+    })
+  ).newPage();
   await openDemo(page).catch(() => undefined); // the heading lies in the folded sheet
   for (const view of VIEWS) {
     await page.goto(view);
@@ -39,7 +61,11 @@ test('on a phone: nothing spills sideways, and the sheet holds figures and findi
   await expect(boxes.first()).toBeVisible();
 });
 
-test('works with the network off once it was opened, and contacts no other address', async ({ page, context, baseURL }) => {
+test('works with the network off once it was opened, and contacts no other address', async ({
+  page,
+  context,
+  baseURL,
+}) => {
   const outside: string[] = [];
   page.on('request', (request) => {
     if (!/^(data|blob):/.test(request.url()) && !request.url().startsWith(baseURL!)) outside.push(request.url());
@@ -66,10 +92,13 @@ test('works with the network off once it was opened, and contacts no other addre
   expect(refused).toEqual([]);
 });
 
-test('the command line writes byte for byte what the app writes, and refuses with the same sentence', async ({ page }) => {
+test('the command line writes byte for byte what the app writes, and refuses with the same sentence', async ({
+  page,
+}) => {
   test.setTimeout(180_000);
   const folder = mkdtempSync(join(tmpdir(), 'close-rank-'));
-  const plan = (...args: string[]) => execFileSync('npm', ['run', '-s', 'plan', '--', ...args], { stdio: 'pipe' }).toString();
+  const plan = (...args: string[]) =>
+    execFileSync('npm', ['run', '-s', 'plan', '--', ...args], { stdio: 'pipe' }).toString();
   await openDemo(page);
   await page.goto('/');
   const take = async (click: () => Promise<void>): Promise<Buffer> => {
@@ -91,7 +120,10 @@ test('the command line writes byte for byte what the app writes, and refuses wit
   same('order-list.xlsx', await take(press('Spreadsheet')));
   same('order-list.csv', await take(press('CSV')));
 
-  const told = JSON.parse(plan('report', 'dist/demo/tern-hollow.closerank')) as { plants: number; plantings: { findings: unknown[] }[] };
+  const told = JSON.parse(plan('report', 'dist/demo/tern-hollow.closerank')) as {
+    plants: number;
+    plantings: { findings: unknown[] }[];
+  };
   expect(told.plants).toBeGreaterThan(1000);
   expect(told.plantings[0]!.findings.length).toBeGreaterThan(2);
   expect(() => plan('report', 'package.json')).toThrow(/package\.json is not a Close Rank holding/);

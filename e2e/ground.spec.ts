@@ -56,11 +56,22 @@ test('a GeoJSON file is shown before it is taken, and undone as one step', async
   await openDemo(page);
   await page.goto('/h/tern-hollow/ground');
   const shape = (name: string, geometry: object) => ({ type: 'Feature', properties: { name }, geometry });
-  const file = JSON.stringify({ type: 'FeatureCollection', features: [
-    shape('top fence', { type: 'LineString', coordinates: [[-20.001, 52.1], [-20, 52.1]] }),
-    shape('far away', { type: 'Point', coordinates: [10, 10] }),
-  ] });
-  await page.getByLabel('Map file').setInputFiles({ name: 'survey.geojson', mimeType: 'application/json', buffer: Buffer.from(file) });
+  const file = JSON.stringify({
+    type: 'FeatureCollection',
+    features: [
+      shape('top fence', {
+        type: 'LineString',
+        coordinates: [
+          [-20.001, 52.1],
+          [-20, 52.1],
+        ],
+      }),
+      shape('far away', { type: 'Point', coordinates: [10, 10] }),
+    ],
+  });
+  await page
+    .getByLabel('Map file')
+    .setInputFiles({ name: 'survey.geojson', mimeType: 'application/json', buffer: Buffer.from(file) });
   const sheet = page.getByRole('dialog');
   await expect(sheet).toContainText('top fence');
   await sheet.getByText('Left out: 1').click();
@@ -69,6 +80,8 @@ test('a GeoJSON file is shown before it is taken, and undone as one step', async
   await expect(page.getByRole('button', { name: 'Undo: survey.geojson brought in' })).toBeVisible();
   await page.keyboard.press('Control+z');
 
-  await page.getByLabel('Map file').setInputFiles({ name: 'bad.kml', mimeType: 'text/xml', buffer: Buffer.from('<kml><Placemark>') });
+  await page
+    .getByLabel('Map file')
+    .setInputFiles({ name: 'bad.kml', mimeType: 'text/xml', buffer: Buffer.from('<kml><Placemark>') });
   await expect(page.getByText('bad.kml is not whole KML')).toBeVisible();
 });

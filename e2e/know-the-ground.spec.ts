@@ -9,7 +9,9 @@ test('a boundary is typed from a deed, and says by how much it does not close', 
   await deed.fill('N 90 E 100\nS 0 E 99.8\nhome again');
   await expect(page.getByText("Line 3, 'home again', is not a leg.")).toBeVisible();
   await deed.fill('N 90 E 100\nS 0 E 99.8\nN 90 W 100\nN 0 E 100.2');
-  await expect(page.getByText('4 legs, 400.0 m round. It misses its start by 0.40 m, 1:1,000, ending to the north.')).toBeVisible();
+  await expect(
+    page.getByText('4 legs, 400.0 m round. It misses its start by 0.40 m, 1:1,000, ending to the north.'),
+  ).toBeVisible();
   await page.getByRole('button', { name: 'Lay the boundary' }).click();
   await expect(page.getByText(/4 corners, 4 assumed/)).toBeVisible();
   await page.getByRole('button', { name: 'Undo: boundary' }).click();
@@ -40,13 +42,17 @@ test('aims are sentences filled in where they stand, tied to places', async ({ p
   await expect(page.getByRole('listitem', { name: 'Pick fruit from year 6 on.' })).toBeVisible();
   await page.getByRole('combobox', { name: 'Cut the wind: season' }).click();
   await page.locator('.ant-select-dropdown:visible').getByText('spring').click();
-  await expect(page.getByRole('listitem', { name: 'Cut the wind at the yard by half by year 10, in spring.' })).toBeVisible();
+  await expect(
+    page.getByRole('listitem', { name: 'Cut the wind at the yard by half by year 10, in spring.' }),
+  ).toBeVisible();
   await page.getByRole('button', { name: 'Take out: Pick fruit from year 6 on.' }).click();
   await expect(page.getByRole('link', { name: /^Aims/ })).toContainText('5 set');
   await saved(page);
 });
 
-test('the sun map comes month by month; the mark says what cuts its sun, the aim is judged, the lit patch is kept', async ({ page }) => {
+test('the sun map comes month by month; the mark says what cuts its sun, the aim is judged, the lit patch is kept', async ({
+  page,
+}) => {
   await openDemo(page);
   await page.goto('/h/tern-hollow/ground/sun');
   await expect(page.getByText('All twelve months are worked out')).toBeVisible({ timeout: 45_000 });
@@ -65,7 +71,9 @@ test('the sun map comes month by month; the mark says what cuts its sun, the aim
   await expect(page.getByRole('button', { name: 'Undo: winter sun kept as a place' })).toBeVisible();
 });
 
-test('climate, terrain and soil can be had from the stand-ins, and everything works with them off', async ({ page }) => {
+test('climate, terrain and soil can be had from the stand-ins, and everything works with them off', async ({
+  page,
+}) => {
   await openDemo(page);
   await page.goto('/h/tern-hollow/ground/soil');
   await page.getByRole('button', { name: 'What the soil map says (simulated)' }).click();
@@ -76,7 +84,13 @@ test('climate, terrain and soil can be had from the stand-ins, and everything wo
   await page.getByRole('link', { name: /^Wind/ }).click();
   await page.getByRole('button', { name: 'What the climate record says (simulated)' }).click();
   await expect(page.getByText('The simulated service does not answer. Everything else works without it')).toBeVisible();
-  await page.getByLabel('Climate table').setInputFiles({ name: 'rain.csv', mimeType: 'text/csv', buffer: Buffer.from(`month,rain in,evaporation in\n${Array.from({ length: 12 }, (_, i) => `${i + 1},2,1`).join('\n')}`) });
+  await page.getByLabel('Climate table').setInputFiles({
+    name: 'rain.csv',
+    mimeType: 'text/csv',
+    buffer: Buffer.from(
+      `month,rain in,evaporation in\n${Array.from({ length: 12 }, (_, i) => `${i + 1},2,1`).join('\n')}`,
+    ),
+  });
   await expect(page.getByText('From: rain.csv.')).toBeVisible();
   await expect(page.getByRole('row', { name: 'January 51 25 25' })).toBeVisible();
   await page.getByRole('button', { name: 'Type it' }).click();
@@ -100,7 +114,9 @@ test('many things are filled at once in the table', async ({ page }) => {
   await expect(table.getByRole('textbox', { name: 'Eaves of house' })).toHaveValue('4.8');
 });
 
-test('local rules are noted with who said so, a sight triangle drawn, and the plantings judged by them', async ({ page }) => {
+test('local rules are noted with who said so, a sight triangle drawn, and the plantings judged by them', async ({
+  page,
+}) => {
   await openDemo(page);
   await page.goto('/h/tern-hollow/ground/rules');
   await expect(page.getByText('Lane screen: it will hide people and cars at the junction')).toBeVisible();
@@ -129,7 +145,14 @@ test('what grows there is cleared by a way that is chosen, side by side with the
 });
 
 test('on a phone the walk list is ticked, noted and kept', async ({ browser, baseURL }) => {
-  const page = await (await browser.newContext({ baseURL: baseURL!, viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true })).newPage();
+  const page = await (
+    await browser.newContext({
+      baseURL: baseURL!,
+      viewport: { width: 390, height: 844 },
+      hasTouch: true,
+      isMobile: true,
+    })
+  ).newPage();
   await page.goto('/');
   await page.waitForURL(/ranks\/p1/);
   await page.goto('/h/tern-hollow/ground/list');

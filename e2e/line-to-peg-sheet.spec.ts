@@ -10,7 +10,13 @@ test('from the empty list to a printed peg sheet, by mouse', async ({ page }) =>
   await page.waitForURL(/ground/);
 
   await page.getByRole('button', { name: 'Draw the boundary' }).click();
-  for (const [x, y] of [[0.15, 0.2], [0.85, 0.2], [0.85, 0.85], [0.15, 0.85]] as const) await clickPlan(page, x, y);
+  for (const [x, y] of [
+    [0.15, 0.2],
+    [0.85, 0.2],
+    [0.85, 0.85],
+    [0.15, 0.85],
+  ] as const)
+    await clickPlan(page, x, y);
   await page.getByRole('button', { name: 'Close it' }).click();
   await expect(page.getByText('4 corners, 4 assumed')).toBeVisible();
   await page.getByText('found', { exact: true }).first().click();
@@ -46,8 +52,12 @@ test('the same by keyboard only', async ({ page }) => {
       await page.keyboard.press('Tab');
       const label = await page.evaluate(() => {
         const active = document.activeElement as HTMLElement | null;
-        const own = active?.closest('label')?.textContent ?? (active?.id ? document.querySelector(`label[for="${active.id}"]`)?.textContent : '');
-        return active === document.body ? '' : `${active?.getAttribute('aria-label') ?? ''} ${active?.textContent ?? ''} ${own ?? ''}`;
+        const own =
+          active?.closest('label')?.textContent ??
+          (active?.id ? document.querySelector(`label[for="${active.id}"]`)?.textContent : '');
+        return active === document.body
+          ? ''
+          : `${active?.getAttribute('aria-label') ?? ''} ${active?.textContent ?? ''} ${own ?? ''}`;
       });
       if (name.test(label)) return;
     }

@@ -8,7 +8,12 @@ import { figure, openDemo, saved } from './steward.ts';
 
 test('an edit that shows Saved survives the browser being killed at that instant', async ({ baseURL }) => {
   const profile = mkdtempSync(join(tmpdir(), 'close-rank-'));
-  const start = () => chromium.launchPersistentContext(profile, { ...config.use!.launchOptions, baseURL: baseURL!, viewport: { width: 1280, height: 800 } });
+  const start = () =>
+    chromium.launchPersistentContext(profile, {
+      ...config.use!.launchOptions,
+      baseURL: baseURL!,
+      viewport: { width: 1280, height: 800 },
+    });
   const first = await start();
   const page = first.pages()[0]!;
   await openDemo(page);
@@ -23,7 +28,10 @@ test('an edit that shows Saved survives the browser being killed at that instant
   await second.close();
 });
 
-test('two tabs on one holding: the second follows live, and neither overwrites the other', async ({ page, context }) => {
+test('two tabs on one holding: the second follows live, and neither overwrites the other', async ({
+  page,
+  context,
+}) => {
   await openDemo(page);
   const other = await context.newPage();
   await other.goto('/h/tern-hollow/ranks/p1');
@@ -41,7 +49,9 @@ test('two tabs on one holding: the second follows live, and neither overwrites t
 
   // Both at once: each keeps its own and takes the other's.
   await Promise.all([rename(page, /^1 Outer/, 'First again'), rename(other, /^4 Fast/, 'Second again')]);
-  for (const tab of [page, other]) for (const name of [/First again/, /Second again/, /From the first/, /From the second/]) await expect(tab.getByRole('button', { name })).toBeVisible();
+  for (const tab of [page, other])
+    for (const name of [/First again/, /Second again/, /From the first/, /From the second/])
+      await expect(tab.getByRole('button', { name })).toBeVisible();
 });
 
 test('storage that is full says so, keeps the plan open, and saves with the next change', async ({ page }) => {
@@ -63,7 +73,11 @@ test('storage that is full says so, keeps the plan open, and saves with the next
   await expect(page.getByRole('button', { name: /^6 Row 6/ })).toBeVisible();
 });
 
-test('holdings are copied, renamed, exported, imported elsewhere as the same plan; broken files change nothing', async ({ page, browser, baseURL }) => {
+test('holdings are copied, renamed, exported, imported elsewhere as the same plan; broken files change nothing', async ({
+  page,
+  browser,
+  baseURL,
+}) => {
   await openDemo(page);
   const plants = await figure(page, 'plants');
   await page.goto('/');
@@ -84,9 +98,13 @@ test('holdings are copied, renamed, exported, imported elsewhere as the same pla
   await openDemo(elsewhere);
   await elsewhere.goto('/');
   const bytes = readFileSync(file);
-  await elsewhere.getByLabel('Holding file').setInputFiles({ name: 'cut.closerank', mimeType: 'application/zip', buffer: bytes.subarray(0, 700) });
+  await elsewhere
+    .getByLabel('Holding file')
+    .setInputFiles({ name: 'cut.closerank', mimeType: 'application/zip', buffer: bytes.subarray(0, 700) });
   await expect(elsewhere.getByText('cut.closerank is damaged')).toBeVisible();
-  await elsewhere.getByLabel('Holding file').setInputFiles({ name: 'hollow.closerank', mimeType: 'application/zip', buffer: bytes });
+  await elsewhere
+    .getByLabel('Holding file')
+    .setInputFiles({ name: 'hollow.closerank', mimeType: 'application/zip', buffer: bytes });
   await elsewhere.getByRole('button', { name: 'Open Second Hollow' }).click();
   await expect(elsewhere.getByTestId('figure-plants')).toContainText(String(plants));
 

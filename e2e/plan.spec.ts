@@ -67,20 +67,35 @@ test('years run on: crowns, belt and labels follow the bar and the bracket keys'
 test('a species dropped on a bead swaps its run, with Alt only the one plant', async ({ page }) => {
   await openDemo(page);
   const strings = page.getByTestId('strings.canvas');
-  await page.getByRole('listitem').filter({ hasText: 'hornbeam' }).first().dragTo(strings, { targetPosition: { x: 14, y: 94 } });
+  await page
+    .getByRole('listitem')
+    .filter({ hasText: 'hornbeam' })
+    .first()
+    .dragTo(strings, { targetPosition: { x: 14, y: 94 } });
   await expect(page.getByRole('button', { name: 'Undo: small-leaved lime swapped for hornbeam' })).toBeVisible();
   await expect(page.getByRole('listitem').filter({ hasText: 'small-leaved lime' })).toBeHidden();
 });
 
-test('a KML boundary comes in with every pin assumed, and makes the first field of an empty holding', async ({ page }) => {
+test('a KML boundary comes in with every pin assumed, and makes the first field of an empty holding', async ({
+  page,
+}) => {
   await openEmpty(page);
   await page.getByRole('button', { name: 'New holding' }).first().click();
   await page.getByRole('textbox', { name: 'Name' }).fill('Far Field');
   await page.getByRole('button', { name: 'Make it' }).click();
   await page.waitForURL(/ground/);
-  const corners = [[-20, 52], [-19.999, 52], [-19.999, 52.001], [-20, 52]].map(([lon, lat]) => `${lon},${lat}`).join(' ');
+  const corners = [
+    [-20, 52],
+    [-19.999, 52],
+    [-19.999, 52.001],
+    [-20, 52],
+  ]
+    .map(([lon, lat]) => `${lon},${lat}`)
+    .join(' ');
   const kml = `<kml xmlns="http://www.opengis.net/kml/2.2"><Placemark><name>field</name><Polygon><outerBoundaryIs><LinearRing><coordinates>${corners}</coordinates></LinearRing></outerBoundaryIs></Polygon></Placemark></kml>`;
-  await page.getByLabel('Map file').setInputFiles({ name: 'field.kml', mimeType: 'text/xml', buffer: Buffer.from(kml) });
+  await page
+    .getByLabel('Map file')
+    .setInputFiles({ name: 'field.kml', mimeType: 'text/xml', buffer: Buffer.from(kml) });
   await page.getByRole('dialog').getByRole('button', { name: 'Bring in 1' }).click();
   await expect(page.getByText('3 corners, 3 assumed')).toBeVisible();
 });

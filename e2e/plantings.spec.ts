@@ -1,7 +1,20 @@
 import { expect, test, type Page } from '@playwright/test';
 import { clickPlan, figure, openDemo, openEmpty, saved } from './steward.ts';
 
-const LINES = ['Stock-proof hedge', 'Wildlife hedge', 'Gaps in an old hedge', 'Single screen', 'Double screen', 'Dust and noise screen', 'Field windbreak', 'Farmstead windbreak', 'Living snow fence', 'Stream strip', 'Fodder row', 'Blank'];
+const LINES = [
+  'Stock-proof hedge',
+  'Wildlife hedge',
+  'Gaps in an old hedge',
+  'Single screen',
+  'Double screen',
+  'Dust and noise screen',
+  'Field windbreak',
+  'Farmstead windbreak',
+  'Living snow fence',
+  'Stream strip',
+  'Fodder row',
+  'Blank',
+];
 const BLOCKS = ['Timber block', 'Firewood block', 'Conservation block', 'Orchard'];
 
 /** A holding of its own with nothing on it but its boundary, 160 m by 120 m, and the page on which a planting is begun. */
@@ -50,7 +63,13 @@ test('every block and the glade are laid from nothing by mouse; the answers deci
   await bareHolding(page);
   for (const purpose of BLOCKS) {
     await begin(page, purpose, 'Draw the outline');
-    for (const [x, y] of [[0.2, 0.2], [0.7, 0.25], [0.75, 0.7], [0.25, 0.75]] as const) await clickPlan(page, x, y);
+    for (const [x, y] of [
+      [0.2, 0.2],
+      [0.7, 0.25],
+      [0.75, 0.7],
+      [0.25, 0.75],
+    ] as const)
+      await clickPlan(page, x, y);
     await page.getByRole('button', { name: 'Close it' }).click();
     await expect(page.getByTestId('figure-density')).toContainText('plants a hectare');
     expect(await figure(page, 'plants'), purpose).toBeGreaterThan(10);
@@ -104,7 +123,9 @@ test('a block is set to a density and a grid, turned, given lanes, and says what
   await expect(page.getByText(/Its zero lies [\d.]+ m along the baseline/).first()).toBeVisible();
 });
 
-test('two ways of laying a planting are kept side by side; what differs is said, the other is laid and undone', async ({ page }) => {
+test('two ways of laying a planting are kept side by side; what differs is said, the other is laid and undone', async ({
+  page,
+}) => {
   await openDemo(page);
   const plants = await figure(page, 'plants');
   await settings(page);
@@ -135,7 +156,9 @@ test('two ways of laying a planting are kept side by side; what differs is said,
   await saved(page);
 });
 
-test('rows lie on both sides, corners are planted, a size is kept, a row is planted later and bought for by itself', async ({ page }) => {
+test('rows lie on both sides, corners are planted, a size is kept, a row is planted later and bought for by itself', async ({
+  page,
+}) => {
   await openDemo(page);
   await page.goto('/h/tern-hollow/ranks/p3');
   const plants = await figure(page, 'plants');
@@ -161,7 +184,9 @@ test('rows lie on both sides, corners are planted, a size is kept, a row is plan
   await expect(page.getByTestId('order-total')).not.toHaveText(all);
 });
 
-test('the steward corrects a species and adds one; a contradiction is refused; both are there to be planted', async ({ page }) => {
+test('the steward corrects a species and adds one; a contradiction is refused; both are there to be planted', async ({
+  page,
+}) => {
   await openDemo(page);
   await page.keyboard.press('Control+k');
   await page.getByPlaceholder(/A planting, a row/).fill('species book');
@@ -181,7 +206,14 @@ test('the steward corrects a species and adds one; a contradiction is refused; b
   await page.getByRole('button', { name: 'Keep it' }).click();
   await expect(page.getByText('3 m to 7 m high')).toBeVisible();
   await page.getByRole('button', { name: 'A species of your own' }).click();
-  for (const [label, value] of [['Botanical name', 'Corylus ternensis'], ['Common name', 'brook filbert'], ['Family', 'Betulaceae'], ['Tag, two letters', 'Zq'], ['Where this is known from', 'my own hedge, ten years']] as const) await page.getByRole('textbox', { name: label }).fill(value);
+  for (const [label, value] of [
+    ['Botanical name', 'Corylus ternensis'],
+    ['Common name', 'brook filbert'],
+    ['Family', 'Betulaceae'],
+    ['Tag, two letters', 'Zq'],
+    ['Where this is known from', 'my own hedge, ten years'],
+  ] as const)
+    await page.getByRole('textbox', { name: label }).fill(value);
   await page.getByLabel('Planted for').click();
   await page.getByTitle('nuts', { exact: true }).click();
   await page.keyboard.press('Escape');

@@ -115,7 +115,9 @@ test('US customary shows the same plants', async ({ page }) => {
   expect(await figure(page, 'plants')).toBe(before);
 });
 
-test('schools of practice say what each spacing changes; one is tried out, set and undone; the ends taper', async ({ page }) => {
+test('schools of practice say what each spacing changes; one is tried out, set and undone; the ends taper', async ({
+  page,
+}) => {
   await openDemo(page);
   const plants = await figure(page, 'plants');
   await page.getByRole('button', { name: /^2 Tall/ }).click();
@@ -132,9 +134,13 @@ test('schools of practice say what each spacing changes; one is tried out, set a
   await page.getByRole('button', { name: /^2 Tall/ }).click();
   await page.getByRole('button', { name: 'One kind or many' }).click();
   const mixes = page.getByRole('region', { name: 'One kind or many' });
-  await expect(mixes.getByRole('listitem').filter({ hasText: 'A fast nurse in the majority' })).toContainText(/nurses out by year \d+/);
+  await expect(mixes.getByRole('listitem').filter({ hasText: 'A fast nurse in the majority' })).toContainText(
+    /nurses out by year \d+/,
+  );
   await mixes.getByRole('button', { name: 'Plant one kind, matched' }).click();
-  await expect(page.getByRole('combobox', { name: 'Row call of Tall, slow' })).toHaveValue(/^1 small-leaved lime every/);
+  await expect(page.getByRole('combobox', { name: 'Row call of Tall, slow' })).toHaveValue(
+    /^1 small-leaved lime every/,
+  );
   await page.keyboard.press('Control+z');
   await page.getByRole('complementary').getByRole('button', { name: 'Close' }).click();
   await page.getByRole('button', { name: 'Line and settings' }).click();
@@ -151,7 +157,9 @@ test('which row where: each order says why and who stands in whose shade; one is
   await page.getByRole('button', { name: 'Line and settings' }).click();
   await page.getByRole('button', { name: 'Which row where' }).click();
   const orders = page.getByRole('list', { name: 'Which row where' });
-  await expect(orders.getByRole('listitem').filter({ hasText: 'As they stand' })).toContainText(/From the line: Outer, shrubs; Tall, slow; Evergreen; Fast, nurse\..*in the noon shade of .* from year \d+/);
+  await expect(orders.getByRole('listitem').filter({ hasText: 'As they stand' })).toContainText(
+    /From the line: Outer, shrubs; Tall, slow; Evergreen; Fast, nurse\..*in the noon shade of .* from year \d+/,
+  );
   const sun = orders.getByRole('listitem').filter({ hasText: 'Low towards the sun' });
   await expect(sun).toContainText('seen from the south');
   await sun.getByRole('button').click();

@@ -1,7 +1,9 @@
 import { expect, test } from '@playwright/test';
 import { figure, openDemo, saved } from './steward.ts';
 
-test('a row is typed as a call: tried out while typed, completed, its mistakes shown where they are, laid, undone', async ({ page }) => {
+test('a row is typed as a call: tried out while typed, completed, its mistakes shown where they are, laid, undone', async ({
+  page,
+}) => {
   await openDemo(page);
   const before = await figure(page, 'plants');
   const call = page.getByRole('combobox', { name: 'Row call of Outer, shrubs' });
@@ -13,7 +15,9 @@ test('a row is typed as a call: tried out while typed, completed, its mistakes s
   await page.locator('.ant-select-dropdown:visible').getByText('hazel', { exact: true }).click();
   await call.press('End');
   await call.pressSequentially(' every 3 m; in drifts 4');
-  await expect(page.getByText('One plant every 3 m: 2 parts guelder rose and 1 parts hazel, in drifts that never repeat.')).toBeVisible();
+  await expect(
+    page.getByText('One plant every 3 m: 2 parts guelder rose and 1 parts hazel, in drifts that never repeat.'),
+  ).toBeVisible();
   await expect.poll(() => figure(page, 'plants')).toBeLessThan(before - 40);
   await call.press('Enter');
   await expect(page.getByRole('button', { name: 'Undo: row call' })).toBeVisible();
@@ -27,7 +31,9 @@ test('a whole planting is laid by its call alone, gaps and all', async ({ page }
   await page.getByRole('button', { name: 'Whole planting' }).click();
   const call = page.getByRole('textbox', { name: 'Row call of the whole planting' });
   await expect(call).toHaveValue(/Outer, shrubs: 2 guelder rose.*\n.*\n.*\n.*\ngate 61 m to 65 m$/);
-  await call.fill('Foot: 3 hazel, 1 spindle every 1 m\nTall: small-leaved lime every 3 m; 3 m behind; staggered; as transplant\ngate 61 to 65');
+  await call.fill(
+    'Foot: 3 hazel, 1 spindle every 1 m\nTall: small-leaved lime every 3 m; 3 m behind; staggered; as transplant\ngate 61 to 65',
+  );
   await page.getByRole('button', { name: 'Lay it' }).click();
   await expect(page.getByRole('button', { name: /^2 Tall/ })).toContainText('3.0 m apart');
   await expect(page.getByRole('button', { name: 'Undo: row call' })).toBeVisible();
@@ -53,21 +59,27 @@ test('a planting is mirrored, kept as a pattern and laid again, copied to anothe
   await field.fill('40 at 90');
   await field.press('Enter');
   await field.press('Enter');
-  await expect(page.getByRole('heading', { name: 'Stream strip 1' }).or(page.getByRole('heading', { name: /^Stream strip/ }))).toBeVisible();
+  await expect(
+    page.getByRole('heading', { name: 'Stream strip 1' }).or(page.getByRole('heading', { name: /^Stream strip/ })),
+  ).toBeVisible();
   await page.getByRole('button', { name: 'Line and settings' }).click();
   await page.getByRole('button', { name: 'Copy to another place' }).click();
   await expect(page.getByText('Drawing straight line')).toBeVisible();
   await saved(page);
 });
 
-test('the picker says why a species suits this row or does not, compares a few, and its choice is laid', async ({ page }) => {
+test('the picker says why a species suits this row or does not, compares a few, and its choice is laid', async ({
+  page,
+}) => {
   await openDemo(page);
   await page.getByRole('button', { name: /^3 Evergreen/ }).click();
   await page.getByRole('button', { name: 'Choose the species of run 1' }).click();
   const picker = page.getByRole('dialog', { name: 'Choose a species for this row' });
   await picker.getByLabel('Find a species').fill('norway spruce');
   await expect(picker.getByRole('listitem')).toContainText('does not suit');
-  await expect(picker.getByRole('listitem')).toContainText('40 m is too much under the 5 m that the overhead line leaves');
+  await expect(picker.getByRole('listitem')).toContainText(
+    '40 m is too much under the 5 m that the overhead line leaves',
+  );
   await picker.getByLabel('Find a species').fill('');
   await picker.getByRole('combobox', { name: 'Planted for' }).click();
   await page.locator('.ant-select-dropdown:visible').getByText('for hedge', { exact: true }).click();

@@ -5,7 +5,8 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { openDemo } from './steward.ts';
 
-const shoot = (page: Page, name: string) => page.screenshot({ path: `docs/screenshots/${name}.png`, animations: 'disabled' });
+const shoot = (page: Page, name: string) =>
+  page.screenshot({ path: `docs/screenshots/${name}.png`, animations: 'disabled' });
 const settle = (page: Page) => page.waitForTimeout(900); // fonts, map and lazy parts
 
 test('the views at 1280x800', async ({ page }) => {
@@ -65,12 +66,32 @@ test('the views at 1280x800', async ({ page }) => {
   await settle(page);
   await shoot(page, 'ground-table');
   await page.goto('/h/tern-hollow/ground/edges');
-  const [feature, at] = [(name: string, type: string, coordinates: unknown) => ({ type: 'Feature', properties: { name }, geometry: { type, coordinates } }), (x: number, y: number) => [-20 + x / 68_420, 52.1 + y / 111_270]];
-  const survey = { type: 'FeatureCollection', features: [
-    feature('parcel', 'Polygon', [[at(-130, 50), at(105, 60), at(130, -25), at(80, -60), at(-110, -55), at(-130, 50)]]), feature('barn', 'Polygon', [[at(20, 20), at(40, 20), at(40, 32), at(20, 32), at(20, 20)]]),
-    feature('old wall', 'LineString', [at(-120, 48), at(0, 52), at(100, 58)]), feature('mill brook', 'LineString', [at(-100, -30), at(0, -25), at(90, -40)]), feature('veteran oak', 'Point', at(-60, 10)), feature('far peg', 'Point', [10, 10]),
-  ] };
-  await page.getByLabel('Map file').setInputFiles({ name: 'survey.geojson', mimeType: 'application/json', buffer: Buffer.from(JSON.stringify(survey)) });
+  const [feature, at] = [
+    (name: string, type: string, coordinates: unknown) => ({
+      type: 'Feature',
+      properties: { name },
+      geometry: { type, coordinates },
+    }),
+    (x: number, y: number) => [-20 + x / 68_420, 52.1 + y / 111_270],
+  ];
+  const survey = {
+    type: 'FeatureCollection',
+    features: [
+      feature('parcel', 'Polygon', [
+        [at(-130, 50), at(105, 60), at(130, -25), at(80, -60), at(-110, -55), at(-130, 50)],
+      ]),
+      feature('barn', 'Polygon', [[at(20, 20), at(40, 20), at(40, 32), at(20, 32), at(20, 20)]]),
+      feature('old wall', 'LineString', [at(-120, 48), at(0, 52), at(100, 58)]),
+      feature('mill brook', 'LineString', [at(-100, -30), at(0, -25), at(90, -40)]),
+      feature('veteran oak', 'Point', at(-60, 10)),
+      feature('far peg', 'Point', [10, 10]),
+    ],
+  };
+  await page.getByLabel('Map file').setInputFiles({
+    name: 'survey.geojson',
+    mimeType: 'application/json',
+    buffer: Buffer.from(JSON.stringify(survey)),
+  });
   await page.getByRole('dialog').getByText('veteran oak').hover();
   await settle(page);
   await shoot(page, 'ground-import');
@@ -92,11 +113,25 @@ test('the views at 1280x800', async ({ page }) => {
 test('the peg sheet’s first page', () => {
   const folder = mkdtempSync(join(tmpdir(), 'close-rank-'));
   execFileSync('npm', ['run', '-s', 'plan', '--', 'export', 'dist/demo/tern-hollow.closerank', folder]);
-  execFileSync('pdftoppm', ['-r', '80', '-png', '-singlefile', join(folder, 'peg-sheets.pdf'), 'docs/screenshots/field-peg-sheet-pdf']);
+  execFileSync('pdftoppm', [
+    '-r',
+    '80',
+    '-png',
+    '-singlefile',
+    join(folder, 'peg-sheets.pdf'),
+    'docs/screenshots/field-peg-sheet-pdf',
+  ]);
 });
 
 test('on a phone', async ({ browser, baseURL }) => {
-  const page = await (await browser.newContext({ baseURL: baseURL!, viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true })).newPage();
+  const page = await (
+    await browser.newContext({
+      baseURL: baseURL!,
+      viewport: { width: 390, height: 844 },
+      hasTouch: true,
+      isMobile: true,
+    })
+  ).newPage();
   await page.goto('/');
   await page.waitForURL(/ranks\/p1/);
   await settle(page);

@@ -16,9 +16,22 @@ export interface DrawingTimes {
 
 /** Moves the plan of `many`, and drags a row of `few`, in a browser without a screen. Takes the built app. */
 export async function drawingTimes(many: Holding, few: Holding): Promise<DrawingTimes> {
-  const server = createApp(fileURLToPath(new URL('../dist', import.meta.url)), { markingSeconds: 1 }).listen(0, '127.0.0.1');
+  const server = createApp(fileURLToPath(new URL('../dist', import.meta.url)), { markingSeconds: 1 }).listen(
+    0,
+    '127.0.0.1',
+  );
   await once(server, 'listening');
-  const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'] });
+  const browser = await chromium.launch({
+    executablePath: '/usr/bin/chromium',
+    args: [
+      '--no-sandbox',
+      '--disable-quic',
+      '--no-first-run',
+      '--disable-background-networking',
+      '--disable-component-update',
+      '--disable-sync',
+    ],
+  });
   try {
     const home = `http://127.0.0.1:${(server.address() as AddressInfo).port}/`;
     const open = async (holding: Holding) => {
@@ -37,7 +50,11 @@ async function openHolding(page: Page, home: string, holding: Holding): Promise<
   await page.goto(home);
   await page.waitForURL(/\/h\//);
   await page.goto(home);
-  await page.getByLabel('Holding file').setInputFiles({ name: `${holding.name}.closerank`, mimeType: 'application/zip', buffer: Buffer.from(writeCloserank(holding)) });
+  await page.getByLabel('Holding file').setInputFiles({
+    name: `${holding.name}.closerank`,
+    mimeType: 'application/zip',
+    buffer: Buffer.from(writeCloserank(holding)),
+  });
   await page.getByRole('link', { name: holding.name }).click();
   await page.getByRole('link', { name: 'Ranks' }).click();
   await page.getByTestId('strings.canvas').waitFor();

@@ -14,9 +14,16 @@ interface Ended {
 }
 const node = (args: readonly string[], env: Record<string, string> = {}) =>
   new Promise<Ended>((resolve) => {
-    execFile(process.execPath, args, { env: { ...process.env, ...env } }, (failed: ExecFileException | null, out, problem) => resolve({ code: failed ? Number(failed.code ?? 1) : 0, out, problem }));
+    execFile(
+      process.execPath,
+      args,
+      { env: { ...process.env, ...env } },
+      (failed: ExecFileException | null, out, problem) =>
+        resolve({ code: failed ? Number(failed.code ?? 1) : 0, out, problem }),
+    );
   });
-const plan = (...args: string[]) => node(['--no-warnings', '--import', './scripts/same-pdf.mjs', '--import', 'tsx', 'scripts/plan.ts', ...args]);
+const plan = (...args: string[]) =>
+  node(['--no-warnings', '--import', './scripts/same-pdf.mjs', '--import', 'tsx', 'scripts/plan.ts', ...args]);
 const folder = mkdtempSync(join(tmpdir(), 'close-rank-'));
 const write = (name: string, text: string) => {
   writeFileSync(join(folder, name), text);
@@ -25,7 +32,34 @@ const write = (name: string, text: string) => {
 
 describe('the command line', { timeout: 60_000 }, () => {
   it('builds a holding from a plan, reports it, and reports the file the same', async () => {
-    const file = write('small.json', JSON.stringify({ name: 'Small', latitude: 52, longitude: -20, plantings: [{ name: 'Hedge', baseline: { points: [[0, 0], [60, 0]] }, rows: [{ spacing: 1.5, species: [[3, 'Crataegus monogyna'], [1, 'Corylus avellana']] }] }] }));
+    const file = write(
+      'small.json',
+      JSON.stringify({
+        name: 'Small',
+        latitude: 52,
+        longitude: -20,
+        plantings: [
+          {
+            name: 'Hedge',
+            baseline: {
+              points: [
+                [0, 0],
+                [60, 0],
+              ],
+            },
+            rows: [
+              {
+                spacing: 1.5,
+                species: [
+                  [3, 'Crataegus monogyna'],
+                  [1, 'Corylus avellana'],
+                ],
+              },
+            ],
+          },
+        ],
+      }),
+    );
     const made = await plan('new', file, join(folder, 'out'));
     expect(made).toMatchObject({ code: 0, problem: '' });
     expect(JSON.parse(made.out)).toMatchObject({ holding: 'Small', plants: 41 });
@@ -33,14 +67,49 @@ describe('the command line', { timeout: 60_000 }, () => {
     expect(readCloserank(readFileSync(saved), 'small').holding.plantings[0]!.name).toBe('Hedge');
     expect((await plan('report', saved)).out).toBe(made.out);
     expect((await plan('export', saved, join(folder, 'files'))).code).toBe(0);
-    expect(readdirSync(join(folder, 'files')).sort()).toEqual(['order-list.csv', 'order-list.xlsx', 'peg-sheets.csv', 'peg-sheets.pdf', 'plan.geojson']);
+    expect(readdirSync(join(folder, 'files')).sort()).toEqual([
+      'order-list.csv',
+      'order-list.xlsx',
+      'peg-sheets.csv',
+      'peg-sheets.pdf',
+      'plan.geojson',
+    ]);
   });
 
   it('prints what a map file would bring in, as the import sheet shows it', async () => {
-    const file = write('fields.geojson', JSON.stringify({ type: 'FeatureCollection', features: [{ type: 'Feature', properties: { name: 'home parcel' }, geometry: { type: 'Polygon', coordinates: [[[-20, 52.1], [-19.999, 52.1], [-19.999, 52.101], [-20, 52.1]]] } }] }));
+    const file = write(
+      'fields.geojson',
+      JSON.stringify({
+        type: 'FeatureCollection',
+        features: [
+          {
+            type: 'Feature',
+            properties: { name: 'home parcel' },
+            geometry: {
+              type: 'Polygon',
+              coordinates: [
+                [
+                  [-20, 52.1],
+                  [-19.999, 52.1],
+                  [-19.999, 52.101],
+                  [-20, 52.1],
+                ],
+              ],
+            },
+          },
+        ],
+      }),
+    );
     const read = await plan('read', file);
     expect(read.code).toBe(0);
-    expect(JSON.parse(read.out)).toMatchObject({ file: 'fields.geojson', format: 'GeoJSON', crs: { taken: 'degrees', asked: false }, swapped: false, leftOut: [], shapes: [{ name: 'home parcel', shape: 'ring', points: 3, becomes: 'boundary' }] });
+    expect(JSON.parse(read.out)).toMatchObject({
+      file: 'fields.geojson',
+      format: 'GeoJSON',
+      crs: { taken: 'degrees', asked: false },
+      swapped: false,
+      leftOut: [],
+      shapes: [{ name: 'home parcel', shape: 'ring', points: 3, becomes: 'boundary' }],
+    });
   });
 
   it.each([
@@ -49,7 +118,34 @@ describe('the command line', { timeout: 60_000 }, () => {
     ['an empty file', () => ['report', write('empty.closerank', '')], /^empty\.closerank is empty\./],
     ['broken JSON', () => ['new', write('broken.json', '{"name":'), folder], /^broken\.json is not whole JSON/],
     ['a map file that is cut off', () => ['read', write('cut.kml', '<kml><Placemark>')], /^cut\.kml is not whole KML/],
-    ['an unknown species', () => ['new', write('odd.json', JSON.stringify({ name: 'A', latitude: 1, longitude: 1, plantings: [{ name: 'B', baseline: { points: [[0, 0], [9, 0]] }, rows: [{ spacing: 1, species: [[1, 'Nonsensia']] }] }] })), folder], /^odd\.json: 'Nonsensia' is not in the catalogue/],
+    [
+      'an unknown species',
+      () => [
+        'new',
+        write(
+          'odd.json',
+          JSON.stringify({
+            name: 'A',
+            latitude: 1,
+            longitude: 1,
+            plantings: [
+              {
+                name: 'B',
+                baseline: {
+                  points: [
+                    [0, 0],
+                    [9, 0],
+                  ],
+                },
+                rows: [{ spacing: 1, species: [[1, 'Nonsensia']] }],
+              },
+            ],
+          }),
+        ),
+        folder,
+      ],
+      /^odd\.json: 'Nonsensia' is not in the catalogue/,
+    ],
   ])('refuses %s with a sentence and a code', async (_, args, sentence) => {
     const ended = await plan(...args());
     expect(ended.code).toBe(1);

@@ -7,14 +7,21 @@ export const root = fileURLToPath(new URL('..', import.meta.url));
 
 /** Runs a command in the repo's root and ends with its exit code when it fails. */
 export function run(command, args, env = {}) {
-  const { status, error } = spawnSync(command, args, { cwd: root, stdio: 'inherit', env: { ...process.env, ...env }, shell: process.platform === 'win32' });
+  const { status, error } = spawnSync(command, args, {
+    cwd: root,
+    stdio: 'inherit',
+    env: { ...process.env, ...env },
+    shell: process.platform === 'win32',
+  });
   if (error) process.stderr.write(`${command} cannot be run: ${error.message}\n`);
   if (status !== 0) process.exit(status ?? 1);
 }
 
 export function needNode() {
   if (Number(process.versions.node.split('.')[0]) >= 20) return;
-  process.stderr.write(`Close Rank needs Node 20 or newer; this is ${process.version}. Install a newer Node and try again.\n`);
+  process.stderr.write(
+    `Close Rank needs Node 20 or newer; this is ${process.version}. Install a newer Node and try again.\n`,
+  );
   process.exit(1);
 }
 
@@ -40,4 +47,3 @@ export function needsBuild() {
   const from = ['src', 'public', 'demo', 'index.html', 'vite.config.ts', 'package-lock.json'];
   return Math.max(...from.map((path) => newest(root + path))) > statSync(built).mtimeMs;
 }
-

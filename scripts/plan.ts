@@ -20,7 +20,9 @@ const USAGE = `Usage:
 
 /** A font as a data address: the browser's build of the PDF library fetches its fonts. */
 async function font(family: string, weight: number): Promise<string> {
-  const file = createRequire(import.meta.url).resolve(`@fontsource/${family}/files/${family}-latin-${weight}-normal.woff`);
+  const file = createRequire(import.meta.url).resolve(
+    `@fontsource/${family}/files/${family}-latin-${weight}-normal.woff`,
+  );
   return `data:font/woff;base64,${(await readFile(file)).toString('base64')}`;
 }
 
@@ -28,7 +30,8 @@ async function bytesOf(file: string): Promise<Uint8Array> {
   const { size } = await stat(file).catch(() => {
     throw new Unreadable(`${file} cannot be opened. Check its name and folder.`);
   });
-  if (size > MOST_MEGABYTES * 1e6) refuse(basename(file), { code: 'too-big', megabytes: Math.round(size / 1e6), most: MOST_MEGABYTES });
+  if (size > MOST_MEGABYTES * 1e6)
+    refuse(basename(file), { code: 'too-big', megabytes: Math.round(size / 1e6), most: MOST_MEGABYTES });
   return new Uint8Array(await readFile(file));
 }
 
@@ -44,7 +47,17 @@ async function found(file: string, holdingFile: string | undefined): Promise<obj
   const place = holding?.place ?? middleOf(bytes, name) ?? { latitude: 0, longitude: 0 };
   const { shapes, ...rest } = readShapes(bytes, name, planeAt(place));
   const becomes = guessAll(shapes, !holding?.boundary);
-  return { file: name, place, ...rest, shapes: shapes.map(({ name: called, shape, points }, i) => ({ name: called, shape, points: points.length, becomes: becomes[i] })) };
+  return {
+    file: name,
+    place,
+    ...rest,
+    shapes: shapes.map(({ name: called, shape, points }, i) => ({
+      name: called,
+      shape,
+      points: points.length,
+      becomes: becomes[i],
+    })),
+  };
 }
 
 const print = (value: unknown): void => void process.stdout.write(`${JSON.stringify(value, null, 1)}\n`);
@@ -62,7 +75,9 @@ async function run([verb, file, directory]: string[]): Promise<void> {
     try {
       json = JSON.parse(text);
     } catch (problem) {
-      throw new Unreadable(`${basename(file)} is not whole JSON: ${(problem as Error).message}. Mend it and run this again.`);
+      throw new Unreadable(
+        `${basename(file)} is not whole JSON: ${(problem as Error).message}. Mend it and run this again.`,
+      );
     }
     const holding = holdingFromPlan(json, basename(file));
     await writeAll(directory, { [`${holding.id}.closerank`]: writeCloserank(holding) });
@@ -73,6 +88,8 @@ async function run([verb, file, directory]: string[]): Promise<void> {
 }
 
 run(process.argv.slice(2)).catch((problem: unknown) => {
-  process.stderr.write(`${problem instanceof Unreadable ? problem.message : String(problem instanceof Error ? problem.stack : problem)}\n`);
+  process.stderr.write(
+    `${problem instanceof Unreadable ? problem.message : String(problem instanceof Error ? problem.stack : problem)}\n`,
+  );
   process.exitCode = 1;
 });

@@ -27,17 +27,33 @@ function words(node: Node): string {
   if (node.const !== undefined) return `\`${JSON.stringify(node.const)}\``;
   if (node.enum) return node.enum.map((value) => `\`${JSON.stringify(value)}\``).join(', ');
   const options = node.anyOf ?? node.oneOf;
-  if (options) return options.map((option) => (option.properties?.['kind']?.const ? `${words(option.properties['kind'])} object` : words(option))).join(' or ');
+  if (options)
+    return options
+      .map((option) =>
+        option.properties?.['kind']?.const ? `${words(option.properties['kind'])} object` : words(option),
+      )
+      .join(' or ');
   if (node.prefixItems) return `[${node.prefixItems.map(words).join(', ')}]`;
-  if (node.type === 'array') return `list of ${words(node.items ?? {})}${node.minItems ? `, at least ${node.minItems}` : ''}`;
-  if (node.type === 'object' && typeof node.additionalProperties === 'object') return `${words(node.additionalProperties)} by key`;
-  const bounds = [node.minimum !== undefined && Math.abs(node.minimum) < 1e15 ? `from ${node.minimum}` : '', node.maximum !== undefined && Math.abs(node.maximum) < 1e15 ? `to ${node.maximum}` : ''].filter(Boolean).join(' ');
+  if (node.type === 'array')
+    return `list of ${words(node.items ?? {})}${node.minItems ? `, at least ${node.minItems}` : ''}`;
+  if (node.type === 'object' && typeof node.additionalProperties === 'object')
+    return `${words(node.additionalProperties)} by key`;
+  const bounds = [
+    node.minimum !== undefined && Math.abs(node.minimum) < 1e15 ? `from ${node.minimum}` : '',
+    node.maximum !== undefined && Math.abs(node.maximum) < 1e15 ? `to ${node.maximum}` : '',
+  ]
+    .filter(Boolean)
+    .join(' ');
   return [node.type ?? 'anything', bounds].filter(Boolean).join(' ');
 }
 
 /** A line for each field, those of objects within indented beneath it. */
 function lines(node: Node, depth = 0): string[] {
-  const objects = [node, ...(node.items ? [node.items] : []), ...(node.anyOf ?? node.oneOf ?? [])].flatMap((one) => [one, ...(one.anyOf ?? one.oneOf ?? []), ...(one.items ? [one.items, ...(one.items.anyOf ?? one.items.oneOf ?? [])] : [])]);
+  const objects = [node, ...(node.items ? [node.items] : []), ...(node.anyOf ?? node.oneOf ?? [])].flatMap((one) => [
+    one,
+    ...(one.anyOf ?? one.oneOf ?? []),
+    ...(one.items ? [one.items, ...(one.items.anyOf ?? one.items.oneOf ?? [])] : []),
+  ]);
   const seen = new Set<Node>();
   return objects.flatMap((object) => {
     if (!object.properties || seen.has(object)) return [];
@@ -47,15 +63,18 @@ function lines(node: Node, depth = 0): string[] {
     const inner = depth + (kind === undefined ? 0 : 1);
     return [
       ...head,
-      ...Object.entries(object.properties).filter(([, field]) => field.const === undefined).flatMap(([name, field]) => [
-        `${'  '.repeat(inner)}- \`${name}\`: ${words(field)}${object.required?.includes(name) && field.default === undefined ? '' : field.default === undefined ? ', may be absent' : `, else \`${JSON.stringify(field.default)}\``}`,
-        ...lines(field, inner + 1),
-      ]),
+      ...Object.entries(object.properties)
+        .filter(([, field]) => field.const === undefined)
+        .flatMap(([name, field]) => [
+          `${'  '.repeat(inner)}- \`${name}\`: ${words(field)}${object.required?.includes(name) && field.default === undefined ? '' : field.default === undefined ? ', may be absent' : `, else \`${JSON.stringify(field.default)}\``}`,
+          ...lines(field, inner + 1),
+        ]),
     ];
   });
 }
 
-const page = (title: string, intro: string, schema: object) => `# ${title}\n\n${intro}\n\nMade by \`npx tsx scripts/schema-docs.ts --write\`; the checks compare.\n\n${lines(schema as Node).join('\n')}\n`;
+const page = (title: string, intro: string, schema: object) =>
+  `# ${title}\n\n${intro}\n\nMade by \`npx tsx scripts/schema-docs.ts --write\`; the checks compare.\n\n${lines(schema as Node).join('\n')}\n`;
 
 /** Every generated file by its path in docs/. */
 export function schemaDocs(): Record<string, string> {
@@ -77,4 +96,6 @@ export function schemaDocs(): Record<string, string> {
   };
 }
 
-if (process.argv.includes('--write')) for (const [name, text] of Object.entries(schemaDocs())) writeFileSync(new URL(`../docs/${name}`, import.meta.url), text);
+if (process.argv.includes('--write'))
+  for (const [name, text] of Object.entries(schemaDocs()))
+    writeFileSync(new URL(`../docs/${name}`, import.meta.url), text);

@@ -5,7 +5,7 @@ import { install, needNode, run } from './fresh.mjs';
 
 needNode();
 install();
-for (const step of ['types', 'lint']) run('npm', ['run', '-s', step]);
+for (const step of ['format:check', 'types', 'lint']) run('npm', ['run', '-s', step]);
 run('npx', ['vitest', 'run']);
 run('npm', ['run', '-s', 'build']);
 chromium();

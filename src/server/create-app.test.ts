@@ -28,8 +28,12 @@ const ask = (path: string) =>
     request({ host: '127.0.0.1', port, path }, (response) => {
       let body = '';
       response.on('data', (chunk: Buffer) => (body += chunk.toString()));
-      response.on('end', () => resolve({ status: response.statusCode!, body, policy: String(response.headers['content-security-policy']) }));
-    }).on('error', reject).end();
+      response.on('end', () =>
+        resolve({ status: response.statusCode!, body, policy: String(response.headers['content-security-policy']) }),
+      );
+    })
+      .on('error', reject)
+      .end();
   });
 
 describe(createApp, () => {
@@ -39,7 +43,16 @@ describe(createApp, () => {
     expect(await ask('/assets/a.js')).toMatchObject({ status: 200, body: 'script' });
   });
 
-  it.each(['/../secret.txt', '/assets/../../secret.txt', '/..%2fsecret.txt', '/%2e%2e/secret.txt', '/assets/..%5c..%5csecret.txt', '/.env', '/assets/none.js', '/api/none'])('keeps %s to itself', async (path) => {
+  it.each([
+    '/../secret.txt',
+    '/assets/../../secret.txt',
+    '/..%2fsecret.txt',
+    '/%2e%2e/secret.txt',
+    '/assets/..%5c..%5csecret.txt',
+    '/.env',
+    '/assets/none.js',
+    '/api/none',
+  ])('keeps %s to itself', async (path) => {
     const { status, body } = await ask(path);
     expect(status).toBeGreaterThanOrEqual(400);
     expect(body).not.toContain('secret');

@@ -37,17 +37,28 @@ export function createApp(folder: string, { markingSeconds = 20 }: { readonly ma
     express.static(folder, {
       dotfiles: 'deny',
       index: false,
-      setHeaders: (response, path) => response.setHeader('Cache-Control', path.includes('/assets/') ? 'public, max-age=31536000, immutable' : 'no-cache'),
+      setHeaders: (response, path) =>
+        response.setHeader(
+          'Cache-Control',
+          path.includes('/assets/') ? 'public, max-age=31536000, immutable' : 'no-cache',
+        ),
     }),
   );
   // Every other plain address is a place in the app; what looks like a file and is none stays missing.
   app.get(/^\/(?!api\/)[^.]*$/, (_request, response) => {
-    if (!existsSync(join(folder, 'index.html'))) return void response.status(503).type('text').send('The app is not built yet. Stop this server and run npm start.');
+    if (!existsSync(join(folder, 'index.html')))
+      return void response
+        .status(503)
+        .type('text')
+        .send('The app is not built yet. Stop this server and run npm start.');
     response.setHeader('Cache-Control', 'no-cache');
     response.sendFile('index.html', { root: folder });
   });
   // A body that is too large or no JSON lands here; what went wrong inside stays inside.
-  app.use((problem: { status?: number }, _request: Request, response: Response, _next: NextFunction) => void response.status(problem.status ?? 500).json({ problem: 'That request cannot be read.' }));
+  app.use(
+    (problem: { status?: number }, _request: Request, response: Response, _next: NextFunction) =>
+      void response.status(problem.status ?? 500).json({ problem: 'That request cannot be read.' }),
+  );
   app.use((_request, response) => void response.status(404).type('text').send('There is nothing at this address.'));
   return app;
 }

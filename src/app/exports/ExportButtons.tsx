@@ -13,7 +13,15 @@ interface Item {
 }
 
 /** Buttons that each make one file and hand it over; while one is made it can be stopped. */
-export function ExportButtons({ items, planting, fileName }: { items: readonly Item[]; planting?: string; fileName: string }) {
+export function ExportButtons({
+  items,
+  planting,
+  fileName,
+}: {
+  items: readonly Item[];
+  planting?: string;
+  fileName: string;
+}) {
   const [making, setMaking] = useState<ExportName | null>(null);
   const abort = useRef<AbortController | null>(null);
   const make = async ({ name }: Item) => {
@@ -23,7 +31,8 @@ export function ExportButtons({ items, planting, fileName }: { items: readonly I
     try {
       saveBytes(`${fileName} ${name}`, await makeFile(name, holding!, planting, abort.current.signal));
     } catch (reason) {
-      if (!(reason instanceof DOMException && reason.name === 'AbortError')) complain(reason instanceof Error ? reason.message : String(reason));
+      if (!(reason instanceof DOMException && reason.name === 'AbortError'))
+        complain(reason instanceof Error ? reason.message : String(reason));
     } finally {
       setMaking(null);
     }
@@ -31,7 +40,15 @@ export function ExportButtons({ items, planting, fileName }: { items: readonly I
   return (
     <div className="actions wrap" role="group" aria-label="Files">
       {items.map((item, i) => (
-        <Button key={item.name} type={i === 0 && !item.plain ? 'primary' : 'default'} loading={making === item.name} disabled={making !== null && making !== item.name} onClick={() => void make(item)}>{item.label}</Button>
+        <Button
+          key={item.name}
+          type={i === 0 && !item.plain ? 'primary' : 'default'}
+          loading={making === item.name}
+          disabled={making !== null && making !== item.name}
+          onClick={() => void make(item)}
+        >
+          {item.label}
+        </Button>
       ))}
       {making && <Button onClick={() => abort.current?.abort()}>Stop</Button>}
     </div>

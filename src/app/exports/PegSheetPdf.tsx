@@ -3,7 +3,14 @@ import type { Peg, PegRow, PegSheet } from '../../core/field/peg-sheet.ts';
 import { formatLength, type UnitSystem } from '../../core/units/quantities.ts';
 
 const styles = StyleSheet.create({
-  page: { paddingTop: 36, paddingBottom: 42, paddingHorizontal: 36, fontSize: 11, fontFamily: 'Atkinson', lineHeight: 1.3 },
+  page: {
+    paddingTop: 36,
+    paddingBottom: 42,
+    paddingHorizontal: 36,
+    fontSize: 11,
+    fontFamily: 'Atkinson',
+    lineHeight: 1.3,
+  },
   title: { fontFamily: 'Bitter', fontSize: 20, lineHeight: 1.2, marginBottom: 6 },
   soft: { color: '#444444', marginBottom: 8 },
   step: { flexDirection: 'row', marginBottom: 4 },
@@ -18,7 +25,16 @@ const styles = StyleSheet.create({
   plant: { width: 30, color: '#444444' },
   species: { flex: 1 },
   tag: { width: 22, fontWeight: 700 },
-  foot: { position: 'absolute', bottom: 20, left: 36, right: 36, flexDirection: 'row', justifyContent: 'space-between', fontSize: 9, color: '#444444' },
+  foot: {
+    position: 'absolute',
+    bottom: 20,
+    left: 36,
+    right: 36,
+    flexDirection: 'row',
+    justifyContent: 'space-between',
+    fontSize: 9,
+    color: '#444444',
+  },
 });
 
 /** Names the fonts that the sheet is set in: addresses in a browser, file paths without one. */
@@ -29,24 +45,45 @@ export function registerPdfFonts(source: { regular: string; bold: string; headin
 }
 
 /** Peg sheets print-ready, black and white, big enough for wet hands. */
-export function PegSheetPdf({ sheets, units, paper }: { sheets: readonly PegSheet[]; units: UnitSystem; paper: 'A4' | 'LETTER' }) {
+export function PegSheetPdf({
+  sheets,
+  units,
+  paper,
+}: {
+  sheets: readonly PegSheet[];
+  units: UnitSystem;
+  paper: 'A4' | 'LETTER';
+}) {
   // One date for every sheet, so that one plan always makes the same bytes.
   const date = new Date(Date.UTC(2000, 0, 1));
   return (
-    <Document title={`Peg sheet, ${sheets[0]?.holding ?? ''}`} creator="Close Rank" producer="Close Rank" creationDate={date} modificationDate={date}>
+    <Document
+      title={`Peg sheet, ${sheets[0]?.holding ?? ''}`}
+      creator="Close Rank"
+      producer="Close Rank"
+      creationDate={date}
+      modificationDate={date}
+    >
       {sheets.map((sheet, i) => (
         <Page key={i} size={paper} style={styles.page}>
           <Text style={styles.title}>{sheet.planting}</Text>
-          <Text style={styles.soft}>{sheet.holding}. Peg sheet: {sheet.plants} plants in {sheet.rows.length} rows; {formatLength(sheet.walkMetres, units, { decimals: 0 })} to walk.</Text>
+          <Text style={styles.soft}>
+            {sheet.holding}. Peg sheet: {sheet.plants} plants in {sheet.rows.length} rows;{' '}
+            {formatLength(sheet.walkMetres, units, { decimals: 0 })} to walk.
+          </Text>
           {sheet.setUp.map((step, n) => (
             <View key={step} style={styles.step} wrap={false}>
               <Text style={styles.number}>{n + 1}</Text>
               <Text style={{ flex: 1 }}>{step}</Text>
             </View>
           ))}
-          {sheet.rows.map((row) => <Row key={row.number} row={row} units={units} />)}
+          {sheet.rows.map((row) => (
+            <Row key={row.number} row={row} units={units} />
+          ))}
           <View style={styles.foot} fixed>
-            <Text>{sheet.holding}, {sheet.planting}</Text>
+            <Text>
+              {sheet.holding}, {sheet.planting}
+            </Text>
             <Text render={({ pageNumber, totalPages }) => `${pageNumber} of ${totalPages}`} />
           </View>
         </Page>
@@ -73,9 +110,12 @@ function Row({ row, units }: { row: PegRow; units: UnitSystem }) {
     <View>
       <View style={styles.rowHead} minPresenceAhead={60} wrap={false}>
         <Text style={styles.rowTitle}>
-          {row.number} {row.name}: {row.pegs.length} plants, {formatLength(row.spacing, units, { decimals: 2 })} apart, walk {row.walked}
+          {row.number} {row.name}: {row.pegs.length} plants, {formatLength(row.spacing, units, { decimals: 2 })} apart,
+          walk {row.walked}
         </Text>
-        {row.notes.map((note) => <Text key={note}>{note}</Text>)}
+        {row.notes.map((note) => (
+          <Text key={note}>{note}</Text>
+        ))}
         <Text>{row.totals.map(({ tag, common, count }) => `${tag} ${common} ${count}`).join('   ')}</Text>
       </View>
       {blocksOf(row.pegs).map((columns, b) => (

@@ -17,8 +17,15 @@ type Bytes = Uint8Array<ArrayBuffer>;
 export async function exportFile(name: ExportName, holding: Holding, planting?: string): Promise<Bytes> {
   takeSpecies(holding.species);
   const all = layHolding(holding);
-  const sheets = (): PegSheet[] => all.filter((laid) => !planting || laid.planting.id === planting).map((laid) => pegSheet(laid.planting, laid.layout, holding));
-  const list = () => orderList(all.map((laid) => quantities(laid.planting, laid.layout, holding)), holding);
+  const sheets = (): PegSheet[] =>
+    all
+      .filter((laid) => !planting || laid.planting.id === planting)
+      .map((laid) => pegSheet(laid.planting, laid.layout, holding));
+  const list = () =>
+    orderList(
+      all.map((laid) => quantities(laid.planting, laid.layout, holding)),
+      holding,
+    );
   switch (name) {
     case 'peg-sheets.pdf':
       return pegSheetPdf(sheets(), holding.units);
@@ -36,5 +43,7 @@ export async function exportFile(name: ExportName, holding: Holding, planting?: 
 /** Every file of a holding, by name. */
 export async function exportFiles(holding: Holding): Promise<Record<ExportName, Bytes>> {
   const names: ExportName[] = ['peg-sheets.pdf', 'peg-sheets.csv', 'order-list.csv', 'order-list.xlsx', 'plan.geojson'];
-  return Object.fromEntries(await Promise.all(names.map(async (name) => [name, await exportFile(name, holding)]))) as Record<ExportName, Bytes>;
+  return Object.fromEntries(
+    await Promise.all(names.map(async (name) => [name, await exportFile(name, holding)])),
+  ) as Record<ExportName, Bytes>;
 }

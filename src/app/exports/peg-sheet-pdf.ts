@@ -16,7 +16,11 @@ export function usePdfFonts(source: Parameters<typeof registerPdfFonts>[0]): voi
 /** Peg sheets as PDF on the paper of the holding's units: A4, or Letter in US customary. */
 export async function pegSheetPdf(sheets: readonly PegSheet[], units: UnitSystem): Promise<Uint8Array<ArrayBuffer>> {
   if (!fontsAt) throw new Error('usePdfFonts must come first');
-  const sheet = createElement(PegSheetPdf, { sheets, units, paper: units === 'us' ? 'LETTER' : 'A4' }) as unknown as ReactElement<DocumentProps>;
+  const sheet = createElement(PegSheetPdf, {
+    sheets,
+    units,
+    paper: units === 'us' ? 'LETTER' : 'A4',
+  }) as unknown as ReactElement<DocumentProps>;
   const blob = await pdf(sheet).toBlob();
   return new Uint8Array(await blob.arrayBuffer());
 }

@@ -7,7 +7,12 @@ import { run } from '../store/session.ts';
 export function AcceptField({ finding, onClose }: { finding: Finding; onClose(): void }) {
   return (
     <Input.Search
-      autoFocus size="small" enterButton="Accept" placeholder="Why it may stand" aria-label="Reason for accepting" maxLength={500}
+      autoFocus
+      size="small"
+      enterButton="Accept"
+      placeholder="Why it may stand"
+      aria-label="Reason for accepting"
+      maxLength={500}
       onSearch={(reason) => reason.trim() && run(acceptFinding(finding.id, reason))}
       onKeyDown={(event) => event.key === 'Escape' && onClose()}
     />

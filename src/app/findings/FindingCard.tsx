@@ -10,7 +10,12 @@ import { run, useSession } from '../store/session.ts';
 
 const AcceptField = later(() => import('./AcceptField.tsx'), 'AcceptField');
 
-const SEVERITY = { fault: ['✕', 'Fault'], caution: ['!', 'Caution'], note: ['i', 'Note'], good: ['✓', 'Good'] } as const;
+const SEVERITY = {
+  fault: ['✕', 'Fault'],
+  caution: ['!', 'Caution'],
+  note: ['i', 'Note'],
+  good: ['✓', 'Good'],
+} as const;
 
 /** One finding: what, why, where, the remedies with what each would do, and a way to accept it with a reason. */
 export function FindingCard({ finding, onPreview }: { finding: Finding; onPreview(remedy: Remedy | null): void }) {
@@ -22,7 +27,12 @@ export function FindingCard({ finding, onPreview }: { finding: Finding; onPrevie
   const show = () => {
     const { stand } = workOut(kept).laid(finding.planting)!.layout;
     look({ ringed: finding.plants });
-    const points = finding.plants.length > 0 ? finding.plants.map((i) => [stand.x[i]!, stand.y[i]!] as const) : finding.at ? [finding.at] : [];
+    const points =
+      finding.plants.length > 0
+        ? finding.plants.map((i) => [stand.x[i]!, stand.y[i]!] as const)
+        : finding.at
+          ? [finding.at]
+          : [];
     if (points.length > 0) goTo(points);
   };
   const preview = (remedy: Remedy | null) => {
@@ -35,16 +45,33 @@ export function FindingCard({ finding, onPreview }: { finding: Finding; onPrevie
     }
   };
   return (
-    <article className={`finding is-${finding.severity}`} data-rule={finding.rule} onMouseEnter={() => look({ ringed: finding.plants })} onMouseLeave={() => look({ ringed: [] })}>
-      <h3><span className="glyph" role="img" aria-label={word}>{glyph}</span> {finding.what}</h3>
+    <article
+      className={`finding is-${finding.severity}`}
+      data-rule={finding.rule}
+      onMouseEnter={() => look({ ringed: finding.plants })}
+      onMouseLeave={() => look({ ringed: [] })}
+    >
+      <h3>
+        <span className="glyph" role="img" aria-label={word}>
+          {glyph}
+        </span>{' '}
+        {finding.what}
+      </h3>
       <p>{finding.why}</p>
       {finding.severity !== 'good' && (
         <div className="remedies">
-          <button type="button" className="link" onClick={show}>Show</button>
+          <button type="button" className="link" onClick={show}>
+            Show
+          </button>
           {remedies.map((remedy) => (
             <button
-              key={remedy.label} type="button" className="link"
-              onMouseEnter={() => preview(remedy)} onMouseLeave={() => preview(null)} onFocus={() => preview(remedy)} onBlur={() => preview(null)}
+              key={remedy.label}
+              type="button"
+              className="link"
+              onMouseEnter={() => preview(remedy)}
+              onMouseLeave={() => preview(null)}
+              onFocus={() => preview(remedy)}
+              onBlur={() => preview(null)}
               onClick={() => {
                 preview(null);
                 run(remedy.command);
@@ -54,10 +81,16 @@ export function FindingCard({ finding, onPreview }: { finding: Finding; onPrevie
               {remedy.label}
             </button>
           ))}
-          <button type="button" className="link" aria-expanded={accepting} onClick={() => setAccepting(!accepting)}>Accept</button>
+          <button type="button" className="link" aria-expanded={accepting} onClick={() => setAccepting(!accepting)}>
+            Accept
+          </button>
         </div>
       )}
-      {effect && <p className="effect" role="status">Then: {effect}</p>}
+      {effect && (
+        <p className="effect" role="status">
+          Then: {effect}
+        </p>
+      )}
       <Suspense>{accepting && <AcceptField finding={finding} onClose={() => setAccepting(false)} />}</Suspense>
     </article>
   );

@@ -20,14 +20,22 @@ export function useProven(finding: Finding, holding: Holding): readonly Remedy[]
     const before = of.get(finding.id);
     const take = (remedies: readonly Remedy[]) => {
       of.set(finding.id, remedies);
-      if (!gone) setProven((was) => (was?.holding === holding && was.id === finding.id && was.remedies === remedies ? was : { holding, id: finding.id, remedies }));
+      if (!gone)
+        setProven((was) =>
+          was?.holding === holding && was.id === finding.id && was.remedies === remedies
+            ? was
+            : { holding, id: finding.id, remedies },
+        );
     };
     if (before) return take(before);
     const next = (left: readonly Remedy[], good: readonly Remedy[]): void => {
       const [first, ...rest] = left;
       if (gone) return;
       if (!first) return take(good);
-      requestIdleCallback(() => !gone && next(rest, proves(holding, finding, first, workOut(holding).all) ? [...good, first] : good), { timeout: 400 });
+      requestIdleCallback(
+        () => !gone && next(rest, proves(holding, finding, first, workOut(holding).all) ? [...good, first] : good),
+        { timeout: 400 },
+      );
     };
     next(finding.remedies, []);
     return () => {

@@ -28,9 +28,12 @@ export function LengthField({ label, value, units, bare = false, least = 0, most
   const enter = () => {
     if (text === null) return;
     const metres = parseLength(text, units);
-    if (metres === null) return setProblem(`'${text}' is not a length. Type a number, with a unit if you like: 1.5, 150 cm, 5 ft.`);
+    if (metres === null)
+      return setProblem(`'${text}' is not a length. Type a number, with a unit if you like: 1.5, 150 cm, 5 ft.`);
     if (!(metres >= least && metres <= most))
-      return setProblem(`${label} must lie between ${editableLength(least, units)} and ${editableLength(most, units)} ${lengthUnit(units)}.`);
+      return setProblem(
+        `${label} must lie between ${editableLength(least, units)} and ${editableLength(most, units)} ${lengthUnit(units)}.`,
+      );
     setProblem(null);
     setText(null);
     if (Math.abs(metres - value) > 1e-9) onChange(metres);
@@ -58,7 +61,11 @@ export function LengthField({ label, value, units, bare = false, least = 0, most
           }
         }}
       />
-      {problem && <p className="field-problem" id={`${id}-problem`} role="alert">{problem}</p>}
+      {problem && (
+        <p className="field-problem" id={`${id}-problem`} role="alert">
+          {problem}
+        </p>
+      )}
     </div>
   );
 }

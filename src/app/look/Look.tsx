@@ -15,7 +15,8 @@ export function Look({ children }: { children: ReactNode }) {
   const tokens: Tokens = dark ? night : day;
   const theme = useMemo(() => antTheme(tokens, dark), [tokens, dark]);
   useEffect(() => {
-    for (const [name, colour] of Object.entries(tokens)) document.documentElement.style.setProperty(`--${name}`, colour);
+    for (const [name, colour] of Object.entries(tokens))
+      document.documentElement.style.setProperty(`--${name}`, colour);
     document.documentElement.style.colorScheme = dark ? 'dark' : 'light';
     localStorage.setItem('close-rank-night', dark ? 'yes' : 'no');
   }, [tokens, dark]);

@@ -14,5 +14,13 @@ export function NumberField({ value, onEnter, ...rest }: Props) {
     if (typed !== undefined && typed !== value) onEnter(typed);
     setTyped(undefined);
   };
-  return <InputNumber<number> {...rest} value={typed === undefined ? value : typed} onChange={setTyped} onBlur={enter} onPressEnter={enter} />;
+  return (
+    <InputNumber<number>
+      {...rest}
+      value={typed === undefined ? value : typed}
+      onChange={setTyped}
+      onBlur={enter}
+      onPressEnter={enter}
+    />
+  );
 }

@@ -38,8 +38,19 @@ export function PointsEditor({ points, units, onChange }: Props) {
     <details className="points">
       <summary>Where it stands</summary>
       <label htmlFor={id}>East, north of the origin, in {lengthUnit(units)}</label>
-      <Input.TextArea id={id} autoSize={{ minRows: 1, maxRows: 8 }} value={text} status={problem ? 'error' : ''} onChange={(event) => setText(event.target.value)} onBlur={enter} />
-      {problem && <p className="field-problem" role="alert">{problem}</p>}
+      <Input.TextArea
+        id={id}
+        autoSize={{ minRows: 1, maxRows: 8 }}
+        value={text}
+        status={problem ? 'error' : ''}
+        onChange={(event) => setText(event.target.value)}
+        onBlur={enter}
+      />
+      {problem && (
+        <p className="field-problem" role="alert">
+          {problem}
+        </p>
+      )}
     </details>
   );
 }

@@ -31,8 +31,21 @@ export const antTheme = (tokens: Tokens, dark: boolean): ThemeConfig => ({
     motionDurationSlow: '0.15s',
   },
   components: {
-    Button: { primaryColor: dark ? tokens.pine : '#FFFFFF', primaryShadow: 'none', defaultShadow: 'none', dangerShadow: 'none', fontWeight: 600 },
-    Table: { headerBg: tokens.paper, headerColor: tokens.softInk, cellPaddingBlock: 8, cellPaddingInline: 12, headerBorderRadius: 0, headerSplitColor: 'transparent' },
+    Button: {
+      primaryColor: dark ? tokens.pine : '#FFFFFF',
+      primaryShadow: 'none',
+      defaultShadow: 'none',
+      dangerShadow: 'none',
+      fontWeight: 600,
+    },
+    Table: {
+      headerBg: tokens.paper,
+      headerColor: tokens.softInk,
+      cellPaddingBlock: 8,
+      cellPaddingInline: 12,
+      headerBorderRadius: 0,
+      headerSplitColor: 'transparent',
+    },
     Segmented: { itemSelectedBg: tokens.ink, itemSelectedColor: tokens.sheet, trackBg: tokens.paper },
     Modal: { titleFontSize: 20 },
   },

@@ -67,18 +67,61 @@ export class PlanMap {
     private readonly events: PlanEvents,
   ) {
     const styled = (source: VectorSource, zIndex: number) =>
-      new VectorLayer({ source, zIndex, updateWhileInteracting: true, style: (feature, resolution) => this.styleOf(feature as Feature, resolution) });
-    const labels = (source: VectorSource) => new VectorLayer({ source, zIndex: 7, declutter: true, style: (feature, resolution) => (this.scene ? labelStyle(thingOf(feature as Feature), this.scene.tokens, resolution) : []) });
+      new VectorLayer({
+        source,
+        zIndex,
+        updateWhileInteracting: true,
+        style: (feature, resolution) => this.styleOf(feature as Feature, resolution),
+      });
+    const labels = (source: VectorSource) =>
+      new VectorLayer({
+        source,
+        zIndex: 7,
+        declutter: true,
+        style: (feature, resolution) =>
+          this.scene ? labelStyle(thingOf(feature as Feature), this.scene.tokens, resolution) : [],
+      });
     this.map = new OlMap({
       target: element,
-      layers: [this.grid, styled(this.edgeSource, 1), this.beneath, this.raster, styled(this.overlaySource, 1.8), styled(this.groundSource, 2), this.plants, styled(this.handleSource, 6), labels(this.overlaySource), labels(this.groundSource), labels(this.handleSource), new VectorLayer({ source: this.sketchSource, zIndex: 8, style: (feature) => this.sketchStyle(feature as Feature) })],
-      view: new View({ projection: plane, center: [0, 0], resolution: 0.4, minResolution: 0.01, maxResolution: 40, enableRotation: false }),
-      controls: defaultControls({ zoom: false, rotate: false, attribution: false }).extend([new ScaleLine({ units: 'metric', minWidth: 70 })]),
+      layers: [
+        this.grid,
+        styled(this.edgeSource, 1),
+        this.beneath,
+        this.raster,
+        styled(this.overlaySource, 1.8),
+        styled(this.groundSource, 2),
+        this.plants,
+        styled(this.handleSource, 6),
+        labels(this.overlaySource),
+        labels(this.groundSource),
+        labels(this.handleSource),
+        new VectorLayer({
+          source: this.sketchSource,
+          zIndex: 8,
+          style: (feature) => this.sketchStyle(feature as Feature),
+        }),
+      ],
+      view: new View({
+        projection: plane,
+        center: [0, 0],
+        resolution: 0.4,
+        minResolution: 0.01,
+        maxResolution: 40,
+        enableRotation: false,
+      }),
+      controls: defaultControls({ zoom: false, rotate: false, attribution: false }).extend([
+        new ScaleLine({ units: 'metric', minWidth: 70 }),
+      ]),
       interactions: defaultInteractions({ doubleClickZoom: false, altShiftDragRotate: false, pinchRotate: false }),
     });
     void import('./reshaping.ts').then(({ Reshaping }) => {
       if (this.disposed) return;
-      this.reshaping = new Reshaping(this.map, { chosen: this.chosen, snapsTo: [this.edgeSource, this.groundSource], reach: CATCH, onDone: () => this.reshaped() });
+      this.reshaping = new Reshaping(this.map, {
+        chosen: this.chosen,
+        snapsTo: [this.edgeSource, this.groundSource],
+        reach: CATCH,
+        onDone: () => this.reshaped(),
+      });
       this.reshaping.setActive(!this.scene?.sketch);
     });
     this.map.on('pointermove', (event) => this.pointed(event as MapBrowserEvent<PointerEvent>));
@@ -103,8 +146,18 @@ export class PlanMap {
     this.plants.show(scene);
     const { holding, selection, active, tokens, zones } = scene;
     const was = this.drawnFor;
-    if (!was || was.holding !== holding || was.selection !== selection || was.active !== active || was.tokens !== tokens || was.zones !== zones) {
-      drawThings({ edge: this.edgeSource, ground: this.groundSource, handles: this.handleSource, chosen: this.chosen }, scene);
+    if (
+      !was ||
+      was.holding !== holding ||
+      was.selection !== selection ||
+      was.active !== active ||
+      was.tokens !== tokens ||
+      was.zones !== zones
+    ) {
+      drawThings(
+        { edge: this.edgeSource, ground: this.groundSource, handles: this.handleSource, chosen: this.chosen },
+        scene,
+      );
       this.drawnFor = { holding, selection, active, tokens, zones };
     }
     this.showOverlay(scene);
@@ -121,8 +174,20 @@ export class PlanMap {
   fit(): void {
     const { scene } = this;
     if (!scene) return;
-    const points = [...(scene.holding.boundary?.map(({ at }) => at) ?? []), ...scene.holding.features.flatMap(pointsOf), ...scene.all.flatMap(({ layout }) => layout.baseline?.line.points ?? [])];
-    this.reveal(points.length > 0 ? points : [[-60, -40], [60, 40]], 56);
+    const points = [
+      ...(scene.holding.boundary?.map(({ at }) => at) ?? []),
+      ...scene.holding.features.flatMap(pointsOf),
+      ...scene.all.flatMap(({ layout }) => layout.baseline?.line.points ?? []),
+    ];
+    this.reveal(
+      points.length > 0
+        ? points
+        : [
+            [-60, -40],
+            [60, 40],
+          ],
+      56,
+    );
   }
 
   reveal(points: readonly Point[], padding = 120): void {
@@ -130,7 +195,11 @@ export class PlanMap {
     if (isEmpty(extent) && points.length === 0) return;
     const size = this.map.getSize() ?? [800, 400];
     const pad = Math.min(padding, size[0]! / 4, size[1]! / 4);
-    this.map.getView().fit(extent, { padding: [pad + 20, pad, pad, pad], minResolution: points.length === 1 ? 0.12 : 0.05, duration: matchMedia('(prefers-reduced-motion: reduce)').matches ? 0 : 150 });
+    this.map.getView().fit(extent, {
+      padding: [pad + 20, pad, pad, pad],
+      minResolution: points.length === 1 ? 0.12 : 0.05,
+      duration: matchMedia('(prefers-reduced-motion: reduce)').matches ? 0 : 150,
+    });
   }
 
   zoom(factor: number): void {
@@ -153,7 +222,8 @@ export class PlanMap {
   private showOverlay({ overlay, mark, section, holding, pictures }: Scene): void {
     this.beneath.show(pictures);
     const was = this.overlaid;
-    if (was && was.overlay === overlay && was.mark === mark && was.section === section && was.holding === holding) return;
+    if (was && was.overlay === overlay && was.mark === mark && was.section === section && was.holding === holding)
+      return;
     if (was?.overlay.raster !== overlay.raster) this.raster.show(overlay.raster ? [overlay.raster] : []);
     drawOverlay(this.overlaySource, overlay, holding, mark, section);
     this.overlaid = { overlay, mark, section, holding };
@@ -168,9 +238,18 @@ export class PlanMap {
     const geometry = feature?.getGeometry();
     if (!feature || !geometry) return;
     const { what, id } = thingOf(feature);
-    const coordinates = geometry instanceof Polygon ? geometry.getCoordinates()[0]!.slice(0, -1) : geometry instanceof LineString ? geometry.getCoordinates() : [(geometry as PointGeometry).getCoordinates()];
+    const coordinates =
+      geometry instanceof Polygon
+        ? geometry.getCoordinates()[0]!.slice(0, -1)
+        : geometry instanceof LineString
+          ? geometry.getCoordinates()
+          : [(geometry as PointGeometry).getCoordinates()];
     this.drawnFor = null; // drawn again from the holding, also when the change is refused
-    this.events.onReshape(what as 'corner' | 'feature' | 'baseline', id, coordinates.map(([x, y]) => [x!, y!] as const));
+    this.events.onReshape(
+      what as 'corner' | 'feature' | 'baseline',
+      id,
+      coordinates.map(([x, y]) => [x!, y!] as const),
+    );
     if (this.scene) this.show(this.scene);
   }
 
@@ -185,8 +264,12 @@ export class PlanMap {
     const boundary = holding.boundary?.map(({ at }) => at) ?? [];
     const lines = [
       ...(boundary.length > 0 ? [[...boundary, boundary[0]!]] : []),
-      ...holding.features.map((feature) => ('ring' in feature ? [...feature.ring, feature.ring[0]!] : pointsOf(feature))),
-      ...(sketch?.for === 'gap' || sketch?.for === 'measure' ? all.flatMap(({ layout }) => (layout.baseline ? [layout.baseline.line.points] : [])) : []),
+      ...holding.features.map((feature) =>
+        'ring' in feature ? [...feature.ring, feature.ring[0]!] : pointsOf(feature),
+      ),
+      ...(sketch?.for === 'gap' || sketch?.for === 'measure'
+        ? all.flatMap(({ layout }) => (layout.baseline ? [layout.baseline.line.points] : []))
+        : []),
     ];
     return snap(pointer, { reach: CATCH * this.map.getView().getResolution()!, drawn: sketch?.points ?? [], lines });
   }
@@ -195,7 +278,10 @@ export class PlanMap {
     const last = this.lastClick;
     this.lastClick = { pixel: event.pixel, time: event.originalEvent.timeStamp };
     // OpenLayers calls any two quick clicks a double one; for us they must also be in one place.
-    this.twice = !!last && this.lastClick.time - last.time < 400 && Math.hypot(event.pixel[0]! - last.pixel[0]!, event.pixel[1]! - last.pixel[1]!) < CATCH;
+    this.twice =
+      !!last &&
+      this.lastClick.time - last.time < 400 &&
+      Math.hypot(event.pixel[0]! - last.pixel[0]!, event.pixel[1]! - last.pixel[1]!) < CATCH;
     if (this.scene?.sketch) {
       if (this.twice) return;
       this.snapped = this.snapAt(event.coordinate as [number, number]);
@@ -212,7 +298,8 @@ export class PlanMap {
       { hitTolerance: 5 },
     );
     const plant = this.plantAt(event.coordinate as [number, number]);
-    if (plant !== null && (found as DrawnThing | null)?.what !== 'corner') return this.events.onPick({ what: 'plant', index: plant });
+    if (plant !== null && (found as DrawnThing | null)?.what !== 'corner')
+      return this.events.onPick({ what: 'plant', index: plant });
     const thing = found as DrawnThing | null;
     this.events.onPick(thing && { what: thing.what as 'corner' | 'feature' | 'baseline', id: thing.id });
   }
@@ -240,8 +327,15 @@ export class PlanMap {
     const all = this.snapped ? [...sketch.points, this.snapped.point] : sketch.points;
     const coordinates = all.map(([x, y]) => [x, y]);
     if (coordinates.length > 1) this.sketchSource.addFeature(new Feature({ geometry: new LineString(coordinates) }));
-    for (const at of sketch.points) this.sketchSource.addFeature(new Feature({ geometry: new PointGeometry([at[0], at[1]]) }));
-    if (this.snapped) this.sketchSource.addFeature(new Feature({ geometry: new PointGeometry([this.snapped.point[0], this.snapped.point[1]]), on: this.snapped.on }));
+    for (const at of sketch.points)
+      this.sketchSource.addFeature(new Feature({ geometry: new PointGeometry([at[0], at[1]]) }));
+    if (this.snapped)
+      this.sketchSource.addFeature(
+        new Feature({
+          geometry: new PointGeometry([this.snapped.point[0], this.snapped.point[1]]),
+          on: this.snapped.on,
+        }),
+      );
   }
 
   private sketchStyle(feature: Feature): Style {
@@ -249,8 +343,22 @@ export class PlanMap {
     const on = feature.get('on') as string | null | undefined;
     return new Style({
       stroke: new Stroke({ color: tokens.string, width: 2.5 }),
-      image: new Circle({ radius: on ? 7 : 4.5, fill: new Fill({ color: on ? 'transparent' : tokens.sheet }), stroke: new Stroke({ color: tokens.flag, width: 2 }) }),
-      ...(on && { text: new Text({ text: on, font: "12px 'Atkinson Hyperlegible Next'", offsetX: 14, offsetY: -12, textAlign: 'left', fill: new Fill({ color: tokens.flag }), stroke: new Stroke({ color: tokens.field, width: 3 }) }) }),
+      image: new Circle({
+        radius: on ? 7 : 4.5,
+        fill: new Fill({ color: on ? 'transparent' : tokens.sheet }),
+        stroke: new Stroke({ color: tokens.flag, width: 2 }),
+      }),
+      ...(on && {
+        text: new Text({
+          text: on,
+          font: "12px 'Atkinson Hyperlegible Next'",
+          offsetX: 14,
+          offsetY: -12,
+          textAlign: 'left',
+          fill: new Fill({ color: tokens.flag }),
+          stroke: new Stroke({ color: tokens.field, width: 3 }),
+        }),
+      }),
     });
   }
 }

@@ -25,8 +25,10 @@ function reshape(what: 'corner' | 'feature' | 'baseline', id: string, points: re
     if (what === 'corner') run(setCorner(id, { at: [points[0]![0], points[0]![1]] }));
     else if (what === 'baseline') {
       const old = holding.plantings.find((planting) => planting.id === id)!.baseline;
-      if (old.kind === 'block') run(setBaseline(id, { ...old, outline: drawnBlock(points).outline }, 'outline changed'));
-      else if (old.kind === 'guilds') run(setBaseline(id, { kind: 'guilds', anchors: points.map(([x, y]) => [x, y]) }, 'trees moved'));
+      if (old.kind === 'block')
+        run(setBaseline(id, { ...old, outline: drawnBlock(points).outline }, 'outline changed'));
+      else if (old.kind === 'guilds')
+        run(setBaseline(id, { kind: 'guilds', anchors: points.map(([x, y]) => [x, y]) }, 'trees moved'));
       else run(setBaseline(id, drawnBaseline(points, old.kind === 'drawn' ? old : {})));
     } else {
       const { kind } = holding.features.find((feature) => feature.id === id)!;
@@ -39,7 +41,15 @@ function reshape(what: 'corner' | 'feature' | 'baseline', id: string, points: re
 }
 
 /** Hosts the map: React owns the element, PlanMap owns what is drawn in it. `planting` is the one in hand. */
-export function PlanView({ planting, year, children }: { planting: string | null; year: number; children?: ReactNode }) {
+export function PlanView({
+  planting,
+  year,
+  children,
+}: {
+  planting: string | null;
+  year: number;
+  children?: ReactNode;
+}) {
   const element = useRef<HTMLDivElement>(null);
   const map = useRef<PlanMap | null>(null);
   const worked = useWorked();
@@ -54,13 +64,20 @@ export function PlanView({ planting, year, children }: { planting: string | null
     if (thing.what === 'baseline') return look({ selection: { what: 'planting' } });
     if (thing.what !== 'plant') return look({ selection: { what: thing.what, id: thing.id } });
     const { stand } = worked.laid(planting!)!.layout;
-    look({ selection: { what: 'plant', row: stand.rows[stand.row[thing.index]!]!.row.id, place: stand.place[thing.index]! } });
+    look({
+      selection: { what: 'plant', row: stand.rows[stand.row[thing.index]!]!.row.id, place: stand.place[thing.index]! },
+    });
   });
   const onPoint = useEffectEvent((point: Point) => addPoint(point, planting));
   const onFinish = useEffectEvent(() => finishSketch(planting));
 
   useEffect(() => {
-    const made = new PlanMap(element.current!, { onPick: (thing) => onPick(thing), onPoint: (point) => onPoint(point), onFinish: () => onFinish(), onReshape: reshape });
+    const made = new PlanMap(element.current!, {
+      onPick: (thing) => onPick(thing),
+      onPoint: (point) => onPoint(point),
+      onFinish: () => onFinish(),
+      onReshape: reshape,
+    });
     map.current = made;
     const watch = new ResizeObserver(() => made.resize());
     watch.observe(element.current!);
@@ -74,8 +91,40 @@ export function PlanView({ planting, year, children }: { planting: string | null
   const chosenIndex = selection?.what === 'plant' && stand ? plantNamed(stand, selection.row, selection.place) : null;
 
   useEffect(() => {
-    map.current?.show({ holding, all, active: planting, year, site: settingOf(holding, 'growth.site'), ringed, chosen: chosenIndex, tokens, selection, sketch, editable: planting ? 'planting' : 'ground', overlay, mark: planting ? null : mark, section: planting ? null : section, zones, pictures });
-  }, [holding, all, planting, year, ringed, chosenIndex, tokens, selection, sketch, overlay, mark, section, zones, pictures]);
+    map.current?.show({
+      holding,
+      all,
+      active: planting,
+      year,
+      site: settingOf(holding, 'growth.site'),
+      ringed,
+      chosen: chosenIndex,
+      tokens,
+      selection,
+      sketch,
+      editable: planting ? 'planting' : 'ground',
+      overlay,
+      mark: planting ? null : mark,
+      section: planting ? null : section,
+      zones,
+      pictures,
+    });
+  }, [
+    holding,
+    all,
+    planting,
+    year,
+    ringed,
+    chosenIndex,
+    tokens,
+    selection,
+    sketch,
+    overlay,
+    mark,
+    section,
+    zones,
+    pictures,
+  ]);
 
   useEffect(() => {
     if (goTo) map.current?.reveal(goTo.points);
@@ -89,16 +138,34 @@ export function PlanView({ planting, year, children }: { planting: string | null
 
   return (
     <div className="plan">
-      <div ref={element} className="plan-map" data-testid="plan.map" role="application" aria-label={`Plan of ${holding.name}. Zoom with + and -, fit with 0. Everything on it is also listed beside it.`} tabIndex={0} />
+      <div
+        ref={element}
+        className="plan-map"
+        data-testid="plan.map"
+        role="application"
+        aria-label={`Plan of ${holding.name}. Zoom with + and -, fit with 0. Everything on it is also listed beside it.`}
+        tabIndex={0}
+      />
       {children}
       <Suspense>{sketch && <SketchBar planting={planting} />}</Suspense>
       <div className="plan-north" aria-hidden="true">
-        <svg width="20" height="36" viewBox="0 0 20 36"><path d="M10 1 L18 20 L10 15 L2 20 Z" /><text x="10" y="33" textAnchor="middle">N</text></svg>
+        <svg width="20" height="36" viewBox="0 0 20 36">
+          <path d="M10 1 L18 20 L10 15 L2 20 Z" />
+          <text x="10" y="33" textAnchor="middle">
+            N
+          </text>
+        </svg>
       </div>
       <div className="plan-zoom">
-        <button type="button" aria-label="Zoom in" onClick={() => map.current?.zoom(1.5)}>+</button>
-        <button type="button" aria-label="Zoom out" onClick={() => map.current?.zoom(1 / 1.5)}>−</button>
-        <button type="button" aria-label="Show the whole holding" onClick={() => map.current?.fit()}>⤢</button>
+        <button type="button" aria-label="Zoom in" onClick={() => map.current?.zoom(1.5)}>
+          +
+        </button>
+        <button type="button" aria-label="Zoom out" onClick={() => map.current?.zoom(1 / 1.5)}>
+          −
+        </button>
+        <button type="button" aria-label="Show the whole holding" onClick={() => map.current?.fit()}>
+          ⤢
+        </button>
       </div>
     </div>
   );

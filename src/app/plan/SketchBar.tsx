@@ -23,7 +23,10 @@ export function SketchBar({ planting }: { planting: string | null }) {
     setProblem('');
     addPoint(point, planting);
   };
-  const hint = sketch.points.length === 0 ? 'Click the first place on the plan, or type it: east, north' : 'Click on, or type a leg: length at bearing. Enter ends it, Escape goes back.';
+  const hint =
+    sketch.points.length === 0
+      ? 'Click the first place on the plan, or type it: east, north'
+      : 'Click on, or type a leg: length at bearing. Enter ends it, Escape goes back.';
   return (
     <div className="sketch-bar" role="group" aria-label={`Drawing ${sketchName(sketch.for)}`}>
       <strong>Drawing {sketchName(sketch.for)}</strong>
@@ -45,9 +48,15 @@ export function SketchBar({ planting }: { planting: string | null }) {
           }
         }}
       />
-      <span className="sketch-words" aria-live="polite">{problem || sketchWords(sketch.points, units) || hint}</span>
-      <Button size="small" onClick={() => backOut()}>Back</Button>
-      <Button size="small" type="primary" onClick={() => finishSketch(planting)}>{sketch.for === 'measure' ? 'Done' : isRing(sketch.for) ? 'Close it' : 'Finish'}</Button>
+      <span className="sketch-words" aria-live="polite">
+        {problem || sketchWords(sketch.points, units) || hint}
+      </span>
+      <Button size="small" onClick={() => backOut()}>
+        Back
+      </Button>
+      <Button size="small" type="primary" onClick={() => finishSketch(planting)}>
+        {sketch.for === 'measure' ? 'Done' : isRing(sketch.for) ? 'Close it' : 'Finish'}
+      </Button>
     </div>
   );
 }

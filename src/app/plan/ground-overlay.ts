@@ -10,22 +10,48 @@ import type { GroundOverlay } from '../store/look-at.ts';
 import type { DrawnThing } from './ground-style.ts';
 
 /** Contours, local rules, the mark and the section as things on the plan. */
-export function drawOverlay(source: VectorSource, overlay: GroundOverlay, holding: Holding, mark: Point | null, section: readonly Point[] | null): void {
+export function drawOverlay(
+  source: VectorSource,
+  overlay: GroundOverlay,
+  holding: Holding,
+  mark: Point | null,
+  section: readonly Point[] | null,
+): void {
   source.clear(true);
-  const add = (geometry: Polygon | LineString | PointGeometry, thing: Pick<DrawnThing, 'kind'> & Partial<DrawnThing>) => {
+  const add = (
+    geometry: Polygon | LineString | PointGeometry,
+    thing: Pick<DrawnThing, 'kind'> & Partial<DrawnThing>,
+  ) => {
     const feature = new Feature({ geometry });
-    feature.set('thing', { what: 'label', id: '', label: '', chosen: false, unsure: false, size: 0, ...thing } satisfies DrawnThing);
+    feature.set('thing', {
+      what: 'label',
+      id: '',
+      label: '',
+      chosen: false,
+      unsure: false,
+      size: 0,
+      ...thing,
+    } satisfies DrawnThing);
     source.addFeature(feature);
   };
   const flat = (points: readonly Point[]) => points.map(([x, y]) => [x, y]);
   for (const { elevation, lines } of overlay.contours)
-    for (const points of lines) add(new LineString(flat(points)), { kind: 'contour', label: points.length > 12 ? `${Math.round(elevation * 100) / 100}` : '' });
+    for (const points of lines)
+      add(new LineString(flat(points)), {
+        kind: 'contour',
+        label: points.length > 12 ? `${Math.round(elevation * 100) / 100}` : '',
+      });
   if (overlay.showRules)
     for (const rule of holding.rules) {
-      if (rule.kind === 'sightTriangle') add(new Polygon([flat([...rule.ring, rule.ring[0]!])]), { kind: 'sightTriangle', label: 'sight triangle' });
+      if (rule.kind === 'sightTriangle')
+        add(new Polygon([flat([...rule.ring, rule.ring[0]!])]), { kind: 'sightTriangle', label: 'sight triangle' });
       if (!('along' in rule)) continue;
       const line = lineOf(rule.along, holding);
-      if (line) add(new LineString(flat(line.closed ? [...line.points, line.points[0]!] : line.points)), { kind: 'ruleBand', size: rule.metres * 2 });
+      if (line)
+        add(new LineString(flat(line.closed ? [...line.points, line.points[0]!] : line.points)), {
+          kind: 'ruleBand',
+          size: rule.metres * 2,
+        });
     }
   if (section) add(new LineString(flat(section)), { kind: 'section' });
   if (mark) add(new PointGeometry([mark[0], mark[1]]), { kind: 'mark' });
@@ -34,12 +60,17 @@ export function drawOverlay(source: VectorSource, overlay: GroundOverlay, holdin
 const decoded = new Map<string, Promise<ImageBitmap | null>>();
 
 /** A kept picture made ready to draw, once for each; null when its bytes are gone. */
-export function pictureImage(file: string, type: string, bytesOf: (file: string) => Promise<Uint8Array | null>): Promise<ImageBitmap | null> {
+export function pictureImage(
+  file: string,
+  type: string,
+  bytesOf: (file: string) => Promise<Uint8Array | null>,
+): Promise<ImageBitmap | null> {
   let known = decoded.get(file);
   if (!known) {
-    known = bytesOf(file).then((bytes) => (bytes ? createImageBitmap(new Blob([bytes.slice()], { type })) : null)).catch(() => null);
+    known = bytesOf(file)
+      .then((bytes) => (bytes ? createImageBitmap(new Blob([bytes.slice()], { type })) : null))
+      .catch(() => null);
     decoded.set(file, known);
   }
   return known;
 }
-

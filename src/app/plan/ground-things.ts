@@ -20,14 +20,29 @@ export interface ThingLayers {
 }
 
 /** Drawn only at their own stop of the walk: they lie over everything else. */
-const ZONES: ReadonlySet<FeatureKind> = new Set(['soilZone', 'cover', 'browsed', 'harm', 'holeTest', 'percolation', 'spotHeight'] as const);
+const ZONES: ReadonlySet<FeatureKind> = new Set([
+  'soilZone',
+  'cover',
+  'browsed',
+  'harm',
+  'holeTest',
+  'percolation',
+  'spotHeight',
+] as const);
 
 /** Draws boundary, features and baselines anew into their layers; what is chosen is also handed to be dragged. */
-export function drawThings({ edge, ground, handles, chosen }: ThingLayers, { holding, selection, all, active, zones, editable }: Scene): void {
+export function drawThings(
+  { edge, ground, handles, chosen }: ThingLayers,
+  { holding, selection, all, active, zones, editable }: Scene,
+): void {
   for (const layer of [edge, ground, handles]) layer.clear(true);
   chosen.clear();
   const isChosen = (what: string, id: string) => selection?.what === what && 'id' in selection && selection.id === id;
-  const add = (source: VectorSource, geometry: Polygon | LineString | PointGeometry, thing: Partial<DrawnThing> & Pick<DrawnThing, 'what' | 'kind' | 'id'>) => {
+  const add = (
+    source: VectorSource,
+    geometry: Polygon | LineString | PointGeometry,
+    thing: Partial<DrawnThing> & Pick<DrawnThing, 'what' | 'kind' | 'id'>,
+  ) => {
     const feature = new Feature({ geometry });
     feature.set('thing', { label: '', chosen: false, unsure: false, size: 0, ...thing } satisfies DrawnThing);
     source.addFeature(feature);
@@ -40,8 +55,16 @@ export function drawThings({ edge, ground, handles, chosen }: ThingLayers, { hol
   if (boundary) {
     add(edge, ring(boundary.map(({ at }) => at)), { what: 'boundary', kind: 'boundary', id: 'boundary' });
     // A traced boundary has thousands of corners: then only the chosen one has a handle.
-    for (const { id, at, pin, other } of boundary.length > 500 ? boundary.filter((corner) => isChosen('corner', corner.id)) : boundary) {
-      add(handles, dot(at), { what: 'corner', kind: 'corner', id, unsure: pin === 'assumed', chosen: isChosen('corner', id) });
+    for (const { id, at, pin, other } of boundary.length > 500
+      ? boundary.filter((corner) => isChosen('corner', corner.id))
+      : boundary) {
+      add(handles, dot(at), {
+        what: 'corner',
+        kind: 'corner',
+        id,
+        unsure: pin === 'assumed',
+        chosen: isChosen('corner', id),
+      });
       if (other) add(ground, line([at, other.at]), { what: 'label', kind: 'otherCorner', id, label: other.restsOn });
     }
   }
@@ -49,22 +72,42 @@ export function drawThings({ edge, ground, handles, chosen }: ThingLayers, { hol
     if (ZONES.has(feature.kind) && !zones.includes(feature.kind) && !isChosen('feature', feature.id)) continue;
     const points = pointsOf(feature);
     add(ground, 'ring' in feature ? ring(points) : 'line' in feature ? line(points) : dot(points[0]!), {
-      what: 'feature', kind: feature.kind, id: feature.id, label: feature.kind === 'shelter' ? feature.name || 'here' : featureLabel(feature, holding.units), chosen: isChosen('feature', feature.id),
-      unsure: feature.kind === 'buriedService' && !feature.marked, size: 'width' in feature ? feature.width : feature.kind === 'tree' ? feature.crown : feature.kind === 'stump' ? feature.across : 0,
+      what: 'feature',
+      kind: feature.kind,
+      id: feature.id,
+      label: feature.kind === 'shelter' ? feature.name || 'here' : featureLabel(feature, holding.units),
+      chosen: isChosen('feature', feature.id),
+      unsure: feature.kind === 'buriedService' && !feature.marked,
+      size:
+        'width' in feature
+          ? feature.width
+          : feature.kind === 'tree'
+            ? feature.crown
+            : feature.kind === 'stump'
+              ? feature.across
+              : 0,
     });
   }
   for (const { planting, layout } of all) {
     if (!layout.baseline) continue;
     const own = planting.id === active && editable === 'planting';
     const { baseline } = planting;
-    if (baseline.kind !== 'guilds') add(handles, line(layout.baseline.line.points), { what: 'baseline', kind: 'baseline', id: planting.id, chosen: false });
-    if (baseline.kind === 'block') add(handles, ring(baseline.outline), { what: 'baseline', kind: 'outline', id: planting.id, chosen: false });
+    if (baseline.kind !== 'guilds')
+      add(handles, line(layout.baseline.line.points), {
+        what: 'baseline',
+        kind: 'baseline',
+        id: planting.id,
+        chosen: false,
+      });
+    if (baseline.kind === 'block')
+      add(handles, ring(baseline.outline), { what: 'baseline', kind: 'outline', id: planting.id, chosen: false });
     if (!own) continue;
     const points = handlesOf(planting.baseline, layout.baseline.line.points);
     // Unseen, to be dragged: the line or ring whole, its points one by one.
     const geometry = baseline.kind === 'block' ? ring(points) : points.length > 1 ? line(points) : dot(points[0]!);
     add(handles, geometry, { what: 'baseline', kind: 'none', id: planting.id, chosen: baseline.kind !== 'beside' });
-    for (const point of points) add(handles, dot(point), { what: 'handle', kind: 'handle', id: planting.id, chosen: false });
+    for (const point of points)
+      add(handles, dot(point), { what: 'handle', kind: 'handle', id: planting.id, chosen: false });
   }
 }
 

@@ -30,8 +30,20 @@ export class ImageLayer extends Layer {
     Object.assign(this.canvas, { width, height });
     const context = this.canvas.getContext('2d')!;
     const scale = pixelRatio / resolution;
-    for (const { image, matrix: [a, b, c, d, e, f], opacity, cells } of this.images) {
-      context.setTransform(a * scale, -d * scale, b * scale, -e * scale, width / 2 + (c - center[0]!) * scale, height / 2 - (f - center[1]!) * scale);
+    for (const {
+      image,
+      matrix: [a, b, c, d, e, f],
+      opacity,
+      cells,
+    } of this.images) {
+      context.setTransform(
+        a * scale,
+        -d * scale,
+        b * scale,
+        -e * scale,
+        width / 2 + (c - center[0]!) * scale,
+        height / 2 - (f - center[1]!) * scale,
+      );
       context.globalAlpha = opacity;
       context.imageSmoothingEnabled = !cells;
       context.drawImage(image, 0, 0);

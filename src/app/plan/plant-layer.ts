@@ -63,15 +63,31 @@ export class PlantLayer extends Layer {
     const scale = pixelRatio / viewState.resolution;
     const centre = [viewState.center[0]!, viewState.center[1]!] as const;
     const wanted = this.drawing?.picture ?? this.picture;
-    if (!wanted || !isOf(wanted, planted) || wanted.scale !== scale || !reaches(wanted, centre, width, height)) this.begin(planted, centre, scale, width, height, pixelRatio);
+    if (!wanted || !isOf(wanted, planted) || wanted.scale !== scale || !reaches(wanted, centre, width, height))
+      this.begin(planted, centre, scale, width, height, pixelRatio);
     this.goOn();
     if (this.picture) lay(context, this.picture, centre, scale, width, height);
     const active = planted.all.find(({ planting }) => planting.id === planted.active);
-    if (active) this.drawRings(context, active, planted, (x, y) => [width / 2 + (x - centre[0]) * scale, height / 2 - (y - centre[1]) * scale], scale, pixelRatio);
+    if (active)
+      this.drawRings(
+        context,
+        active,
+        planted,
+        (x, y) => [width / 2 + (x - centre[0]) * scale, height / 2 - (y - centre[1]) * scale],
+        scale,
+        pixelRatio,
+      );
     return this.canvas;
   }
 
-  private begin(planted: Planted, centre: readonly [number, number], scale: number, width: number, height: number, ratio: number): void {
+  private begin(
+    planted: Planted,
+    centre: readonly [number, number],
+    scale: number,
+    width: number,
+    height: number,
+    ratio: number,
+  ): void {
     const canvas = document.createElement('canvas');
     Object.assign(canvas, { width: Math.ceil(width * (1 + 2 * BEYOND)), height: Math.ceil(height * (1 + 2 * BEYOND)) });
     const picture = { canvas, centre, scale, of: planted };
@@ -146,7 +162,14 @@ export class PlantLayer extends Layer {
   }
 
   /** Rings round what a finding speaks of and round the chosen plant, over the picture: they change more often than it. */
-  private drawRings(context: CanvasRenderingContext2D, laid: Laid, planted: Planted, at: (x: number, y: number) => [number, number], scale: number, ratio: number): void {
+  private drawRings(
+    context: CanvasRenderingContext2D,
+    laid: Laid,
+    planted: Planted,
+    at: (x: number, y: number) => [number, number],
+    scale: number,
+    ratio: number,
+  ): void {
     const { stand } = laid.layout;
     const crowns = this.crowns(laid, planted);
     const ring = (plants: readonly number[], colour: string, width: number, radius: (i: number) => number) => {
@@ -165,14 +188,28 @@ export class PlantLayer extends Layer {
   }
 }
 
-const isOf = ({ of }: Picture, { all, active, year, site, tokens }: Planted): boolean => of.all === all && of.active === active && of.year === year && of.site === site && of.tokens === tokens;
+const isOf = ({ of }: Picture, { all, active, year, site, tokens }: Planted): boolean =>
+  of.all === all && of.active === active && of.year === year && of.site === site && of.tokens === tokens;
 
 /** Whether the picture covers a view of this size about `centre`. */
-const reaches = ({ canvas, centre: [x, y], scale }: Picture, centre: readonly [number, number], width: number, height: number): boolean =>
-  Math.abs(centre[0] - x) * scale <= (canvas.width - width) / 2 && Math.abs(centre[1] - y) * scale <= (canvas.height - height) / 2;
+const reaches = (
+  { canvas, centre: [x, y], scale }: Picture,
+  centre: readonly [number, number],
+  width: number,
+  height: number,
+): boolean =>
+  Math.abs(centre[0] - x) * scale <= (canvas.width - width) / 2 &&
+  Math.abs(centre[1] - y) * scale <= (canvas.height - height) / 2;
 
 /** Lays the picture into a view about `centre`, larger or smaller where the view's scale is another. */
-function lay(context: CanvasRenderingContext2D, picture: Picture, centre: readonly [number, number], scale: number, width: number, height: number): void {
+function lay(
+  context: CanvasRenderingContext2D,
+  picture: Picture,
+  centre: readonly [number, number],
+  scale: number,
+  width: number,
+  height: number,
+): void {
   const times = scale / picture.scale;
   const { canvas } = picture;
   // Only what the view shows of it: the rest would cost as much to lay as what is seen.

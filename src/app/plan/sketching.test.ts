@@ -10,7 +10,8 @@ const { db } = await import('../store/db.ts');
 const { addHolding } = await import('../store/shelf.ts');
 const { close, open, useSession } = await import('../store/session.ts');
 const { lookNow } = await import('../store/look-at.ts');
-const { addPoint, backOut, finishSketch, isRing, sketchName, sketchWords, startSketch } = await import('./sketching.ts');
+const { addPoint, backOut, finishSketch, isRing, sketchName, sketchWords, startSketch } =
+  await import('./sketching.ts');
 
 const holding = () => useSession.getState().holding!;
 const click = (...points: Point[]) => points.forEach((point) => addPoint(point, 'p1'));
@@ -27,7 +28,12 @@ describe('drawing', () => {
     startSketch('boundary');
     click([-10, -10], [80, -10], [80, 40], [-10, 40], [-10, -10]);
     expect(lookNow().sketch).toBeNull();
-    expect(holding().boundary!.map(({ at, pin }) => [...at, pin])).toEqual([[-10, -10, 'assumed'], [80, -10, 'assumed'], [80, 40, 'assumed'], [-10, 40, 'assumed']]);
+    expect(holding().boundary!.map(({ at, pin }) => [...at, pin])).toEqual([
+      [-10, -10, 'assumed'],
+      [80, -10, 'assumed'],
+      [80, 40, 'assumed'],
+      [-10, 40, 'assumed'],
+    ]);
   });
 
   it('a mark and a section are looked at, not kept; a section of one point is none', () => {
@@ -37,7 +43,10 @@ describe('drawing', () => {
     startSketch('section');
     click([0, 0], [30, 0]);
     finishSketch(null);
-    expect(lookNow().section).toEqual([[0, 0], [30, 0]]);
+    expect(lookNow().section).toEqual([
+      [0, 0],
+      [30, 0],
+    ]);
     startSketch('section');
     click([0, 0]);
     finishSketch(null);
@@ -52,15 +61,36 @@ describe('drawing', () => {
     expect(useSession.getState().problem).toMatch(/needs three points/);
     click([0, 9]);
     finishSketch(null);
-    expect(holding().rules).toMatchObject([{ kind: 'sightTriangle', ring: [[0, 0], [9, 0], [0, 9]], most: 0.75, said: '' }]);
-    expect([isRing('sightTriangle'), sketchName('sightTriangle'), sketchName('mark')]).toEqual([true, 'sight triangle', 'mark']);
+    expect(holding().rules).toMatchObject([
+      {
+        kind: 'sightTriangle',
+        ring: [
+          [0, 0],
+          [9, 0],
+          [0, 9],
+        ],
+        most: 0.75,
+        said: '',
+      },
+    ]);
+    expect([isRing('sightTriangle'), sketchName('sightTriangle'), sketchName('mark')]).toEqual([
+      true,
+      'sight triangle',
+      'mark',
+    ]);
   });
 
   it('takes a doubled point once', () => {
     startSketch('fence');
     click([0, 10], [0, 10], [20, 10]);
     finishSketch('p1');
-    expect(holding().features[0]).toMatchObject({ kind: 'fence', line: [[0, 10], [20, 10]] });
+    expect(holding().features[0]).toMatchObject({
+      kind: 'fence',
+      line: [
+        [0, 10],
+        [20, 10],
+      ],
+    });
   });
 
   it('a thing of one place is done with one click, and is then chosen', () => {
@@ -103,7 +133,16 @@ describe('drawing', () => {
     startSketch('curvedBaseline');
     click([0, 0], [20, 5], [50, 0]);
     finishSketch('p1');
-    expect(holding().plantings[0]!.baseline).toEqual({ kind: 'drawn', points: [[0, 0], [20, 5], [50, 0]], curved: true, closed: false });
+    expect(holding().plantings[0]!.baseline).toEqual({
+      kind: 'drawn',
+      points: [
+        [0, 0],
+        [20, 5],
+        [50, 0],
+      ],
+      curved: true,
+      closed: false,
+    });
   });
 
   it('measures and leaves nothing behind', () => {
@@ -117,8 +156,22 @@ describe('drawing', () => {
   it('says a sketch’s name and length as it grows', () => {
     expect(sketchName('overheadLine')).toBe('overhead line');
     expect(sketchName('curvedBaseline')).toBe('curved line');
-    expect([isRing('boundary'), isRing('building'), isRing('fence'), isRing('gap')]).toEqual([true, true, false, false]);
+    expect([isRing('boundary'), isRing('building'), isRing('fence'), isRing('gap')]).toEqual([
+      true,
+      true,
+      false,
+      false,
+    ]);
     expect(sketchWords([[0, 0]], 'metric')).toBe('');
-    expect(sketchWords([[0, 0], [3, 4], [3, 10]], 'us')).toBe('19.69 ft at 0°, 36.1 ft in all');
+    expect(
+      sketchWords(
+        [
+          [0, 0],
+          [3, 4],
+          [3, 10],
+        ],
+        'us',
+      ),
+    ).toBe('19.69 ft at 0°, 36.1 ft in all');
   });
 });

@@ -17,11 +17,31 @@ export const GAP_WIDTH = 4;
 /** Height over which a sight triangle is closed until the local rule says otherwise, metres: over a car’s bonnet. */
 const SIGHT_HEIGHT = 0.75;
 
-const isOnePoint = (kind: SketchFor): boolean => kind === 'gap' || kind === 'mark' || (kind in featureKinds && featureKinds[kind as keyof typeof featureKinds].shape === 'at');
-export const isRing = (kind: SketchFor): boolean => kind === 'boundary' || kind === 'block' || kind === 'sightTriangle' || (kind in featureKinds && featureKinds[kind as keyof typeof featureKinds].shape === 'ring');
+const isOnePoint = (kind: SketchFor): boolean =>
+  kind === 'gap' ||
+  kind === 'mark' ||
+  (kind in featureKinds && featureKinds[kind as keyof typeof featureKinds].shape === 'at');
+export const isRing = (kind: SketchFor): boolean =>
+  kind === 'boundary' ||
+  kind === 'block' ||
+  kind === 'sightTriangle' ||
+  (kind in featureKinds && featureKinds[kind as keyof typeof featureKinds].shape === 'ring');
 
 export const sketchName = (kind: SketchFor): string =>
-  ({ boundary: 'boundary', baseline: 'straight line', curvedBaseline: 'curved line', block: 'outline', anchors: 'trees', gap: 'gap', measure: 'measure', mark: 'mark', section: 'section', sightTriangle: 'sight triangle' } as Record<string, string>)[kind] ?? featureKinds[kind as keyof typeof featureKinds].label.toLowerCase();
+  (
+    {
+      boundary: 'boundary',
+      baseline: 'straight line',
+      curvedBaseline: 'curved line',
+      block: 'outline',
+      anchors: 'trees',
+      gap: 'gap',
+      measure: 'measure',
+      mark: 'mark',
+      section: 'section',
+      sightTriangle: 'sight triangle',
+    } as Record<string, string>
+  )[kind] ?? featureKinds[kind as keyof typeof featureKinds].label.toLowerCase();
 
 export const startSketch = (kind: SketchFor): void => look({ sketch: { for: kind, points: [] }, selection: null });
 
@@ -30,7 +50,8 @@ export function addPoint(point: Point, planting: string | null): void {
   const { sketch } = lookNow();
   if (!sketch) return;
   const first = sketch.points[0];
-  if (first && sketch.points.length > 2 && isRing(sketch.for) && distance(first, point) < 0.01) return finishSketch(planting);
+  if (first && sketch.points.length > 2 && isRing(sketch.for) && distance(first, point) < 0.01)
+    return finishSketch(planting);
   const last = sketch.points.at(-1);
   const points = last && distance(last, point) < 0.01 ? sketch.points : [...sketch.points, point];
   look({ sketch: { ...sketch, points } });
@@ -75,7 +96,13 @@ function make(kind: SketchFor, points: readonly Point[], plantingId: string | nu
     if (kind === 'block') {
       const old = holding.plantings.find(({ id }) => id === plantingId)?.baseline;
       const drawn = drawnBlock(points);
-      return run(setBaseline(plantingId, old?.kind === 'block' ? { ...old, outline: drawn.outline, bearing: drawn.bearing } : drawn, 'outline drawn'));
+      return run(
+        setBaseline(
+          plantingId,
+          old?.kind === 'block' ? { ...old, outline: drawn.outline, bearing: drawn.bearing } : drawn,
+          'outline drawn',
+        ),
+      );
     }
     if (points.length === 0) throw new Refused('Set at least one tree: click its place, or type it.');
     return run(setBaseline(plantingId, { kind: 'guilds', anchors: points.map(([x, y]) => [x, y]) }, 'trees set'));
@@ -87,11 +114,20 @@ function make(kind: SketchFor, points: readonly Point[], plantingId: string | nu
     return run(addGap(plantingId, { id: newId(), kind: 'gap', at, width: GAP_WIDTH }));
   }
   if (kind === 'sightTriangle') {
-    if (points.length < 3) throw new Refused('A sight triangle needs three points: the corner of the junction, and a point along each way.');
-    return run(setRule({ id: newId(), kind: 'sightTriangle', said: '', ring: points.map(([x, y]) => [x, y]), most: SIGHT_HEIGHT }, 'sight triangle drawn'));
+    if (points.length < 3)
+      throw new Refused('A sight triangle needs three points: the corner of the junction, and a point along each way.');
+    return run(
+      setRule(
+        { id: newId(), kind: 'sightTriangle', said: '', ring: points.map(([x, y]) => [x, y]), most: SIGHT_HEIGHT },
+        'sight triangle drawn',
+      ),
+    );
   }
   if (kind === 'measure' || kind === 'mark' || kind === 'section') return true;
-  if (points.length < leastPoints(kind)) throw new Refused(`${featureKinds[kind].label} needs at least ${leastPoints(kind)} points. Add more, or press Escape.`);
+  if (points.length < leastPoints(kind))
+    throw new Refused(
+      `${featureKinds[kind].label} needs at least ${leastPoints(kind)} points. Add more, or press Escape.`,
+    );
   const feature = newFeature(kind, newId(), points);
   const done = run(addFeatures([feature], `${featureKinds[kind].label.toLowerCase()} drawn`));
   if (done) look({ selection: { what: 'feature', id: feature.id } });

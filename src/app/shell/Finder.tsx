@@ -25,18 +25,45 @@ export function Finder({ onClose }: { onClose(): void }) {
   const everything = useMemo((): Found[] => {
     const to = (path: string) => void navigate(`/h/${holding.id}/${path}`);
     return [
-      ...['ground', 'ranks', 'order', 'field'].map((stage) => ({ key: stage, kind: 'Stage', label: stage[0]!.toUpperCase() + stage.slice(1), go: () => to(stage) })),
+      ...['ground', 'ranks', 'order', 'field'].map((stage) => ({
+        key: stage,
+        kind: 'Stage',
+        label: stage[0]!.toUpperCase() + stage.slice(1),
+        go: () => to(stage),
+      })),
       ...all.flatMap(({ planting, layout }) => [
         { key: planting.id, kind: 'Planting', label: planting.name, go: () => to(`ranks/${planting.id}`) },
-        ...planting.rows.map((row) => ({ key: row.id, kind: planting.name, label: row.name, go: () => { to(`ranks/${planting.id}`); look({ selection: { what: 'row', id: row.id } }); } })),
+        ...planting.rows.map((row) => ({
+          key: row.id,
+          kind: planting.name,
+          label: row.name,
+          go: () => {
+            to(`ranks/${planting.id}`);
+            look({ selection: { what: 'row', id: row.id } });
+          },
+        })),
         ...layout.stand.speciesIds.map((id) => {
           const species = allSpecies().find((one) => one.id === id);
-          return { key: `${planting.id}-${id}`, kind: `Plants in ${planting.name}`, label: species ? `${species.common}, ${species.botanical}` : id, go: () => { to(`ranks/${planting.id}`); ring(layout.stand, id); } };
+          return {
+            key: `${planting.id}-${id}`,
+            kind: `Plants in ${planting.name}`,
+            label: species ? `${species.common}, ${species.botanical}` : id,
+            go: () => {
+              to(`ranks/${planting.id}`);
+              ring(layout.stand, id);
+            },
+          };
         }),
       ]),
       ...holding.features.map((feature) => ({
-        key: feature.id, kind: featureKinds[feature.kind].label, label: feature.name || featureKinds[feature.kind].label,
-        go: () => { to('ground'); look({ selection: { what: 'feature', id: feature.id } }); goTo(pointsOf(feature)); },
+        key: feature.id,
+        kind: featureKinds[feature.kind].label,
+        label: feature.name || featureKinds[feature.kind].label,
+        go: () => {
+          to('ground');
+          look({ selection: { what: 'feature', id: feature.id } });
+          goTo(pointsOf(feature));
+        },
       })),
       { key: 'undo', kind: 'Command', label: 'Undo', go: undoLast },
       { key: 'redo', kind: 'Command', label: 'Redo', go: redoNext },
@@ -47,7 +74,9 @@ export function Finder({ onClose }: { onClose(): void }) {
   }, [holding, all, navigate]);
 
   const words = text.toLowerCase().split(/\s+/).filter(Boolean);
-  const found = everything.filter(({ label, kind }) => words.every((word) => `${label} ${kind}`.toLowerCase().includes(word))).slice(0, 12);
+  const found = everything
+    .filter(({ label, kind }) => words.every((word) => `${label} ${kind}`.toLowerCase().includes(word)))
+    .slice(0, 12);
   const take = (one: Found | undefined) => {
     if (!one) return;
     onClose();
@@ -81,7 +110,11 @@ export function Finder({ onClose }: { onClose(): void }) {
             <small>{one.kind}</small>
           </li>
         ))}
-        {found.length === 0 && <li role="option" aria-selected={false} className="nothing">Nothing here is called that.</li>}
+        {found.length === 0 && (
+          <li role="option" aria-selected={false} className="nothing">
+            Nothing here is called that.
+          </li>
+        )}
       </ul>
     </Modal>
   );

@@ -33,8 +33,22 @@ export function HoldingFrame() {
       void close();
     };
   }, [id]);
-  if (problem) return <main className="sorry"><h1>This holding cannot be opened</h1><p>{problem}</p><p><Link to="/">All holdings</Link></p></main>;
-  if (!isOpen) return <main className="sorry" aria-busy="true"><p>Opening…</p></main>;
+  if (problem)
+    return (
+      <main className="sorry">
+        <h1>This holding cannot be opened</h1>
+        <p>{problem}</p>
+        <p>
+          <Link to="/">All holdings</Link>
+        </p>
+      </main>
+    );
+  if (!isOpen)
+    return (
+      <main className="sorry" aria-busy="true">
+        <p>Opening…</p>
+      </main>
+    );
   return <Stages />;
 }
 

@@ -25,7 +25,11 @@ export function Notices() {
           type="info"
           title="A new version is ready."
           showIcon
-          action={<Button size="small" disabled={saveState !== 'saved'} onClick={reload}>Reload</Button>}
+          action={
+            <Button size="small" disabled={saveState !== 'saved'} onClick={reload}>
+              Reload
+            </Button>
+          }
           closable={{ onClose: () => setReload(null) }}
         />
       )}

@@ -3,7 +3,15 @@ import { useState, type ReactNode } from 'react';
 import { useLook } from '../store/look-at.ts';
 
 /** The right-hand panel; on a phone a sheet that is drawn up from below, by itself when something is chosen: on the plan, or by the view in `about`. */
-export function Panel({ label, about = null, children }: { label: string; about?: string | null; children: ReactNode }) {
+export function Panel({
+  label,
+  about = null,
+  children,
+}: {
+  label: string;
+  about?: string | null;
+  children: ReactNode;
+}) {
   const [up, setUp] = useState(false);
   const selection = useLook((state) => state.selection);
   const sketch = useLook((state) => state.sketch);

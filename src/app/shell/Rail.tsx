@@ -20,7 +20,11 @@ export function Rail() {
         <NavLink key={key} to={`/h/${worked.holding.id}/${key}`}>
           <Icon size={24} strokeWidth={1.6} aria-hidden="true" />
           <span>{label}</span>
-          {key === 'ranks' && open > 0 && <span className="count" aria-label={`${open} findings`}>{open}</span>}
+          {key === 'ranks' && open > 0 && (
+            <span className="count" aria-label={`${open} findings`}>
+              {open}
+            </span>
+          )}
         </NavLink>
       ))}
     </nav>

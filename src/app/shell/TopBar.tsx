@@ -16,32 +16,66 @@ export function TopBar({ stage, onFind, onKeys }: { stage: string; onFind(): voi
   const step = past.at(-1);
   return (
     <header className="top-bar">
-      <Link to="/" className="brand" aria-label="Close Rank, all holdings"><Mark /><span>Close Rank</span></Link>
+      <Link to="/" className="brand" aria-label="Close Rank, all holdings">
+        <Mark />
+        <span>Close Rank</span>
+      </Link>
       <span className="holding-name">{holding.name}</span>
       <nav className="tabs" aria-label="Plantings">
-        {tabbed
-          ? holding.plantings.map(({ id, name }) => <NavLink key={id} to={`/h/${holding.id}/${stage}/${id}`}>{name}</NavLink>)
-          : <Link to={`/h/${holding.id}/ranks`}>{holding.plantings.length === 1 ? '1 planting' : `${holding.plantings.length} plantings`}</Link>}
-        {stage === 'ranks' && <NavLink to={`/h/${holding.id}/ranks/new`} aria-label="New planting" title="New planting">+</NavLink>}
+        {tabbed ? (
+          holding.plantings.map(({ id, name }) => (
+            <NavLink key={id} to={`/h/${holding.id}/${stage}/${id}`}>
+              {name}
+            </NavLink>
+          ))
+        ) : (
+          <Link to={`/h/${holding.id}/ranks`}>
+            {holding.plantings.length === 1 ? '1 planting' : `${holding.plantings.length} plantings`}
+          </Link>
+        )}
+        {stage === 'ranks' && (
+          <NavLink to={`/h/${holding.id}/ranks/new`} aria-label="New planting" title="New planting">
+            +
+          </NavLink>
+        )}
       </nav>
       <div className="top-actions">
-        <button type="button" disabled={!step} onClick={undoLast} aria-label={step ? `Undo: ${step.label}` : 'Nothing to undo'}>
+        <button
+          type="button"
+          disabled={!step}
+          onClick={undoLast}
+          aria-label={step ? `Undo: ${step.label}` : 'Nothing to undo'}
+        >
           <span className="undo-label">{step ? `Undo: ${step.label}` : 'Undo'}</span> <kbd>Ctrl Z</kbd>
         </button>
-        {future[0] && <button type="button" onClick={redoNext}>Redo<span className="undo-label">: {future[0].label}</span></button>}
-        <button type="button" onClick={onFind} className="find">Find <kbd>Ctrl K</kbd></button>
+        {future[0] && (
+          <button type="button" onClick={redoNext}>
+            Redo<span className="undo-label">: {future[0].label}</span>
+          </button>
+        )}
+        <button type="button" onClick={onFind} className="find">
+          Find <kbd>Ctrl K</kbd>
+        </button>
         <SaveWord />
         <Unfolding
           placement="bottomRight"
           content={
             <div className="menu">
-              <button type="button" onClick={() => void navigate('/')}>All holdings</button>
-              <button type="button" onClick={() => look({ dark: !dark })}>{dark ? 'Day colours' : 'Night colours'}</button>
-              <button type="button" onClick={onKeys}>Keys</button>
+              <button type="button" onClick={() => void navigate('/')}>
+                All holdings
+              </button>
+              <button type="button" onClick={() => look({ dark: !dark })}>
+                {dark ? 'Day colours' : 'Night colours'}
+              </button>
+              <button type="button" onClick={onKeys}>
+                Keys
+              </button>
             </div>
           }
         >
-          <Button type="text" size="small" aria-label="More" className="more">⋯</Button>
+          <Button type="text" size="small" aria-label="More" className="more">
+            ⋯
+          </Button>
         </Unfolding>
       </div>
     </header>
@@ -52,5 +86,9 @@ function SaveWord() {
   const { saveState, savedAt } = useSession();
   const time = savedAt && new Date(savedAt).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' });
   const words = { saved: time ? `Saved ${time}` : 'Saved', saving: 'Saving', unsaved: 'Not saved' }[saveState];
-  return <span className={`save-word is-${saveState}`} role="status" data-testid="save-state">{words}</span>;
+  return (
+    <span className={`save-word is-${saveState}`} role="status" data-testid="save-state">
+      {words}
+    </span>
+  );
 }

@@ -21,7 +21,11 @@ export const KEYS: readonly (readonly [key: string, does: string])[] = [
 
 type Handlers = Readonly<Record<string, () => void>>;
 
-const inField = (target: EventTarget | null): boolean => target instanceof HTMLElement && !!target.closest('input:not([type=radio]):not([type=checkbox]), textarea, select, [contenteditable="true"], [role="combobox"], .ant-modal');
+const inField = (target: EventTarget | null): boolean =>
+  target instanceof HTMLElement &&
+  !!target.closest(
+    'input:not([type=radio]):not([type=checkbox]), textarea, select, [contenteditable="true"], [role="combobox"], .ant-modal',
+  );
 
 /** Listens for keys while mounted: 'l', 'Escape', 'ctrl+k', 'shift+ctrl+z'. Plain keys rest while a field has focus. */
 export function useKeys(handlers: Handlers): void {

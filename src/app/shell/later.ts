@@ -7,7 +7,10 @@ type AnyComponent = ComponentType<any>;
 const waiting: (() => Promise<unknown>)[] = [];
 
 /** A component fetched when it is first shown, or before that once the app has nothing better to do. */
-export function later<Name extends string, C extends AnyComponent>(fetch: () => Promise<Record<Name, C>>, name: Name): LazyExoticComponent<C> {
+export function later<Name extends string, C extends AnyComponent>(
+  fetch: () => Promise<Record<Name, C>>,
+  name: Name,
+): LazyExoticComponent<C> {
   waiting.push(fetch);
   return lazy(async () => ({ default: (await fetch())[name] }));
 }

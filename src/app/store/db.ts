@@ -29,6 +29,7 @@ export const db = new Shelf();
 /** What the browser refused, in a sentence; the plan in memory is untouched. */
 export function storageSentence(problem: unknown): string {
   const name = problem instanceof Error ? `${problem.name} ${(problem as { inner?: Error }).inner?.name ?? ''}` : '';
-  if (/Quota/.test(name)) return 'This browser’s storage is full, so the last change is not saved. Free some space, or export the holding to a file now; saving is tried again with each change.';
+  if (/Quota/.test(name))
+    return 'This browser’s storage is full, so the last change is not saved. Free some space, or export the holding to a file now; saving is tried again with each change.';
   return 'This browser does not let the plan be saved (private window or blocked storage). Export the holding to a file before you close the page.';
 }

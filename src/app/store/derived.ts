@@ -9,7 +9,10 @@ import { layOut, type Layout } from '../../core/ranks/lay-out.ts';
 import { useLook } from './look-at.ts';
 import { useSession } from './session.ts';
 
-const layouts = new WeakMap<Planting, { boundary: Holding['boundary']; features: Holding['features']; layout: Layout }>();
+const layouts = new WeakMap<
+  Planting,
+  { boundary: Holding['boundary']; features: Holding['features']; layout: Layout }
+>();
 
 /** A planting's layout, worked out again only when it or the ground has changed. */
 function layoutOf(planting: Planting, { boundary, features }: Holding): Layout {
@@ -52,7 +55,10 @@ export class Worked {
   }
 
   order(): OrderList {
-    return (this.list ??= orderList(this.all.map(({ planting }) => this.quantitiesOf(planting.id)!), this.holding));
+    return (this.list ??= orderList(
+      this.all.map(({ planting }) => this.quantitiesOf(planting.id)!),
+      this.holding,
+    ));
   }
 
   /** Phases of the whole holding: years after the first planting, and the plants of each. */
@@ -62,13 +68,18 @@ export class Worked {
 
   /** What is to be bought for one phase alone. */
   orderOfPhase(later: number): OrderList {
-    return orderList(this.all.map(({ planting, layout }) => quantities(planting, phaseOf(layout, later), this.holding)), this.holding);
+    return orderList(
+      this.all.map(({ planting, layout }) => quantities(planting, phaseOf(layout, later), this.holding)),
+      this.holding,
+    );
   }
 
   /** Faults and cautions of all plantings that nobody has accepted. */
   openFindings(): number {
     const accepted = new Set(this.holding.accepted.map(({ finding }) => finding));
-    return this.all.flatMap(({ planting }) => this.findingsOf(planting.id)).filter(({ severity, id }) => severity !== 'good' && severity !== 'note' && !accepted.has(id)).length;
+    return this.all
+      .flatMap(({ planting }) => this.findingsOf(planting.id))
+      .filter(({ severity, id }) => severity !== 'good' && severity !== 'note' && !accepted.has(id)).length;
   }
 }
 

@@ -13,7 +13,18 @@ export type Selection =
   | { readonly what: 'planting' };
 
 /** What a drawing in progress will become. */
-export type SketchFor = FeatureKind | 'boundary' | 'baseline' | 'curvedBaseline' | 'block' | 'anchors' | 'gap' | 'measure' | 'mark' | 'section' | 'sightTriangle';
+export type SketchFor =
+  | FeatureKind
+  | 'boundary'
+  | 'baseline'
+  | 'curvedBaseline'
+  | 'block'
+  | 'anchors'
+  | 'gap'
+  | 'measure'
+  | 'mark'
+  | 'section'
+  | 'sightTriangle';
 
 export interface Sketch {
   readonly for: SketchFor;
@@ -45,7 +56,18 @@ export interface GroundOverlay {
 export const NO_OVERLAY: GroundOverlay = { raster: null, contours: [], showRules: false };
 
 /** What the steward looks at: not part of the holding, neither saved nor undone. */
-export const useLook = create<LookAt>(() => ({ year: 8, selection: null, sketch: null, ringed: [], goTo: null, mark: null, section: null, overlay: NO_OVERLAY, zones: [], dark: localStorage.getItem('close-rank-night') === 'yes' }));
+export const useLook = create<LookAt>(() => ({
+  year: 8,
+  selection: null,
+  sketch: null,
+  ringed: [],
+  goTo: null,
+  mark: null,
+  section: null,
+  overlay: NO_OVERLAY,
+  zones: [],
+  dark: localStorage.getItem('close-rank-night') === 'yes',
+}));
 
 export const look = useLook.setState;
 export const lookNow = useLook.getState;

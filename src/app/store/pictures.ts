@@ -12,7 +12,8 @@ export async function keepPicture(bytes: Uint8Array): Promise<string> {
   return file;
 }
 
-export const pictureBytes = async (file: string): Promise<Uint8Array | null> => (await db.pictures.get(file))?.bytes ?? null;
+export const pictureBytes = async (file: string): Promise<Uint8Array | null> =>
+  (await db.pictures.get(file))?.bytes ?? null;
 
 /** The pictures of one holding, for its file. */
 export async function picturesOf({ pictures }: Holding): Promise<Pictures> {

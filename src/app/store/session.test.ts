@@ -160,7 +160,23 @@ describe('the shelf', () => {
     const file = await keepPicture(Uint8Array.of(7, 7, 7));
     expect(file).toMatch(/^[0-9a-f]{64}$/);
     expect(await keepPicture(Uint8Array.of(7, 7, 7))).toBe(file);
-    const laid: Holding = { ...holding, id: 'laid', pictures: [{ id: 'x', name: 'aerial', file, type: 'image/png', width: 9, height: 9, points: [], matrix: [1, 0, 0, 0, -1, 0], opacity: 1 }] };
+    const laid: Holding = {
+      ...holding,
+      id: 'laid',
+      pictures: [
+        {
+          id: 'x',
+          name: 'aerial',
+          file,
+          type: 'image/png',
+          width: 9,
+          height: 9,
+          points: [],
+          matrix: [1, 0, 0, 0, -1, 0],
+          opacity: 1,
+        },
+      ],
+    };
     const bytes = writeCloserank(laid, await picturesOf(laid));
     await db.pictures.clear();
     expect(await pictureBytes(file)).toBeNull();

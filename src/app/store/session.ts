@@ -22,7 +22,14 @@ interface Open {
 }
 
 export const useSession = create<Open>(() => ({
-  holding: null, tried: null, past: [], future: [], saveState: 'saved', savedAt: null, problem: null, news: null,
+  holding: null,
+  tried: null,
+  past: [],
+  future: [],
+  saveState: 'saved',
+  savedAt: null,
+  problem: null,
+  news: null,
 }));
 const { getState: get, setState: set } = useSession;
 
@@ -36,11 +43,23 @@ const channel = typeof BroadcastChannel === 'undefined' ? null : new BroadcastCh
 export async function open(id: string): Promise<string | null> {
   if (get().holding?.id === id) return null;
   await saving;
-  const opened = await openHolding(id).catch((problem: unknown) => ({ ok: false as const, sentence: storageSentence(problem) }));
+  const opened = await openHolding(id).catch((problem: unknown) => ({
+    ok: false as const,
+    sentence: storageSentence(problem),
+  }));
   if (!opened.ok) return opened.sentence;
   revision = opened.revision;
   pending = [];
-  set({ holding: opened.holding, tried: null, past: [], future: [], saveState: 'saved', savedAt: null, problem: null, news: null });
+  set({
+    holding: opened.holding,
+    tried: null,
+    past: [],
+    future: [],
+    saveState: 'saved',
+    savedAt: null,
+    problem: null,
+    news: null,
+  });
   return null;
 }
 

@@ -8,11 +8,20 @@ import { keepAll } from './pictures.ts';
 
 /** The holdings that this browser keeps: put by, taken down, copied, renamed, deleted and brought back. */
 
-const plantsOf = (holding: Holding): number => layHolding(holding).reduce((sum, { layout }) => sum + layout.stand.count, 0);
+const plantsOf = (holding: Holding): number =>
+  layHolding(holding).reduce((sum, { layout }) => sum + layout.stand.count, 0);
 
 /** Puts a new holding on the shelf. */
 export async function addHolding(holding: Holding): Promise<void> {
-  await db.holdings.add({ id: holding.id, name: holding.name, updatedAt: Date.now(), revision: 1, deletedAt: null, plants: plantsOf(holding), stored: JSON.stringify(toStored(holding)) });
+  await db.holdings.add({
+    id: holding.id,
+    name: holding.name,
+    updatedAt: Date.now(),
+    revision: 1,
+    deletedAt: null,
+    plants: plantsOf(holding),
+    stored: JSON.stringify(toStored(holding)),
+  });
 }
 
 export type Opened = { ok: true; holding: Holding; revision: number } | { ok: false; sentence: string };
@@ -20,9 +29,16 @@ export type Opened = { ok: true; holding: Holding; revision: number } | { ok: fa
 /** A holding from the shelf, or why it cannot be opened. */
 export async function openHolding(id: string): Promise<Opened> {
   const kept = await db.holdings.get(id);
-  if (!kept || kept.deletedAt) return { ok: false, sentence: 'There is no such holding in this browser. It may have been deleted, or it was made in another browser.' };
+  if (!kept || kept.deletedAt)
+    return {
+      ok: false,
+      sentence:
+        'There is no such holding in this browser. It may have been deleted, or it was made in another browser.',
+    };
   const result = migrate(typeof kept.stored === 'string' ? JSON.parse(kept.stored) : kept.stored);
-  return result.ok ? { ok: true, holding: result.holding, revision: kept.revision } : { ok: false, sentence: readProblemSentence(result.problem, `'${kept.name}'`) };
+  return result.ok
+    ? { ok: true, holding: result.holding, revision: kept.revision }
+    : { ok: false, sentence: readProblemSentence(result.problem, `'${kept.name}'`) };
 }
 
 /** Saves over revision `base`; says 'behind' without writing when another tab has saved since. */
@@ -31,8 +47,13 @@ export const saveHolding = (holding: Holding, base: number): Promise<'saved' | '
     const kept = await db.holdings.get(holding.id);
     if (kept && kept.revision !== base) return 'behind';
     await db.holdings.put({
-      id: holding.id, name: holding.name, updatedAt: Date.now(), revision: base + 1,
-      deletedAt: kept?.deletedAt ?? null, plants: plantsOf(holding), stored: JSON.stringify(toStored(holding)),
+      id: holding.id,
+      name: holding.name,
+      updatedAt: Date.now(),
+      revision: base + 1,
+      deletedAt: kept?.deletedAt ?? null,
+      plants: plantsOf(holding),
+      stored: JSON.stringify(toStored(holding)),
     });
     return 'saved';
   });

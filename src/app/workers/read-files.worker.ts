@@ -17,19 +17,39 @@ type Box = readonly [number, number, number, number];
 /** What a file of pixels turned out to be. */
 export interface ReadRaster {
   readonly terrain: Terrain | null;
-  readonly picture: { readonly bytes: Uint8Array; readonly width: number; readonly height: number; readonly matrix: Picture['matrix'] } | null;
+  readonly picture: {
+    readonly bytes: Uint8Array;
+    readonly width: number;
+    readonly height: number;
+    readonly matrix: Picture['matrix'];
+  } | null;
 }
 
 const api = {
   /** {@link readShapes}, its answer as JSON: a main thread reads that twice as fast as a clone of as many points. */
-  shapes: (bytes: Uint8Array, name: string, place: Holding['place'], options: ReadOptions, onShare: (share: number) => void) =>
-    JSON.stringify(readShapes(bytes, name, planeAt(place), { ...options, onShare })),
+  shapes: (
+    bytes: Uint8Array,
+    name: string,
+    place: Holding['place'],
+    options: ReadOptions,
+    onShare: (share: number) => void,
+  ) => JSON.stringify(readShapes(bytes, name, planeAt(place), { ...options, onShare })),
 
   /** An elevation grid as text or GeoTIFF, or a picture that says where it lies. `crs` where the file does not. */
-  async raster(bytes: Uint8Array, name: string, place: Holding['place'], box: Box, crs: Exclude<CrsChoice, 'declared'>): Promise<ReadRaster> {
+  async raster(
+    bytes: Uint8Array,
+    name: string,
+    place: Holding['place'],
+    box: Box,
+    crs: Exclude<CrsChoice, 'declared'>,
+  ): Promise<ReadRaster> {
     checkSize(name, bytes.length);
     const plane = planeAt(place);
-    if (/\.(asc|txt|grd)$/i.test(name)) return { terrain: terrainFrom(readAsciiGrid(strFromU8(bytes), name), chosenGrid(crs, plane), box, name), picture: null };
+    if (/\.(asc|txt|grd)$/i.test(name))
+      return {
+        terrain: terrainFrom(readAsciiGrid(strFromU8(bytes), name), chosenGrid(crs, plane), box, name),
+        picture: null,
+      };
     const tiff = await readGeoTiff(bytes, name, plane);
     const grid = tiff.grid ?? chosenGrid(crs, plane);
     if (tiff.kind === 'elevation') return { terrain: terrainFrom(tiff.raster, grid, box, name), picture: null };
@@ -38,7 +58,10 @@ const api = {
     canvas.getContext('2d')!.putImageData(new ImageData(tiff.rgba, width, height), 0, 0);
     const png = new Uint8Array(await (await canvas.convertToBlob({ type: 'image/png' })).arrayBuffer());
     const matrix = onPlane(tiff.matrix, width, height, (x, y): Point => grid.toPlane(x, y));
-    if (!matrix.every(Number.isFinite)) throw new Unreadable(`${name} lies where its projection does not reach. Check the holding’s place, or lay the picture by two known points.`);
+    if (!matrix.every(Number.isFinite))
+      throw new Unreadable(
+        `${name} lies where its projection does not reach. Check the holding’s place, or lay the picture by two known points.`,
+      );
     return transfer({ terrain: null, picture: { bytes: png, width, height, matrix } }, [png.buffer]);
   },
 };

@@ -10,10 +10,21 @@ const corner = (at: [number, number], pin: 'found' | 'assumed') => ({ at, pin })
 
 describe(pegSheet, () => {
   it('walks up one row and down the next, numbering pegs as they are met', () => {
-    const sheet = sheetOf(sample({ length: 12, rows: [row({ spacing: 3 }), row({ spacing: 3, rowGap: 2 }), row({ spacing: 3, rowGap: 2 })] }));
+    const sheet = sheetOf(
+      sample({
+        length: 12,
+        rows: [row({ spacing: 3 }), row({ spacing: 3, rowGap: 2 }), row({ spacing: 3, rowGap: 2 })],
+      }),
+    );
     expect(sheet.rows.map(({ walked }) => walked)).toEqual(['up', 'down', 'up']);
-    expect(sheet.rows.map(({ pegs }) => pegs.map(({ chainage }) => chainage))).toEqual([[0, 3, 6, 9, 12], [12, 9, 6, 3, 0], [0, 3, 6, 9, 12]]);
-    expect(sheet.rows.flatMap(({ pegs }) => pegs.map(({ order }) => order))).toEqual(Array.from({ length: 15 }, (_, i) => i + 1));
+    expect(sheet.rows.map(({ pegs }) => pegs.map(({ chainage }) => chainage))).toEqual([
+      [0, 3, 6, 9, 12],
+      [12, 9, 6, 3, 0],
+      [0, 3, 6, 9, 12],
+    ]);
+    expect(sheet.rows.flatMap(({ pegs }) => pegs.map(({ order }) => order))).toEqual(
+      Array.from({ length: 15 }, (_, i) => i + 1),
+    );
     expect(sheet.rows[1]!.pegs[0]!.number).toBe(5); // plants keep their number in the row
     expect(sheet.walkMetres).toBe(12 * 3 + 2 * 2);
   });
@@ -21,7 +32,9 @@ describe(pegSheet, () => {
   it('marks each peg from its exact chainage, so that rounding never adds up', () => {
     const sheet = sheetOf(sample({ length: 47.3, rows: [row({ spacing: 1.2, ends: 'fit' })] }));
     expect(sheet.rows[0]!.pegs.at(-1)!.label).toBe('0+047.30');
-    sheet.rows[0]!.pegs.forEach(({ chainage }, i) => expect(Math.abs(chainage - (i * 47.3) / 39)).toBeLessThanOrEqual(0.005 + 1e-9));
+    sheet.rows[0]!.pegs.forEach(({ chainage }, i) =>
+      expect(Math.abs(chainage - (i * 47.3) / 39)).toBeLessThanOrEqual(0.005 + 1e-9),
+    );
   });
 
   it('finds the zero peg from the nearest corner and never calls an assumed line a boundary', () => {
@@ -29,7 +42,9 @@ describe(pegSheet, () => {
     const said = sheetOf(sample({ boundary })).setUp.join(' ');
     expect(said).toContain('Zero peg: 14.14 m from corner 1 (assumed line, not surveyed), bearing 45°');
     expect(said).not.toMatch(/boundary/i);
-    expect(sheetOf(sample({ boundary: boundary.map((each) => ({ ...each, pin: 'found' as const })) })).setUp.join(' ')).toContain('(pin found)');
+    expect(
+      sheetOf(sample({ boundary: boundary.map((each) => ({ ...each, pin: 'found' as const })) })).setUp.join(' '),
+    ).toContain('(pin found)');
     expect(sheetOf(sample()).setUp.join(' ')).toContain('0.00 m east and 0.00 m north of the holding’s origin');
   });
 
@@ -37,19 +52,52 @@ describe(pegSheet, () => {
     const { setUp } = sheetOf(sample());
     expect(setUp[0]).toMatch(/^Before any peg.*ask for buried services to be marked/);
     expect(setUp.at(-1)).toContain('6.0 m along, 8.0 m across, 10.0 m between');
-    expect(sheetOf({ ...sample(), units: 'us' }).setUp.at(-1)).toContain('18.0 ft along, 24.0 ft across, 30.0 ft between');
+    expect(sheetOf({ ...sample(), units: 'us' }).setUp.at(-1)).toContain(
+      '18.0 ft along, 24.0 ft across, 30.0 ft between',
+    );
   });
 
   it('tells the crew of bends, gaps and the side on which the rows lie', () => {
-    const bent = sample({ planting: { baseline: { points: [[0, 0], [30, 8], [60, 0]], curved: true }, side: 'left', gaps: [{ at: 20, width: 4, kind: 'gate' }] } });
+    const bent = sample({
+      planting: {
+        baseline: {
+          points: [
+            [0, 0],
+            [30, 8],
+            [60, 0],
+          ],
+          curved: true,
+        },
+        side: 'left',
+        gaps: [{ at: 20, width: 4, kind: 'gate' }],
+      },
+    });
     const { setUp, rows } = sheetOf(bent);
     expect(setUp.join(' ')).toMatch(/Rows lie to the left of it\. It bends: set a peg every 5 m/);
     expect(rows[0]!.notes).toContain('Leave a gate from 0+018.00 to 0+022.00 of the baseline.');
   });
 
   it('adds up each row by species, and names what stands at each peg', () => {
-    const { rows, plants } = sheetOf(sample({ length: 12, rows: [row({ spacing: 3, species: [[2, 'Corylus avellana'], [1, 'Ilex aquifolium']], standards: { species: 'Tilia cordata', every: 12, first: 0 } })] }));
-    expect(rows[0]!.totals).toEqual([{ common: 'small-leaved lime', tag: expect.any(String), count: 2 }, { common: 'hazel', tag: expect.any(String), count: 2 }, { common: 'holly', tag: expect.any(String), count: 1 }]);
+    const { rows, plants } = sheetOf(
+      sample({
+        length: 12,
+        rows: [
+          row({
+            spacing: 3,
+            species: [
+              [2, 'Corylus avellana'],
+              [1, 'Ilex aquifolium'],
+            ],
+            standards: { species: 'Tilia cordata', every: 12, first: 0 },
+          }),
+        ],
+      }),
+    );
+    expect(rows[0]!.totals).toEqual([
+      { common: 'small-leaved lime', tag: expect.any(String), count: 2 },
+      { common: 'hazel', tag: expect.any(String), count: 2 },
+      { common: 'holly', tag: expect.any(String), count: 1 },
+    ]);
     expect(rows[0]!.pegs[0]).toMatchObject({ common: 'small-leaved lime', stock: 'feathered tree' });
     expect(plants).toBe(5);
   });

@@ -56,11 +56,16 @@ export interface PegSheet {
 export function pegSheet(planting: Planting, layout: Layout, holding: Holding): PegSheet {
   const { stand, baseline } = layout;
   const planted = stand.rows.filter(({ from, to }) => to > from);
-  const route = walk(planted.map(({ line }) => line!.length), planted.slice(1).map(({ offset }, i) => Math.abs(offset - planted[i]!.offset)));
+  const route = walk(
+    planted.map(({ line }) => line!.length),
+    planted.slice(1).map(({ offset }, i) => Math.abs(offset - planted[i]!.offset)),
+  );
   let order = 0;
   const rows = planted.map((laid, r): PegRow => {
     const walked = route.order[r]!;
-    const indices = Array.from({ length: laid.to - laid.from }, (_, i) => (walked === 'up' ? laid.from + i : laid.to - 1 - i));
+    const indices = Array.from({ length: laid.to - laid.from }, (_, i) =>
+      walked === 'up' ? laid.from + i : laid.to - 1 - i,
+    );
     const pegs = indices.map((i): Peg => {
       const species = speciesOf(speciesIdOf(stand, i));
       const chainage = tapeMark(stand.chainage[i]!, TAPE_STEP);
@@ -88,7 +93,16 @@ export function pegSheet(planting: Planting, layout: Layout, holding: Holding): 
       notes: rowNotes(planting, laid, stand, holding),
     };
   });
-  const setUp = baseline ? setUpNotes(planting, baseline.line.points, baseline.line.length, pointAt(baseline.line, 0), directionAt(baseline.line, 0), holding) : [];
+  const setUp = baseline
+    ? setUpNotes(
+        planting,
+        baseline.line.points,
+        baseline.line.length,
+        pointAt(baseline.line, 0),
+        directionAt(baseline.line, 0),
+        holding,
+      )
+    : [];
   return { holding: holding.name, planting: planting.name, plants: stand.count, setUp, rows, walkMetres: route.metres };
 }
 
@@ -102,44 +116,82 @@ function totalsOf(pegs: readonly Peg[]): PegRow['totals'] {
   return [...totals.values()].sort((a, b) => b.count - a.count);
 }
 
-function rowNotes({ gaps, clearings, baseline }: Planting, { row, offset, spacing, line, from, to }: LaidRow, stand: Stand, { units }: Holding): string[] {
+function rowNotes(
+  { gaps, clearings, baseline }: Planting,
+  { row, offset, spacing, line, from, to }: LaidRow,
+  stand: Stand,
+  { units }: Holding,
+): string[] {
   const fine = (metres: number) => formatLength(metres, units, { decimals: 2 });
   const { pot } = stockOf(row.stock);
   const stick = `Spacing stick: ${fine(stickLength(spacing, pot))}${pot > 0 ? `, laid between pots ${fine(pot)} wide` : ', centre to centre'}. Check against the chainage every tenth plant.`;
-  const later = row.later > 0 ? [`Planted ${row.later === 1 ? 'a year' : `${row.later} years`} after the first rows: peg it then.`] : [];
+  const later =
+    row.later > 0
+      ? [`Planted ${row.later === 1 ? 'a year' : `${row.later} years`} after the first rows: peg it then.`]
+      : [];
   if (baseline.kind === 'guilds') {
     if (to - from < 2) return ['The anchor: its peg is the middle of the rings.', ...later];
     const first = Math.round((360 * stand.chainage[from]!) / line!.length);
-    return [`Ring: tape ${fine(offset)} from the anchor’s peg. First plant at ${first}° from north, then one each ${(360 / (to - from)).toFixed(1)}°, clockwise.`, stick, ...later];
+    return [
+      `Ring: tape ${fine(offset)} from the anchor’s peg. First plant at ${first}° from north, then one each ${(360 / (to - from)).toFixed(1)}°, clockwise.`,
+      stick,
+      ...later,
+    ];
   }
   const begins = baseline.kind === 'block' ? stand.station[from]! - stand.chainage[from]! : 0;
   const free = clearings.flatMap(({ name, at, radius }) => {
     const { chainage, offset: aside } = chainageOf(line!, at);
     const taken = clearedStretch(chainage, aside, radius);
-    return taken ? [`Leave ${stationLabel(Math.max(0, taken[0]), units)} to ${stationLabel(taken[1], units)} of this row free round ${name || 'the clearing'}.`] : [];
+    return taken
+      ? [
+          `Leave ${stationLabel(Math.max(0, taken[0]), units)} to ${stationLabel(taken[1], units)} of this row free round ${name || 'the clearing'}.`,
+        ]
+      : [];
   });
   return [
-    Math.abs(offset) > 0.001 ? `String this row ${fine(Math.abs(offset))} from the baseline${offset < 0 ? ', on the other side of it' : ''}, square to it at each peg.` : 'String this row on the baseline itself.',
+    Math.abs(offset) > 0.001
+      ? `String this row ${fine(Math.abs(offset))} from the baseline${offset < 0 ? ', on the other side of it' : ''}, square to it at each peg.`
+      : 'String this row on the baseline itself.',
     ...(begins > 0.01 ? [`Its zero lies ${fine(begins)} along the baseline.`] : []),
     stick,
-    ...gaps.map(({ kind, at, width }) => `Leave ${kind === 'gap' ? 'a gap' : `a ${kind}`} from ${stationLabel(Math.max(0, at - width / 2), units)} to ${stationLabel(at + width / 2, units)} of the baseline.`),
+    ...gaps.map(
+      ({ kind, at, width }) =>
+        `Leave ${kind === 'gap' ? 'a gap' : `a ${kind}`} from ${stationLabel(Math.max(0, at - width / 2), units)} to ${stationLabel(at + width / 2, units)} of the baseline.`,
+    ),
     ...free,
     ...later,
   ];
 }
 
-function setUpNotes({ side, baseline }: Planting, points: readonly Point[], length: number, zero: Point, along: Point, holding: Holding): string[] {
+function setUpNotes(
+  { side, baseline }: Planting,
+  points: readonly Point[],
+  length: number,
+  zero: Point,
+  along: Point,
+  holding: Holding,
+): string[] {
   const { units, boundary } = holding;
   const whole = bearing([0, 0], along);
   const [a, b] = units === 'us' ? [LEGS[0] * 0.9144, LEGS[1] * 0.9144] : LEGS; // 18 ft, 24 ft, 30 ft
   const bends = points.length > 2 ? ` It bends: set a peg every 5 m along it and string between them.` : '';
   const fine = (metres: number) => formatLength(metres, units, { decimals: 2 });
-  const warning = 'Before any peg, stake or spade: ask for buried services to be marked, wait for the marks, and dig by hand near them. Private lines are not marked by the service.';
+  const warning =
+    'Before any peg, stake or spade: ask for buried services to be marked, wait for the marks, and dig by hand near them. Private lines are not marked by the service.';
   const from = (p: Point) => {
-    const corner = [...(boundary ?? [])].map((one, i) => ({ ...one, number: i + 1, away: distance(one.at, p) })).sort((one, other) => one.away - other.away)[0];
-    return corner ? `${fine(corner.away)} from corner ${corner.number} (${corner.pin === 'found' ? 'pin found' : 'assumed line, not surveyed'}), bearing ${Math.round(bearing(corner.at, p))}°` : `${fine(p[0])} east and ${fine(p[1])} north of the holding’s origin`;
+    const corner = [...(boundary ?? [])]
+      .map((one, i) => ({ ...one, number: i + 1, away: distance(one.at, p) }))
+      .sort((one, other) => one.away - other.away)[0];
+    return corner
+      ? `${fine(corner.away)} from corner ${corner.number} (${corner.pin === 'found' ? 'pin found' : 'assumed line, not surveyed'}), bearing ${Math.round(bearing(corner.at, p))}°`
+      : `${fine(p[0])} east and ${fine(p[1])} north of the holding’s origin`;
   };
-  if (baseline.kind === 'guilds') return [warning, ...baseline.anchors.map((anchor, i) => `Anchor ${i + 1}: ${from(anchor)}.`), 'Lay each ring out from its anchor’s peg by tape and bearing, or walk it with the spacing stick and close it where it began.'];
+  if (baseline.kind === 'guilds')
+    return [
+      warning,
+      ...baseline.anchors.map((anchor, i) => `Anchor ${i + 1}: ${from(anchor)}.`),
+      'Lay each ring out from its anchor’s peg by tape and bearing, or walk it with the spacing stick and close it where it began.',
+    ];
   return [
     warning,
     `Zero peg: ${from(zero)}.`,

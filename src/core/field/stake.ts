@@ -9,7 +9,8 @@ export const tapeMark = (chainage: number, step: number): number => roundHalfUp(
  * (hundreds of feet). `stake.station`.
  */
 export function stationLabel(metres: number, system: UnitSystem): string {
-  const [unit, decimals, split, width] = system === 'us' ? ([toUs(metres, 'ft'), 1, 100, 4] as const) : ([metres, 2, 1000, 6] as const);
+  const [unit, decimals, split, width] =
+    system === 'us' ? ([toUs(metres, 'ft'), 1, 100, 4] as const) : ([metres, 2, 1000, 6] as const);
   const scale = 10 ** decimals;
   const rounded = roundHalfUp(unit * scale);
   const whole = Math.floor(rounded / (split * scale));
@@ -20,10 +21,16 @@ export function stationLabel(metres: number, system: UnitSystem): string {
 export const diagonal = (a: number, b: number): number => Math.hypot(a, b);
 
 /** Walking order up one row and down the next, and how far that is: `stake.walk`. Metres. */
-export function walk(rowLengths: readonly number[], gaps: readonly number[]): { order: ('up' | 'down')[]; metres: number } {
+export function walk(
+  rowLengths: readonly number[],
+  gaps: readonly number[],
+): { order: ('up' | 'down')[]; metres: number } {
   const order = rowLengths.map((_, i) => (i % 2 === 0 ? ('up' as const) : ('down' as const)));
   const along = rowLengths.reduce((sum, length) => sum + length, 0);
-  return { order, metres: along + gaps.slice(0, Math.max(0, rowLengths.length - 1)).reduce((sum, gap) => sum + gap, 0) };
+  return {
+    order,
+    metres: along + gaps.slice(0, Math.max(0, rowLengths.length - 1)).reduce((sum, gap) => sum + gap, 0),
+  };
 }
 
 /** Spacing stick laid between neighbours: spacing less the width of the pot, metres; bare roots use the whole. */

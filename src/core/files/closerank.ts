@@ -13,9 +13,15 @@ const PICTURE = /^pictures\/([0-9a-f]{64})$/;
 
 /** The holding as one `.closerank` file: a zip with `holding.json`, the (still empty) record of events, and the pictures that it lays beneath. */
 export function writeCloserank(holding: Holding, pictures: Pictures = {}): Uint8Array<ArrayBuffer> {
-  const laid = holding.pictures.flatMap(({ file }) => (pictures[file] ? [[`pictures/${file}`, [pictures[file], { level: 0 }]] as const] : []));
+  const laid = holding.pictures.flatMap(({ file }) =>
+    pictures[file] ? [[`pictures/${file}`, [pictures[file], { level: 0 }]] as const] : [],
+  );
   return zipSync(
-    { 'holding.json': strToU8(`${JSON.stringify(toStored(holding), null, 1)}\n`), 'events.ndjson': strToU8(''), ...Object.fromEntries(laid) },
+    {
+      'holding.json': strToU8(`${JSON.stringify(toStored(holding), null, 1)}\n`),
+      'events.ndjson': strToU8(''),
+      ...Object.fromEntries(laid),
+    },
     { mtime: ZIP_DATE, level: 6 },
   ) as Uint8Array<ArrayBuffer>;
 }
@@ -26,7 +32,9 @@ export function readCloserank(bytes: Uint8Array, name: string): { holding: Holdi
   const files = entry(bytes, name);
   const result = migrate(parse(strFromU8(files['holding.json']!), name));
   if (!result.ok) return refuse(name, result.problem);
-  const pictures = Object.entries(files).flatMap(([file, content]) => (PICTURE.test(file) ? [[PICTURE.exec(file)![1]!, content]] : []));
+  const pictures = Object.entries(files).flatMap(([file, content]) =>
+    PICTURE.test(file) ? [[PICTURE.exec(file)![1]!, content]] : [],
+  );
   return { holding: result.holding, pictures: Object.fromEntries(pictures) as Pictures };
 }
 

@@ -15,7 +15,11 @@ const DEGREES: Grid['name'] = 'WGS 84 degrees';
 
 /** The grid of a choice that needs no file to say it. */
 export function chosenGrid(choice: Exclude<CrsChoice, 'declared'>, plane: Plane): Grid {
-  const scaled = (metres: number): Grid => ({ name: crsWords[choice], toPlane: (x, y) => [x * metres, y * metres], fromPlane: ([x, y]) => [x / metres, y / metres] });
+  const scaled = (metres: number): Grid => ({
+    name: crsWords[choice],
+    toPlane: (x, y) => [x * metres, y * metres],
+    fromPlane: ([x, y]) => [x / metres, y / metres],
+  });
   switch (choice) {
     case 'degrees':
       return { name: DEGREES, toPlane: plane.toPlane, fromPlane: (p) => [...plane.toDegrees(p)] };
@@ -31,7 +35,11 @@ export function chosenGrid(choice: Exclude<CrsChoice, 'declared'>, plane: Plane)
     case 'utm': {
       const [lon, lat] = plane.toDegrees([0, 0]);
       const zone = Math.min(60, Math.floor((lon + 180) / 6) + 1);
-      return projectedGrid(`+proj=utm +zone=${zone} ${lat < 0 ? '+south ' : ''}+datum=WGS84 +units=m +no_defs`, `UTM zone ${zone} ${lat < 0 ? 'S' : 'N'}`, plane);
+      return projectedGrid(
+        `+proj=utm +zone=${zone} ${lat < 0 ? '+south ' : ''}+datum=WGS84 +units=m +no_defs`,
+        `UTM zone ${zone} ${lat < 0 ? 'S' : 'N'}`,
+        plane,
+      );
     }
     case 'metres':
       return scaled(1);

@@ -9,12 +9,39 @@ const write = (fields: readonly string[], rows: readonly (readonly (string | num
 /** The peg sheet as CSV, one peg a line in walking order. Chainages, offsets and sticks in metres. */
 export const pegSheetCsv = (sheets: readonly PegSheet[]): string =>
   write(
-    ['planting', 'order', 'row', 'row name', 'walked', 'plant', 'chainage m', 'station', 'offset m', 'stick m', 'botanical', 'common', 'stock', 'planted'],
+    [
+      'planting',
+      'order',
+      'row',
+      'row name',
+      'walked',
+      'plant',
+      'chainage m',
+      'station',
+      'offset m',
+      'stick m',
+      'botanical',
+      'common',
+      'stock',
+      'planted',
+    ],
     sheets.flatMap((sheet) =>
       sheet.rows.flatMap((row) =>
         row.pegs.map((peg) => [
-          sheet.planting, peg.order, row.number, row.name, row.walked, peg.number, peg.chainage.toFixed(2), peg.label,
-          row.offset.toFixed(2), row.stick.toFixed(3), peg.species, peg.common, peg.stock, '',
+          sheet.planting,
+          peg.order,
+          row.number,
+          row.name,
+          row.walked,
+          peg.number,
+          peg.chainage.toFixed(2),
+          peg.label,
+          row.offset.toFixed(2),
+          row.stick.toFixed(3),
+          peg.species,
+          peg.common,
+          peg.stock,
+          '',
         ]),
       ),
     ),
@@ -23,6 +50,26 @@ export const pegSheetCsv = (sheets: readonly PegSheet[]): string =>
 /** The order list as CSV; money in whole units of the holding's currency. */
 export const orderListCsv = (list: OrderList, currency: string): string =>
   write(
-    ['item', 'botanical', 'stock', 'on the plan', 'expected losses', 'to order', 'packs', 'quantity', `cost ${currency}`],
-    orderRows(list).map((row) => [row.item, row.botanical, row.stock, row.onPlan, row.losses ?? '', row.order, row.packs, row.quantity, (row.cents / 100).toFixed(2)]),
+    [
+      'item',
+      'botanical',
+      'stock',
+      'on the plan',
+      'expected losses',
+      'to order',
+      'packs',
+      'quantity',
+      `cost ${currency}`,
+    ],
+    orderRows(list).map((row) => [
+      row.item,
+      row.botanical,
+      row.stock,
+      row.onPlan,
+      row.losses ?? '',
+      row.order,
+      row.packs,
+      row.quantity,
+      (row.cents / 100).toFixed(2),
+    ]),
   );

@@ -12,9 +12,35 @@ import { readGeoTiff } from './rasters/read-geotiff.ts';
 import { readShapes } from './shapes/read-shapes.ts';
 
 const plane = planeAt({ latitude: 52, longitude: -20 });
-const ring = [[-20, 52], [-19.999, 52], [-19.999, 52.001]] as const;
-const geojson = JSON.stringify({ type: 'FeatureCollection', features: [{ type: 'Feature', properties: { name: 'parcel' }, geometry: { type: 'Polygon', coordinates: [[...ring, ring[0]]] } }, { type: 'Feature', properties: null, geometry: { type: 'LineString', coordinates: ring } }] });
-const tiff = new Uint8Array(writeArrayBuffer(Array.from({ length: 64 }, (_, i) => 70 + i / 10), { width: 8, height: 8, ModelPixelScale: [0.0001, 0.0001, 0], ModelTiepoint: [0, 0, 0, -20.0004, 52.0004, 0], GeographicTypeGeoKey: 4326, GTModelTypeGeoKey: 2 }) as ArrayBuffer);
+const ring = [
+  [-20, 52],
+  [-19.999, 52],
+  [-19.999, 52.001],
+] as const;
+const geojson = JSON.stringify({
+  type: 'FeatureCollection',
+  features: [
+    {
+      type: 'Feature',
+      properties: { name: 'parcel' },
+      geometry: { type: 'Polygon', coordinates: [[...ring, ring[0]]] },
+    },
+    { type: 'Feature', properties: null, geometry: { type: 'LineString', coordinates: ring } },
+  ],
+});
+const tiff = new Uint8Array(
+  writeArrayBuffer(
+    Array.from({ length: 64 }, (_, i) => 70 + i / 10),
+    {
+      width: 8,
+      height: 8,
+      ModelPixelScale: [0.0001, 0.0001, 0],
+      ModelTiepoint: [0, 0, 0, -20.0004, 52.0004, 0],
+      GeographicTypeGeoKey: 4326,
+      GTModelTypeGeoKey: 2,
+    },
+  ) as ArrayBuffer,
+);
 
 const shapes = (name: string) => (bytes: Uint8Array) => readShapes(bytes, name, plane);
 const text = (bytes: Uint8Array) => new TextDecoder().decode(bytes);
@@ -24,11 +50,42 @@ const formats: readonly [name: string, sound: Uint8Array, read: (bytes: Uint8Arr
   ['field.kml', strToU8(kml(ring, ring, ring[0])), shapes('field.kml')],
   ['field.kmz', zipSync({ 'doc.kml': strToU8(kml(ring, ring, ring[0])) }), shapes('field.kmz')],
   ['field.gpx', strToU8(gpx(ring, ring[0])), shapes('field.gpx')],
-  ['field.zip', shapefile(5, [ring.map(([lon, lat]) => plane.toPlane(lon, lat)).map(([x, y]) => [x + 500_000, y + 200_000] as const)], { names: ['parcel'], prj: gridWkt(52, -20, 'metre') }), shapes('field.zip')],
-  ['pegs.csv', strToU8(`name,lon,lat\n${ring.map(([lon, lat], i) => `p${i},${lon},${lat}`).join('\n')}\n`), shapes('pegs.csv')],
-  ['land.asc', strToU8(asciiGrid({ west: 0, south: 0, cell: 5, rows: [[1, 2, 3], [2, 3, 4], [3, 4, 5]] })), (bytes) => readAsciiGrid(text(bytes), 'land.asc')],
+  [
+    'field.zip',
+    shapefile(
+      5,
+      [ring.map(([lon, lat]) => plane.toPlane(lon, lat)).map(([x, y]) => [x + 500_000, y + 200_000] as const)],
+      { names: ['parcel'], prj: gridWkt(52, -20, 'metre') },
+    ),
+    shapes('field.zip'),
+  ],
+  [
+    'pegs.csv',
+    strToU8(`name,lon,lat\n${ring.map(([lon, lat], i) => `p${i},${lon},${lat}`).join('\n')}\n`),
+    shapes('pegs.csv'),
+  ],
+  [
+    'land.asc',
+    strToU8(
+      asciiGrid({
+        west: 0,
+        south: 0,
+        cell: 5,
+        rows: [
+          [1, 2, 3],
+          [2, 3, 4],
+          [3, 4, 5],
+        ],
+      }),
+    ),
+    (bytes) => readAsciiGrid(text(bytes), 'land.asc'),
+  ],
   ['land.tif', tiff, (bytes) => readGeoTiff(bytes, 'land.tif', plane)],
-  ['climate.csv', strToU8(`month,rain,evaporation\n${Array.from({ length: 12 }, (_, i) => `${i + 1},${50 + i},20`).join('\n')}\n`), (bytes) => readClimateCsv(text(bytes), 'climate.csv')],
+  [
+    'climate.csv',
+    strToU8(`month,rain,evaporation\n${Array.from({ length: 12 }, (_, i) => `${i + 1},${50 + i},20`).join('\n')}\n`),
+    (bytes) => readClimateCsv(text(bytes), 'climate.csv'),
+  ],
   ['plan.closerank', writeCloserank(sample()), (bytes) => readCloserank(bytes, 'plan.closerank')],
 ];
 

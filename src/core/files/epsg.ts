@@ -6,7 +6,10 @@ import { chosenGrid, projectedGrid, type Grid } from './crs.ts';
 export function declaredGrid(declared: string, plane: Plane): Grid | null {
   if (/CRS:?:?84|WGS\s*84$/i.test(declared)) return chosenGrid('degrees', plane);
   const code = Number(/(\d{4,6})\s*$/.exec(declared)?.[1]);
-  return Number.isNaN(code) ? null : keyedGrid({ ProjectedCSTypeGeoKey: code }, `EPSG:${code}`, plane) ?? keyedGrid({ GeographicTypeGeoKey: code }, `EPSG:${code}`, plane);
+  return Number.isNaN(code)
+    ? null
+    : (keyedGrid({ ProjectedCSTypeGeoKey: code }, `EPSG:${code}`, plane) ??
+        keyedGrid({ GeographicTypeGeoKey: code }, `EPSG:${code}`, plane));
 }
 
 /** The grid of a GeoTIFF's keys; null when its projection is not known here. */
@@ -16,7 +19,9 @@ export function keyedGrid(keys: Readonly<Record<string, unknown>>, name: string,
   // Longitude comes first in every file that is read here, whatever the register says of the order of its axes.
   const plain = definition.replace(/\+axis=\S+\s?/, '');
   try {
-    return isGCS && /ellps=WGS84/.test(plain) ? { ...chosenGrid('degrees', plane), name } : projectedGrid(plain, name, plane);
+    return isGCS && /ellps=WGS84/.test(plain)
+      ? { ...chosenGrid('degrees', plane), name }
+      : projectedGrid(plain, name, plane);
   } catch {
     return null;
   }

@@ -17,22 +17,47 @@ import { orderListXlsx } from './xlsx.ts';
 
 const repo = (path: string) => readFileSync(new URL(`../../../${path}`, import.meta.url));
 const demo = holdingFromPlan(JSON.parse(repo('demo/tern-hollow.plan.json').toString()), 'demo');
-const zipped = (holding: unknown) => zipSync({ 'holding.json': strToU8(typeof holding === 'string' ? holding : JSON.stringify(holding)) });
+const zipped = (holding: unknown) =>
+  zipSync({ 'holding.json': strToU8(typeof holding === 'string' ? holding : JSON.stringify(holding)) });
 
 describe('.closerank', () => {
   it('export then import is the identity, and the same plan makes the same bytes', () => {
     expect(readCloserank(writeCloserank(demo), 'demo').holding).toEqual(demo);
     expect(writeCloserank(demo)).toEqual(writeCloserank(structuredClone(demo)));
-    fc.assert(fc.property(fc.string({ minLength: 1, maxLength: 40 }).filter((name) => name.trim() === name && name !== ''), fc.double({ min: 0.1, max: 50, noNaN: true }), (name, spacing) => {
-      const holding = { ...sample({ rows: [row({ spacing })] }), name };
-      expect(readCloserank(writeCloserank(holding), 'any').holding).toEqual(holding);
-    }));
+    fc.assert(
+      fc.property(
+        fc.string({ minLength: 1, maxLength: 40 }).filter((name) => name.trim() === name && name !== ''),
+        fc.double({ min: 0.1, max: 50, noNaN: true }),
+        (name, spacing) => {
+          const holding = { ...sample({ rows: [row({ spacing })] }), name };
+          expect(readCloserank(writeCloserank(holding), 'any').holding).toEqual(holding);
+        },
+      ),
+    );
   });
 
   it('carries the pictures that the plan lays beneath, and no others', () => {
     const file = 'ab'.repeat(32);
-    const laid = { ...demo, pictures: [{ id: 'x', name: 'aerial', file, type: 'image/png' as const, width: 9, height: 9, points: [], matrix: [1, 0, 0, 0, -1, 0] as [number, number, number, number, number, number], opacity: 0.5 }] };
-    const { pictures, holding } = readCloserank(writeCloserank(laid, { [file]: Uint8Array.of(1, 2, 3), ['cd'.repeat(32)]: Uint8Array.of(9) }), 'laid');
+    const laid = {
+      ...demo,
+      pictures: [
+        {
+          id: 'x',
+          name: 'aerial',
+          file,
+          type: 'image/png' as const,
+          width: 9,
+          height: 9,
+          points: [],
+          matrix: [1, 0, 0, 0, -1, 0] as [number, number, number, number, number, number],
+          opacity: 0.5,
+        },
+      ],
+    };
+    const { pictures, holding } = readCloserank(
+      writeCloserank(laid, { [file]: Uint8Array.of(1, 2, 3), ['cd'.repeat(32)]: Uint8Array.of(9) }),
+      'laid',
+    );
     expect(holding).toEqual(laid);
     expect(Object.entries(pictures).map(([name, bytes]) => [name, [...bytes]])).toEqual([[file, [1, 2, 3]]]);
   });
@@ -40,14 +65,28 @@ describe('.closerank', () => {
   it('opens a kept file of version 3: belts of one year, grown free, round their corners', () => {
     const old = migrate(JSON.parse(repo('src/core/holding/kept/holding-v3.json').toString()));
     expect(old.ok && [old.holding.variants, old.holding.species]).toEqual([[], []]);
-    expect(old.ok && old.holding.plantings.map(({ corners, rows }) => [corners, rows.every(({ across, kept, later }) => !across && kept === null && later === 0)])).toEqual(Array.from({ length: 5 }, () => ['round', true]));
+    expect(
+      old.ok &&
+        old.holding.plantings.map(({ corners, rows }) => [
+          corners,
+          rows.every(({ across, kept, later }) => !across && kept === null && later === 0),
+        ]),
+    ).toEqual(Array.from({ length: 5 }, () => ['round', true]));
     expect(old.ok && layHolding(old.holding).map(({ layout }) => layout.stand.count)).toEqual([262, 221, 350, 127, 85]);
   });
 
   it('opens a kept file of version 2 as today’s plan, its ground as nobody had said otherwise', () => {
     const old = migrate(JSON.parse(repo('src/core/holding/kept/holding-v2.json').toString()));
-    expect(old.ok && old.holding.features.find(({ kind }) => kind === 'wetGround')).toMatchObject({ name: 'wet hollow', stands: 'winter', floods: false });
-    expect(old.ok && [old.holding.climate, old.holding.aims, old.holding.boundary![3]!.restsOn]).toEqual([null, [], null]);
+    expect(old.ok && old.holding.features.find(({ kind }) => kind === 'wetGround')).toMatchObject({
+      name: 'wet hollow',
+      stands: 'winter',
+      floods: false,
+    });
+    expect(old.ok && [old.holding.climate, old.holding.aims, old.holding.boundary![3]!.restsOn]).toEqual([
+      null,
+      [],
+      null,
+    ]);
     expect(old.ok && layHolding(old.holding).map(({ layout }) => layout.stand.count)).toEqual([262, 221, 350, 127, 85]);
   });
 
@@ -64,8 +103,16 @@ describe('.closerank', () => {
     ['a zip of something else', zipSync({ 'a.txt': strToU8('x') }), /not a Close Rank holding/],
     ['broken JSON', zipped('{"format":'), /damaged: holding.json/],
     ['a newer version', zipped({ ...toStored(demo), version: HOLDING_VERSION + 1 }), /newer Close Rank.*Reload/],
-    ['a NaN, written as null', zipped(JSON.stringify(toStored({ ...demo, place: { latitude: Number.NaN, longitude: 0 } }))), /place\.latitude/],
-    ['a negative spacing', zipped(JSON.stringify(toStored(sample())).replace('"spacing":1.5', '"spacing":-1')), /spacing/],
+    [
+      'a NaN, written as null',
+      zipped(JSON.stringify(toStored({ ...demo, place: { latitude: Number.NaN, longitude: 0 } }))),
+      /place\.latitude/,
+    ],
+    [
+      'a negative spacing',
+      zipped(JSON.stringify(toStored(sample())).replace('"spacing":1.5', '"spacing":-1')),
+      /spacing/,
+    ],
     ['100 MB of nothing', new Uint8Array(100e6), /100 MB; at most 50 MB/],
     ['a zip bomb', zipSync({ 'holding.json': new Uint8Array(60e6) }), /60 MB; at most/],
   ])('refuses %s with a sentence', (_, bytes, sentence) => {
@@ -75,21 +122,65 @@ describe('.closerank', () => {
 });
 
 describe(holdingFromPlan, () => {
-  const plan = (changes: object) => () => holdingFromPlan({ name: 'A', latitude: 52, longitude: -20, ...changes }, 'plan.json');
+  const plan = (changes: object) => () =>
+    holdingFromPlan({ name: 'A', latitude: 52, longitude: -20, ...changes }, 'plan.json');
   it.each([
-    ['a species it does not know', { plantings: [{ name: 'H', baseline: { points: [[0, 0], [9, 0]] }, rows: [{ spacing: 1, species: [[1, 'Quercus imaginaria']] }] }] }, /^plan\.json: 'Quercus imaginaria' is not in the catalogue/],
+    [
+      'a species it does not know',
+      {
+        plantings: [
+          {
+            name: 'H',
+            baseline: {
+              points: [
+                [0, 0],
+                [9, 0],
+              ],
+            },
+            rows: [{ spacing: 1, species: [[1, 'Quercus imaginaria']] }],
+          },
+        ],
+      },
+      /^plan\.json: 'Quercus imaginaria' is not in the catalogue/,
+    ],
     ['a field misspelt', { plantingz: [] }, /plantingz/],
-    ['a boundary across itself', { boundary: [{ at: [0, 0] }, { at: [10, 10] }, { at: [10, 0] }, { at: [0, 10] }] }, /boundary crosses itself/],
-    ['a spacing of 0', { plantings: [{ name: 'H', baseline: { points: [[0, 0], [9, 0]] }, rows: [{ spacing: 0, species: [[1, 'hazel']] }] }] }, /spacing/],
+    [
+      'a boundary across itself',
+      { boundary: [{ at: [0, 0] }, { at: [10, 10] }, { at: [10, 0] }, { at: [0, 10] }] },
+      /boundary crosses itself/,
+    ],
+    [
+      'a spacing of 0',
+      {
+        plantings: [
+          {
+            name: 'H',
+            baseline: {
+              points: [
+                [0, 0],
+                [9, 0],
+              ],
+            },
+            rows: [{ spacing: 0, species: [[1, 'hazel']] }],
+          },
+        ],
+      },
+      /spacing/,
+    ],
   ])('refuses %s', (_, changes, sentence) => expect(plan(changes)).toThrow(sentence));
 });
 
 describe('files out', () => {
   const all = layHolding(demo);
-  const list = orderList(all.map(({ planting, layout }) => quantities(planting, layout, demo)), demo);
+  const list = orderList(
+    all.map(({ planting, layout }) => quantities(planting, layout, demo)),
+    demo,
+  );
 
   it('the peg sheet names every plant once, in walking order', () => {
-    const lines = pegSheetCsv(all.map((laid) => pegSheet(laid.planting, laid.layout, demo))).trim().split('\r\n');
+    const lines = pegSheetCsv(all.map((laid) => pegSheet(laid.planting, laid.layout, demo)))
+      .trim()
+      .split('\r\n');
     expect(lines).toHaveLength(1 + all.reduce((sum, { layout }) => sum + layout.stand.count, 0));
     const second = pegSheet(all[0]!.planting, all[0]!.layout, demo).rows[1]!;
     expect(second.walked).toBe('down');
@@ -103,7 +194,16 @@ describe('files out', () => {
   });
 
   it('makes cells inert that a spreadsheet would run', () => {
-    const evil = { ...sample(), plantings: [{ ...sample().plantings[0]!, name: '=HYPERLINK("x")', rows: sample().plantings[0]!.rows.map((each) => ({ ...each, name: '@SUM(A1)' })) }] };
+    const evil = {
+      ...sample(),
+      plantings: [
+        {
+          ...sample().plantings[0]!,
+          name: '=HYPERLINK("x")',
+          rows: sample().plantings[0]!.rows.map((each) => ({ ...each, name: '@SUM(A1)' })),
+        },
+      ],
+    };
     const laid = layHolding(evil)[0]!;
     const csv = pegSheetCsv([pegSheet(laid.planting, laid.layout, evil)]);
     expect(csv).not.toMatch(/(^|,|\n)"?[=@]/);
@@ -120,7 +220,9 @@ describe('files out', () => {
   });
 
   it('writes every plant into the plan', () => {
-    const plants = (JSON.parse(planGeoJson(demo, all)) as { features: { properties: { what: string } }[] }).features.filter(({ properties }) => properties.what === 'plant');
+    const plants = (
+      JSON.parse(planGeoJson(demo, all)) as { features: { properties: { what: string } }[] }
+    ).features.filter(({ properties }) => properties.what === 'plant');
     expect(plants).toHaveLength(all.reduce((sum, { layout }) => sum + layout.stand.count, 0));
     expect(standOf(demo).count).toBeGreaterThan(200);
   });

@@ -17,27 +17,47 @@ export function planGeoJson(holding: Holding, laid: readonly Laid[]): string {
   const ring = (points: readonly Point[]) => ({ type: 'Polygon', coordinates: [[...points, points[0]!].map(place)] });
   const line = (points: readonly Point[]) => ({ type: 'LineString', coordinates: points.map(place) });
   const features: { type: 'Feature'; properties: Record<string, unknown>; geometry: unknown }[] = [];
-  const add = (geometry: unknown, properties: Record<string, unknown>) => features.push({ type: 'Feature', properties, geometry });
+  const add = (geometry: unknown, properties: Record<string, unknown>) =>
+    features.push({ type: 'Feature', properties, geometry });
 
   if (holding.boundary) {
-    add(ring(holding.boundary.map(({ at }) => at)), { what: 'boundary', assumedCorners: holding.boundary.filter(({ pin }) => pin === 'assumed').length });
+    add(ring(holding.boundary.map(({ at }) => at)), {
+      what: 'boundary',
+      assumedCorners: holding.boundary.filter(({ pin }) => pin === 'assumed').length,
+    });
   }
   for (const feature of holding.features) {
     const { id: _id, ...facts } = feature;
     const points = pointsOf(feature);
-    const geometry = 'ring' in feature ? ring(points) : 'line' in feature ? line(points) : { type: 'Point', coordinates: place(points[0]!) };
-    const properties = Object.fromEntries(Object.entries(facts).filter(([key]) => !['ring', 'line', 'at'].includes(key)));
+    const geometry =
+      'ring' in feature
+        ? ring(points)
+        : 'line' in feature
+          ? line(points)
+          : { type: 'Point', coordinates: place(points[0]!) };
+    const properties = Object.fromEntries(
+      Object.entries(facts).filter(([key]) => !['ring', 'line', 'at'].includes(key)),
+    );
     add(geometry, { what: feature.kind, ...properties });
   }
   for (const { planting, layout } of laid) {
     if (layout.baseline) add(line(layout.baseline.line.points), { what: 'baseline', planting: planting.name });
-    if (planting.baseline.kind === 'block') add(ring(planting.baseline.outline), { what: 'block', planting: planting.name });
+    if (planting.baseline.kind === 'block')
+      add(ring(planting.baseline.outline), { what: 'block', planting: planting.name });
     const { stand } = layout;
     for (let i = 0; i < stand.count; i++) {
       const species = speciesOf(speciesIdOf(stand, i));
       add(
         { type: 'Point', coordinates: place([stand.x[i]!, stand.y[i]!]) },
-        { what: 'plant', planting: planting.name, row: stand.row[i]! + 1, plant: numberInRow(stand, i), chainage: roundHalfUp(stand.chainage[i]! * 100) / 100, species: species.botanical, stock: stand.stockIds[stand.stock[i]!] },
+        {
+          what: 'plant',
+          planting: planting.name,
+          row: stand.row[i]! + 1,
+          plant: numberInRow(stand, i),
+          chainage: roundHalfUp(stand.chainage[i]! * 100) / 100,
+          species: species.botanical,
+          stock: stand.stockIds[stand.stock[i]!],
+        },
       );
     }
   }

@@ -11,55 +11,228 @@ const rows = [{ spacing: 2, species: [[1, 'Kunzea ericoides']] }];
 
 describe(holdingFromPlan, () => {
   it('builds the same holding from the same plan, ids and all', () => {
-    const demo = JSON.parse(readFileSync(new URL('../../../demo/tern-hollow.plan.json', import.meta.url), 'utf8')) as object;
+    const demo = JSON.parse(
+      readFileSync(new URL('../../../demo/tern-hollow.plan.json', import.meta.url), 'utf8'),
+    ) as object;
     const once = holdingFromPlan(demo, 'a');
     expect(holdingFromPlan(demo, 'b')).toEqual(once);
     expect(HoldingSchema.safeParse(once).success).toBe(true);
-    expect(once.plantings.map(({ name }) => name)).toEqual(['House belt', 'Lane screen', 'Brook strip', 'Gap hedge', 'Fruit glade', 'Lower copse', 'Orchard']);
+    expect(once.plantings.map(({ name }) => name)).toEqual([
+      'House belt',
+      'Lane screen',
+      'Brook strip',
+      'Gap hedge',
+      'Fruit glade',
+      'Lower copse',
+      'Orchard',
+    ]);
     expect(once.boundary!.filter(({ pin }) => pin === 'assumed')).toHaveLength(1);
   });
 
   it('fills in what a small plan leaves out', () => {
-    const holding = build({ plantings: [{ name: 'Belt', baseline: { points: [[0, 0], [20, 0]] }, rows }] });
+    const holding = build({
+      plantings: [
+        {
+          name: 'Belt',
+          baseline: {
+            points: [
+              [0, 0],
+              [20, 0],
+            ],
+          },
+          rows,
+        },
+      ],
+    });
     expect(holding).toMatchObject({ id: 'long-acre', units: 'metric', boundary: null, features: [], settings: {} });
-    expect(holding.plantings[0]).toMatchObject({ id: 'p1', purpose: 'blank', side: 'right', gaps: [], rows: [{ id: 'p1r1', name: 'Row 1', stock: 'whip', ends: 'keep', swaps: [] }] });
+    expect(holding.plantings[0]).toMatchObject({
+      id: 'p1',
+      purpose: 'blank',
+      side: 'right',
+      gaps: [],
+      rows: [{ id: 'p1r1', name: 'Row 1', stock: 'whip', ends: 'keep', swaps: [] }],
+    });
     expect(counts(holding)).toEqual([11]);
   });
 
   it('lays a block within its outline and guilds round their anchors', () => {
-    const block = build({ plantings: [{ name: 'Copse', baseline: { outline: [[0, 0], [20, 0], [20, 10], [0, 10]], headland: 1 }, rows: [{ ...rows[0], spacing: 2, rowGap: 2 }] }] });
-    expect(block.plantings[0]!.baseline).toMatchObject({ kind: 'block', bearing: 90, headland: 1, shift: { along: 0, across: 0 }, lanes: null });
+    const block = build({
+      plantings: [
+        {
+          name: 'Copse',
+          baseline: {
+            outline: [
+              [0, 0],
+              [20, 0],
+              [20, 10],
+              [0, 10],
+            ],
+            headland: 1,
+          },
+          rows: [{ ...rows[0], spacing: 2, rowGap: 2 }],
+        },
+      ],
+    });
+    expect(block.plantings[0]!.baseline).toMatchObject({
+      kind: 'block',
+      bearing: 90,
+      headland: 1,
+      shift: { along: 0, across: 0 },
+      lanes: null,
+    });
     expect(counts(block)).toEqual([10, 10, 10, 10, 10]);
-    const guilds = build({ plantings: [{ name: 'Glade', baseline: { anchors: [[0, 0], [9, 0]] }, rows: [rows[0], { ...rows[0], rowGap: 1, kept: { height: 1 }, later: 2 }] }] });
+    const guilds = build({
+      plantings: [
+        {
+          name: 'Glade',
+          baseline: {
+            anchors: [
+              [0, 0],
+              [9, 0],
+            ],
+          },
+          rows: [rows[0], { ...rows[0], rowGap: 1, kept: { height: 1 }, later: 2 }],
+        },
+      ],
+    });
     expect(guilds.plantings[0]!.rows[1]).toMatchObject({ kept: { height: 1, width: null, clearStem: null }, later: 2 });
-    expect(report(guilds).plantings[0]!.rows.map(({ name, offset }) => [name, offset])).toEqual([['Row 1', 0], ['Row 2', 1], ['Row 1', 0], ['Row 2', 1]]);
+    expect(report(guilds).plantings[0]!.rows.map(({ name, offset }) => [name, offset])).toEqual([
+      ['Row 1', 0],
+      ['Row 2', 1],
+      ['Row 1', 0],
+      ['Row 2', 1],
+    ]);
   });
 
   it('takes a line from a boundary side on its inside, whichever way the corners run', () => {
-    const corners = [[0, 0], [50, 0], [50, 40], [0, 40]].map((at) => ({ at }));
+    const corners = [
+      [0, 0],
+      [50, 0],
+      [50, 40],
+      [0, 40],
+    ].map((at) => ({ at }));
     for (const boundary of [corners, [...corners].reverse()]) {
       const side = boundary === corners ? 1 : 3;
-      const [position] = report(build({ boundary, plantings: [{ name: 'Belt', baseline: { besideSide: side, setback: 3 }, rows }] })).plantings[0]!.rows[0]!.positions;
+      const [position] = report(
+        build({ boundary, plantings: [{ name: 'Belt', baseline: { besideSide: side, setback: 3 }, rows }] }),
+      ).plantings[0]!.rows[0]!.positions;
       expect(position![2]).toBe(3);
     }
   });
 
   it('takes a line from a named fence on the hand that is asked', () => {
-    const features = [{ kind: 'fence', name: 'top fence', points: [[0, 10], [40, 10]] }];
-    const y = (on: 'left' | 'right') => report(build({ features, plantings: [{ name: 'Belt', baseline: { beside: 'top fence', setback: 2, on }, rows }] })).plantings[0]!.rows[0]!.positions[0]![2];
+    const features = [
+      {
+        kind: 'fence',
+        name: 'top fence',
+        points: [
+          [0, 10],
+          [40, 10],
+        ],
+      },
+    ];
+    const y = (on: 'left' | 'right') =>
+      report(
+        build({ features, plantings: [{ name: 'Belt', baseline: { beside: 'top fence', setback: 2, on }, rows }] }),
+      ).plantings[0]!.rows[0]!.positions[0]![2];
     expect([y('left'), y('right')]).toEqual([12, 8]);
   });
 
   it.each([
-    ['a side that is not there', { plantings: [{ name: 'B', baseline: { besideSide: 9, setback: 1 }, rows }] }, /no boundary side 9/],
-    ['a fence that is not there', { plantings: [{ name: 'B', baseline: { beside: 'x', setback: 1, on: 'left' }, rows }] }, /no fence, stream or track called 'x'/],
-    ['a stock that is not sold', { plantings: [{ name: 'B', baseline: { points: [[0, 0], [9, 0]] }, rows: [{ ...rows[0], stock: 'jar' }] }] }, /'jar' is not a stock type\. Use one of plug, whip/],
-    ['a line of one millimetre', { plantings: [{ name: 'B', baseline: { points: [[0, 0], [0.001, 0]] }, rows }] }, /The line is 0/],
+    [
+      'a side that is not there',
+      { plantings: [{ name: 'B', baseline: { besideSide: 9, setback: 1 }, rows }] },
+      /no boundary side 9/,
+    ],
+    [
+      'a fence that is not there',
+      { plantings: [{ name: 'B', baseline: { beside: 'x', setback: 1, on: 'left' }, rows }] },
+      /no fence, stream or track called 'x'/,
+    ],
+    [
+      'a stock that is not sold',
+      {
+        plantings: [
+          {
+            name: 'B',
+            baseline: {
+              points: [
+                [0, 0],
+                [9, 0],
+              ],
+            },
+            rows: [{ ...rows[0], stock: 'jar' }],
+          },
+        ],
+      },
+      /'jar' is not a stock type\. Use one of plug, whip/,
+    ],
+    [
+      'a line of one millimetre',
+      {
+        plantings: [
+          {
+            name: 'B',
+            baseline: {
+              points: [
+                [0, 0],
+                [0.001, 0],
+              ],
+            },
+            rows,
+          },
+        ],
+      },
+      /The line is 0/,
+    ],
     ['a feature of no kind', { features: [{ kind: 'castle', points: [[0, 0]] }] }, /features\.0\.kind/],
-    ['a height that cannot be', { features: [{ kind: 'tree', points: [[0, 0]], height: -3 }] }, /Standing tree: height/],
-    ['an outline with no ground in it', { plantings: [{ name: 'B', baseline: { outline: [[0, 0], [9, 0]] }, rows }] }, /at least three corners and a square metre/],
-    ['a guild without a tree', { plantings: [{ name: 'B', baseline: { anchors: [] }, rows }] }, /plantings\.0\.baseline/],
-    ['a corner rule that nobody knows', { plantings: [{ name: 'B', baseline: { points: [[0, 0], [9, 0]] }, corners: 'mitred', rows }] }, /plantings\.0\.corners/],
+    [
+      'a height that cannot be',
+      { features: [{ kind: 'tree', points: [[0, 0]], height: -3 }] },
+      /Standing tree: height/,
+    ],
+    [
+      'an outline with no ground in it',
+      {
+        plantings: [
+          {
+            name: 'B',
+            baseline: {
+              outline: [
+                [0, 0],
+                [9, 0],
+              ],
+            },
+            rows,
+          },
+        ],
+      },
+      /at least three corners and a square metre/,
+    ],
+    [
+      'a guild without a tree',
+      { plantings: [{ name: 'B', baseline: { anchors: [] }, rows }] },
+      /plantings\.0\.baseline/,
+    ],
+    [
+      'a corner rule that nobody knows',
+      {
+        plantings: [
+          {
+            name: 'B',
+            baseline: {
+              points: [
+                [0, 0],
+                [9, 0],
+              ],
+            },
+            corners: 'mitred',
+            rows,
+          },
+        ],
+      },
+      /plantings\.0\.corners/,
+    ],
     ['half a number', { latitude: 'north' }, /latitude/],
     ['nothing at all', null, /plan\.json: the whole/],
   ])('refuses %s and says where', (_, changes, sentence) => {
@@ -69,9 +242,38 @@ describe(holdingFromPlan, () => {
 
 describe(report, () => {
   it('gives positions that stand where they say, and what is wrong', () => {
-    const told = report(build({ features: [{ kind: 'buriedService', name: 'pipe', points: [[10, -5], [10, 5]] }], plantings: [{ name: 'Belt', baseline: { points: [[0, 0], [20, 0]] }, rows }] }));
+    const told = report(
+      build({
+        features: [
+          {
+            kind: 'buriedService',
+            name: 'pipe',
+            points: [
+              [10, -5],
+              [10, 5],
+            ],
+          },
+        ],
+        plantings: [
+          {
+            name: 'Belt',
+            baseline: {
+              points: [
+                [0, 0],
+                [20, 0],
+              ],
+            },
+            rows,
+          },
+        ],
+      }),
+    );
     expect(told.plants).toBe(11);
-    expect(told.plantings[0]!.rows[0]!.positions.slice(0, 3)).toEqual([[0, 0, 0], [2, 2, 0], [4, 4, 0]]);
+    expect(told.plantings[0]!.rows[0]!.positions.slice(0, 3)).toEqual([
+      [0, 0, 0],
+      [2, 2, 0],
+      [4, 4, 0],
+    ]);
     expect(told.plantings[0]!.species).toEqual([{ species: 'Kunzea ericoides', stock: 'whip', count: 11 }]);
     expect(told.plantings[0]!.findings[0]).toMatchObject({ severity: 'fault', remedies: ['Leave a gap'] });
     expect(JSON.parse(JSON.stringify(told))).toEqual(told);

@@ -3,7 +3,17 @@ import { cornersOf } from '../holding/ground-commands.ts';
 import { Refused } from '../holding/command.ts';
 import { newHolding } from '../holding/new-holding.ts';
 import { ANIMALS, ClimateSchema, EVIDENCE, TerrainSchema } from '../holding/ground-schema.ts';
-import { CORNERS, ENDS, HoldingSchema, MIXES, PURPOSES, WEEDS, type Baseline, type Holding, type Row } from '../holding/schema.ts';
+import {
+  CORNERS,
+  ENDS,
+  HoldingSchema,
+  MIXES,
+  PURPOSES,
+  WEEDS,
+  type Baseline,
+  type Holding,
+  type Row,
+} from '../holding/schema.ts';
 import { checkBoundary, inward } from '../ground/boundary.ts';
 import { FEATURE_KINDS, newFeature } from '../ground/features.ts';
 import { drawnBaseline, drawnBlock } from '../ranks/baseline.ts';
@@ -30,18 +40,39 @@ export const PlanSchema = z.strictObject({
   rules: z.array(z.looseObject({ kind: z.string() })).default([]),
   aims: z.array(z.looseObject({ kind: z.string() })).default([]),
   thriving: z.array(z.string()).default([]),
-  boundary: z.array(z.strictObject({ at: point, pin: z.enum(['found', 'assumed']).default('assumed'), restsOn: z.enum(EVIDENCE).nullable().default(null) })).nullable().default(null),
-  features: z.array(z.looseObject({ kind: z.enum(FEATURE_KINDS), name: z.string().default(''), points: z.array(point).min(1) })).default([]),
+  boundary: z
+    .array(
+      z.strictObject({
+        at: point,
+        pin: z.enum(['found', 'assumed']).default('assumed'),
+        restsOn: z.enum(EVIDENCE).nullable().default(null),
+      }),
+    )
+    .nullable()
+    .default(null),
+  features: z
+    .array(z.looseObject({ kind: z.enum(FEATURE_KINDS), name: z.string().default(''), points: z.array(point).min(1) }))
+    .default([]),
   plantings: z
     .array(
       z.strictObject({
         name: z.string(),
         purpose: z.enum(PURPOSES).default('blank'),
         baseline: z.union([
-          z.strictObject({ points: z.array(point), curved: z.boolean().default(false), closed: z.boolean().default(false) }),
+          z.strictObject({
+            points: z.array(point),
+            curved: z.boolean().default(false),
+            closed: z.boolean().default(false),
+          }),
           z.strictObject({ besideSide: z.number().int().min(1), setback: z.number() }),
           z.strictObject({ beside: z.string(), setback: z.number(), on: z.enum(['left', 'right']) }),
-          z.strictObject({ outline: z.array(point), headland: z.number().default(0), bearing: z.number().optional(), shift: z.strictObject({ along: z.number(), across: z.number() }).default({ along: 0, across: 0 }), lanes: z.strictObject({ every: z.number(), width: z.number() }).nullable().default(null) }),
+          z.strictObject({
+            outline: z.array(point),
+            headland: z.number().default(0),
+            bearing: z.number().optional(),
+            shift: z.strictObject({ along: z.number(), across: z.number() }).default({ along: 0, across: 0 }),
+            lanes: z.strictObject({ every: z.number(), width: z.number() }).nullable().default(null),
+          }),
           z.strictObject({ anchors: z.array(point).min(1) }),
         ]),
         corners: z.enum(CORNERS).default('round'),
@@ -56,19 +87,44 @@ export const PlanSchema = z.strictObject({
             spacing: z.number(),
             staggered: z.boolean().default(false),
             inset: z.number().default(0),
-            trim: z.strictObject({ start: z.number().default(0), stop: z.number().default(0) }).default({ start: 0, stop: 0 }),
+            trim: z
+              .strictObject({ start: z.number().default(0), stop: z.number().default(0) })
+              .default({ start: 0, stop: 0 }),
             mix: z.enum(MIXES).default('turn'),
             offset: z.number().default(0),
             seed: z.number().default(1),
             ends: z.enum(ENDS).default('keep'),
             stock: z.string().default('whip'),
-            kept: z.strictObject({ height: z.number().nullable().default(null), width: z.number().nullable().default(null), clearStem: z.number().nullable().default(null) }).nullable().default(null),
+            kept: z
+              .strictObject({
+                height: z.number().nullable().default(null),
+                width: z.number().nullable().default(null),
+                clearStem: z.number().nullable().default(null),
+              })
+              .nullable()
+              .default(null),
             later: z.number().default(0),
             species: z.array(z.tuple([z.number(), z.string()])).min(1),
-            standards: z.strictObject({ species: z.string(), stock: z.string().default('feathered'), every: z.number(), first: z.number().default(0) }).nullable().default(null),
+            standards: z
+              .strictObject({
+                species: z.string(),
+                stock: z.string().default('feathered'),
+                every: z.number(),
+                first: z.number().default(0),
+              })
+              .nullable()
+              .default(null),
           }),
         ),
-        gaps: z.array(z.strictObject({ kind: z.enum(['gate', 'crossing', 'gap']).default('gap'), at: z.number(), width: z.number() })).default([]),
+        gaps: z
+          .array(
+            z.strictObject({
+              kind: z.enum(['gate', 'crossing', 'gap']).default('gap'),
+              at: z.number(),
+              width: z.number(),
+            }),
+          )
+          .default([]),
         clearings: z.array(z.strictObject({ name: z.string().default(''), at: point, radius: z.number() })).default([]),
       }),
     )
@@ -92,13 +148,24 @@ export function holdingFromPlan(json: unknown, name: string): Holding {
 }
 
 function build(plan: Plan): Holding {
-  const slug = plan.name.toLowerCase().replace(/[^a-z0-9]+/g, '-').replace(/^-|-$/g, '') || 'holding';
+  const slug =
+    plan.name
+      .toLowerCase()
+      .replace(/[^a-z0-9]+/g, '-')
+      .replace(/^-|-$/g, '') || 'holding';
   let corners = 0;
   if (plan.boundary) checkBoundary(plan.boundary.map(({ at }) => at));
   const features = plan.features.map(({ kind, points, ...given }, i) => newFeature(kind, `f${i + 1}`, points, given));
   /** Rules and aims speak of features by name, as a person would; the holding by id. */
   const named = (spoken: Readonly<Record<string, unknown>>): Record<string, unknown> =>
-    Object.fromEntries(Object.entries(spoken).map(([key, value]) => [key, ['along', 'place', 'what', 'from'].includes(key) && typeof value === 'string' ? (features.find(({ name }) => name !== '' && name === value)?.id ?? value) : value]));
+    Object.fromEntries(
+      Object.entries(spoken).map(([key, value]) => [
+        key,
+        ['along', 'place', 'what', 'from'].includes(key) && typeof value === 'string'
+          ? (features.find(({ name }) => name !== '' && name === value)?.id ?? value)
+          : value,
+      ]),
+    );
   const holding = {
     ...newHolding({ ...plan, id: slug }),
     animals: plan.animals,
@@ -108,7 +175,11 @@ function build(plan: Plan): Holding {
     thriving: plan.thriving,
     rules: plan.rules.map((rule, i) => ({ said: '', ...named(rule), id: `r${i + 1}` })),
     aims: plan.aims.map((aim, i) => ({ ...named(aim), id: `a${i + 1}` })),
-    boundary: plan.boundary && plan.boundary.flatMap(({ at, pin, restsOn }) => cornersOf([at], pin, () => `c${++corners}`).map((corner) => ({ ...corner, restsOn }))),
+    boundary:
+      plan.boundary &&
+      plan.boundary.flatMap(({ at, pin, restsOn }) =>
+        cornersOf([at], pin, () => `c${++corners}`).map((corner) => ({ ...corner, restsOn })),
+      ),
     features,
     plantings: plan.plantings.map((planting, p) => ({
       ...planting,
@@ -132,23 +203,35 @@ function rowOf({ species, standards, ...row }: Plan['plantings'][number]['rows']
     name: row.name ?? `Row ${r + 1}`,
     stock: stockNamed(row.stock),
     runs: species.map(([count, name]) => ({ species: speciesNamed(name), count })),
-    standards: standards && { ...standards, species: speciesNamed(standards.species), stock: stockNamed(standards.stock) },
+    standards: standards && {
+      ...standards,
+      species: speciesNamed(standards.species),
+      stock: stockNamed(standards.stock),
+    },
     swaps: [],
   };
 }
 
 function speciesNamed(name: string): string {
   const species = speciesByName(name);
-  if (!species) throw new Refused(`'${name}' is not in the catalogue. Give its accepted botanical name, for example 'Corylus avellana'.`);
+  if (!species)
+    throw new Refused(
+      `'${name}' is not in the catalogue. Give its accepted botanical name, for example 'Corylus avellana'.`,
+    );
   return species.id;
 }
 
 function stockNamed(id: string): string {
-  if (!isStock(id)) throw new Refused(`'${id}' is not a stock type. Use one of ${stocks.map((stock) => stock.id).join(', ')}.`);
+  if (!isStock(id))
+    throw new Refused(`'${id}' is not a stock type. Use one of ${stocks.map((stock) => stock.id).join(', ')}.`);
   return id;
 }
 
-function baselineOf(baseline: Plan['plantings'][number]['baseline'], features: Holding['features'], plan: Plan): Baseline {
+function baselineOf(
+  baseline: Plan['plantings'][number]['baseline'],
+  features: Holding['features'],
+  plan: Plan,
+): Baseline {
   if ('anchors' in baseline) return { kind: 'guilds', anchors: baseline.anchors };
   if ('outline' in baseline) {
     const block = drawnBlock(baseline.outline, baseline);
@@ -156,10 +239,19 @@ function baselineOf(baseline: Plan['plantings'][number]['baseline'], features: H
   }
   if ('points' in baseline) return drawnBaseline(baseline.points, baseline);
   if ('besideSide' in baseline) {
-    if (!plan.boundary || baseline.besideSide > plan.boundary.length) throw new Refused(`there is no boundary side ${baseline.besideSide}. Number the sides from 1, corner 1 to 2 first.`);
-    return { kind: 'beside', of: { what: 'boundary', corner: `c${baseline.besideSide}` }, setback: baseline.setback, side: inward(plan.boundary.map(({ at }) => at)) };
+    if (!plan.boundary || baseline.besideSide > plan.boundary.length)
+      throw new Refused(
+        `there is no boundary side ${baseline.besideSide}. Number the sides from 1, corner 1 to 2 first.`,
+      );
+    return {
+      kind: 'beside',
+      of: { what: 'boundary', corner: `c${baseline.besideSide}` },
+      setback: baseline.setback,
+      side: inward(plan.boundary.map(({ at }) => at)),
+    };
   }
   const feature = features.find(({ name }) => name === baseline.beside);
-  if (!feature || !('line' in feature)) throw new Refused(`there is no fence, stream or track called '${baseline.beside}' to follow.`);
+  if (!feature || !('line' in feature))
+    throw new Refused(`there is no fence, stream or track called '${baseline.beside}' to follow.`);
   return { kind: 'beside', of: { what: 'feature', feature: feature.id }, setback: baseline.setback, side: baseline.on };
 }

@@ -16,5 +16,6 @@ export function refuse(name: string, problem: ReadProblem): never {
 /** Refuses what no reader should start on: nothing at all, or far too much. */
 export function checkSize(name: string, bytes: number): void {
   if (bytes === 0) refuse(name, { code: 'empty' });
-  if (bytes > MOST_MEGABYTES * 1e6) refuse(name, { code: 'too-big', megabytes: Math.round(bytes / 1e6), most: MOST_MEGABYTES });
+  if (bytes > MOST_MEGABYTES * 1e6)
+    refuse(name, { code: 'too-big', megabytes: Math.round(bytes / 1e6), most: MOST_MEGABYTES });
 }

@@ -24,9 +24,19 @@ export function report(holding: Holding) {
         spacing: round(spacing),
         length: round(line?.length ?? 0),
         plants: to - from,
-        positions: Array.from({ length: to - from }, (_, k) => [round(stand.chainage[from + k]!), round(stand.x[from + k]!), round(stand.y[from + k]!)]),
+        positions: Array.from({ length: to - from }, (_, k) => [
+          round(stand.chainage[from + k]!),
+          round(stand.x[from + k]!),
+          round(stand.y[from + k]!),
+        ]),
       })),
-      findings: judge(holding, laid, all).map(({ id, severity, what, why, remedies }) => ({ id, severity, what, why, remedies: remedies.map(({ label }) => label) })),
+      findings: judge(holding, laid, all).map(({ id, severity, what, why, remedies }) => ({
+        id,
+        severity,
+        what,
+        why,
+        remedies: remedies.map(({ label }) => label),
+      })),
     };
   });
   return { holding: holding.name, plants: plantings.reduce((sum, { plants }) => sum + plants, 0), plantings };

@@ -18,8 +18,10 @@ export function unpack(bytes: Uint8Array, name: string, wanted: (file: string) =
   } catch {
     return refuse(name, { code: 'damaged', what: 'the zip in it ends early or is broken' });
   }
-  if (size > MOST_MEGABYTES * 1e6) refuse(name, { code: 'too-big', megabytes: Math.round(size / 1e6), most: MOST_MEGABYTES });
+  if (size > MOST_MEGABYTES * 1e6)
+    refuse(name, { code: 'too-big', megabytes: Math.round(size / 1e6), most: MOST_MEGABYTES });
   // A zip can lie about its sizes: what came out counts too.
-  if (Object.values(files).some((file) => file.length > MOST_MEGABYTES * 1e6)) throw new Unreadable(`${name} unpacks to far more than it says. Ask for a fresh copy.`);
+  if (Object.values(files).some((file) => file.length > MOST_MEGABYTES * 1e6))
+    throw new Unreadable(`${name} unpacks to far more than it says. Ask for a fresh copy.`);
   return files;
 }

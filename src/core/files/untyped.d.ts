@@ -4,5 +4,10 @@ declare module 'shpjs' {
   export function parseDbf(dbf: Uint8Array, encoding?: Uint8Array): Record<string, unknown>[];
 }
 declare module 'geotiff-geokeys-to-proj4' {
-  export function toProj4(keys: Readonly<Record<string, unknown>>): { proj4: string; isGCS: boolean; coordinatesUnits: string; errors: Readonly<Record<string, unknown>> };
+  export function toProj4(keys: Readonly<Record<string, unknown>>): {
+    proj4: string;
+    isGCS: boolean;
+    coordinatesUnits: string;
+    errors: Readonly<Record<string, unknown>>;
+  };
 }

@@ -11,10 +11,20 @@ export async function orderListXlsx(list: OrderList, currency: string): Promise<
   const number = (value: number | null) => (value === null ? null : { type: Number, value });
   const head = [...HEAD, `Cost, ${currency}`].map((value) => ({ type: String, value, fontWeight: 'bold' as const }));
   const body = orderRows(list).map((row) => [
-    text(row.item), text(row.botanical), text(row.stock), number(row.onPlan), number(row.losses), number(row.order), text(row.packs), number(row.quantity),
+    text(row.item),
+    text(row.botanical),
+    text(row.stock),
+    number(row.onPlan),
+    number(row.losses),
+    number(row.order),
+    text(row.packs),
+    number(row.quantity),
     { type: Number, value: row.cents / 100, format: '#,##0.00' },
   ]);
-  const blob = await writeExcelFile([head, ...body], { columns: [30, 26, 34, 12, 16, 10, 18, 10, 14].map((width) => ({ width })), sheet: 'Order list' }).toBlob();
+  const blob = await writeExcelFile([head, ...body], {
+    columns: [30, 26, 34, 12, 16, 10, 18, 10, 14].map((width) => ({ width })),
+    sheet: 'Order list',
+  }).toBlob();
   // The zip is packed again under one date, so that one plan always makes the same bytes.
   return zipSync(unzipSync(new Uint8Array(await blob.arrayBuffer())), { mtime: ZIP_DATE }) as Uint8Array<ArrayBuffer>;
 }

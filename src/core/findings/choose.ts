@@ -17,7 +17,13 @@ import { hoursWanted, seasonHours } from './rules/shade.ts';
 /** What is known of the places that one row's plants stand in: the hardest of each. */
 export interface Spot {
   readonly wet: { readonly moisture: Moisture; readonly name: string } | null;
-  readonly soils: readonly { readonly label: string; readonly moisture: Moisture; readonly ph: number | null; readonly depth: number | null; readonly texture: string }[];
+  readonly soils: readonly {
+    readonly label: string;
+    readonly moisture: Moisture;
+    readonly ph: number | null;
+    readonly depth: number | null;
+    readonly texture: string;
+  }[];
   /** Height that a line overhead or a local rule leaves, and which. */
   readonly ceiling: { readonly metres: number; readonly name: string } | null;
   readonly building: { readonly metres: number; readonly name: string } | null;
@@ -41,19 +47,46 @@ export function spotOf(holding: Holding, { planting, layout: { stand } }: Laid, 
   }
   const zones = soilZones(holding.features);
   const met = new Set(all.map((i) => soilAt(zones, plantAt(stand, i))).filter((zone) => zone !== null));
-  const soils = [...met].map(({ zone, drainage }) => ({ label: featureLabel(zone, holding.units), moisture: moistureOf(drainage), ph: zone.ph, depth: zone.depth, texture: zone.texture }));
+  const soils = [...met].map(({ zone, drainage }) => ({
+    label: featureLabel(zone, holding.units),
+    moisture: moistureOf(drainage),
+    ph: zone.ph,
+    depth: zone.depth,
+    texture: zone.texture,
+  }));
   const ceilings = [
-    ...featuresOf(holding.features, 'overheadLine').flatMap((wire) => (mine(plantsWithin(stand, wire.line, wire.clearance + 4).plants).length > 0 ? [{ metres: wire.height - wire.clearance, name: nameOf(wire) }] : [])),
+    ...featuresOf(holding.features, 'overheadLine').flatMap((wire) =>
+      mine(plantsWithin(stand, wire.line, wire.clearance + 4).plants).length > 0
+        ? [{ metres: wire.height - wire.clearance, name: nameOf(wire) }]
+        : [],
+    ),
     ...holding.rules.flatMap((rule) => {
-      if (rule.kind === 'sightTriangle') return mine(plantsInside(stand, rule.ring)).length > 0 ? [{ metres: rule.most, name: 'sight triangle' }] : [];
+      if (rule.kind === 'sightTriangle')
+        return mine(plantsInside(stand, rule.ring)).length > 0 ? [{ metres: rule.most, name: 'sight triangle' }] : [];
       const line = rule.kind === 'height' ? lineOf(rule.along, holding) : null;
-      return rule.kind === 'height' && line && mine(plantsWithin(stand, line.points, rule.metres, line.closed).plants).length > 0 ? [{ metres: rule.most, name: `rule along ${line.name}` }] : [];
+      return rule.kind === 'height' &&
+        line &&
+        mine(plantsWithin(stand, line.points, rule.metres, line.closed).plants).length > 0
+        ? [{ metres: rule.most, name: `rule along ${line.name}` }]
+        : [];
     }),
   ];
-  const buildings = featuresOf(holding.features, 'building').map((feature) => ({ name: nameOf(feature), metres: all.reduce((least, i) => Math.min(least, distanceToArea(feature.ring, plantAt(stand, i))), Infinity) }));
+  const buildings = featuresOf(holding.features, 'building').map((feature) => ({
+    name: nameOf(feature),
+    metres: all.reduce((least, i) => Math.min(least, distanceToArea(feature.ring, plantAt(stand, i))), Infinity),
+  }));
   const hours = [...seasonHours(holding, stand)].filter(([i]) => isMine(i)).map(([, sun]) => sun);
-  const least = <T extends { readonly metres: number }>(list: readonly T[]): T | null => list.reduce<T | null>((best, one) => (best && best.metres <= one.metres ? best : one), null);
-  return { wet, soils, ceiling: least(ceilings), building: least(buildings.filter(({ metres }) => metres < 25)), sun: hours.length > 0 ? Math.min(...hours) : null, spacing: laid?.spacing ?? planting.rows[0]?.spacing ?? 1.5, kept: laid?.row.kept ?? null };
+  const least = <T extends { readonly metres: number }>(list: readonly T[]): T | null =>
+    list.reduce<T | null>((best, one) => (best && best.metres <= one.metres ? best : one), null);
+  return {
+    wet,
+    soils,
+    ceiling: least(ceilings),
+    building: least(buildings.filter(({ metres }) => metres < 25)),
+    sun: hours.length > 0 ? Math.min(...hours) : null,
+    spacing: laid?.spacing ?? planting.rows[0]?.spacing ?? 1.5,
+    kept: laid?.row.kept ?? null,
+  };
 }
 
 export interface Ranked {
@@ -79,16 +112,24 @@ export function rank(species: Species, spot: Spot, holding: Holding, use: Use | 
   for (const { label, moisture, ph, depth, texture } of spot.soils) {
     const bearsIt = texture === 'clay' ? bearsClay : texture === 'sand' ? bearsSand : undefined;
     if (bearsIt === false) cares.push(`${label} is too ${texture === 'clay' ? 'heavy' : 'light'} for it`);
-    if ((moisture === 'wet' || moisture === 'dry') && !bears(species, moisture)) (moisture === 'wet' ? faults : cares).push(`${label} is too ${moisture} for it`);
-    else if (species.ph && ph !== null && (ph < species.ph[0] || ph > species.ph[1])) cares.push(`pH ${ph} lies outside its ${species.ph.join(' to ')}`);
-    else if (depth !== null && depth < SHALLOW && matureHeight(species) > 12) cares.push(`${length(depth)} of soil is shallow for so tall a tree`);
+    if ((moisture === 'wet' || moisture === 'dry') && !bears(species, moisture))
+      (moisture === 'wet' ? faults : cares).push(`${label} is too ${moisture} for it`);
+    else if (species.ph && ph !== null && (ph < species.ph[0] || ph > species.ph[1]))
+      cares.push(`pH ${ph} lies outside its ${species.ph.join(' to ')}`);
+    else if (depth !== null && depth < SHALLOW && matureHeight(species) > 12)
+      cares.push(`${length(depth)} of soil is shallow for so tall a tree`);
   }
   if (spot.soils.length > 0 && faults.length + cares.length === 0) inFavour.push('suits the soil');
   const grown = becomes({ species: species.id, kept: spot.kept });
-  if (spot.ceiling && grown.height > spot.ceiling.metres) faults.push(`${length(grown.height)} is too much under the ${length(spot.ceiling.metres)} that the ${spot.ceiling.name} leaves`);
-  else if (spot.ceiling && matureHeight(species) > spot.ceiling.metres) cares.push(`stays under the ${spot.ceiling.name} only while it is cut`);
+  if (spot.ceiling && grown.height > spot.ceiling.metres)
+    faults.push(
+      `${length(grown.height)} is too much under the ${length(spot.ceiling.metres)} that the ${spot.ceiling.name} leaves`,
+    );
+  else if (spot.ceiling && matureHeight(species) > spot.ceiling.metres)
+    cares.push(`stays under the ${spot.ceiling.name} only while it is cut`);
   else if (spot.ceiling) inFavour.push(`stays under the ${spot.ceiling.name}`);
-  if (spot.building && spot.building.metres < Math.min(species.width[1], spot.kept?.width ?? Infinity) / 2) cares.push(`its crown will touch the ${spot.building.name}`);
+  if (spot.building && spot.building.metres < Math.min(species.width[1], spot.kept?.width ?? Infinity) / 2)
+    cares.push(`its crown will touch the ${spot.building.name}`);
   if (spot.sun !== null) {
     const wanted = hoursWanted(holding, species);
     if (wanted > spot.sun) cares.push(`wants ${wanted} h of sun, the darkest plant has ${spot.sun.toFixed(1)}`);
@@ -97,17 +138,36 @@ export function rank(species: Species, spot: Spot, holding: Holding, use: Use | 
   const zone = holding.climate?.zone;
   if (zone && species.zone > zone) faults.push(`not hardy: stands zone ${species.zone}, here it is ${zone}`);
   else if (zone) inFavour.push(`hardy in zone ${zone}`);
-  if (species.toxicTo?.includes('livestock') && holding.animals.some((animal) => ['sheep', 'goat', 'cattle', 'horse'].includes(animal))) cares.push('poisonous to livestock');
+  if (
+    species.toxicTo?.includes('livestock') &&
+    holding.animals.some((animal) => ['sheep', 'goat', 'cattle', 'horse'].includes(animal))
+  )
+    cares.push('poisonous to livestock');
   if (spot.spacing > grown.width * 1.2) cares.push(`at ${length(spot.spacing)} apart it will not close`);
   if (invasive) cares.push(invasive);
   if (pests) cares.push(pests);
-  const thrives = holding.thriving.some((one) => one === species.id || [species.common, species.botanical].some((name) => name.toLowerCase() === one.toLowerCase()));
+  const thrives = holding.thriving.some(
+    (one) =>
+      one === species.id ||
+      [species.common, species.botanical].some((name) => name.toLowerCase() === one.toLowerCase()),
+  );
   if (thrives) inFavour.unshift('thrives within sight of the fence');
   if (use && uses.includes(use)) inFavour.push(`planted for ${use}`);
   if (bearsWind && use === 'windbreak') inFavour.push('stands in the open wind');
   if (fixesNitrogen) inFavour.push('feeds the soil with nitrogen');
-  const score = -10 * faults.length - 3 * cares.length + 1 * inFavour.length + (thrives ? 4 : 0) + (use && uses.includes(use) ? 3 : 0);
-  return { species, score, verdict: faults.length > 0 ? 'does not suit' : cares.length > 0 ? 'with care' : 'suits', against: [...faults, ...cares], inFavour };
+  const score =
+    -10 * faults.length -
+    3 * cares.length +
+    1 * inFavour.length +
+    (thrives ? 4 : 0) +
+    (use && uses.includes(use) ? 3 : 0);
+  return {
+    species,
+    score,
+    verdict: faults.length > 0 ? 'does not suit' : cares.length > 0 ? 'with care' : 'suits',
+    against: [...faults, ...cares],
+    inFavour,
+  };
 }
 
 /** All species ranked for a row, best first; with a use only those planted for it. */

@@ -8,7 +8,10 @@ import { speciesOf } from '../species/catalogue.ts';
 import { comparePlantings } from './compare.ts';
 
 const holding = sample({ rows: [row(), row({ rowGap: 3 })] });
-const wide = take(holding, together('', [keepVariant('p1', 'v1', 'As it was'), setRow('p1', 'p1r1', { spacing: 3 })])).holding;
+const wide = take(
+  holding,
+  together('', [keepVariant('p1', 'v1', 'As it was'), setRow('p1', 'p1r1', { spacing: 3 })]),
+).holding;
 const ways = (of: typeof wide) => [of.plantings[0]!, ...of.variants.map(({ planting }) => planting)];
 
 describe('variants', () => {
@@ -29,17 +32,25 @@ describe('variants', () => {
     expect(said['Row 1']).toEqual(['Row 1: 1 hazel, every 3.00 m', 'Row 1: 1 hazel, every 1.50 m', true]);
     expect(said['Row 2']![2]).toBe(false);
     // Compared with itself a planting does not differ in anything.
-    expect(comparePlantings(holding, [holding.plantings[0]!, holding.plantings[0]!], 10).filter(({ differs }) => differs)).toEqual([]);
+    expect(
+      comparePlantings(holding, [holding.plantings[0]!, holding.plantings[0]!], 10).filter(({ differs }) => differs),
+    ).toEqual([]);
     // Judged as if it were laid: a lone pear is not served by the variant of itself that is kept beside it.
     const pear = sample({ length: 4, rows: [row({ spacing: 9, species: [[1, 'Pyrus communis']] })] });
     const kept = take(pear, keepVariant('p1', 'v1', 'Same')).holding;
-    expect(comparePlantings(kept, ways(kept), 10).find(({ label }) => label === 'Cautions and notes')!.said.every((said) => Number(said) > 0)).toBe(true);
+    expect(
+      comparePlantings(kept, ways(kept), 10)
+        .find(({ label }) => label === 'Cautions and notes')!
+        .said.every((said) => Number(said) > 0),
+    ).toBe(true);
   });
 
   it('are thrown away alone, and cannot be laid once their planting is gone', () => {
     expect(take(wide, removeVariant('v1')).holding.variants).toEqual([]);
     expect(take(wide, removePlanting('p1', 'Row')).holding.variants).toEqual([]); // they go with it, and undo brings both back
-    expect(() => take(take(wide, removePlanting('p1', 'Row')).holding, layVariant('v1'))).toThrow(new Refused('That variant is no longer there.'));
+    expect(() => take(take(wide, removePlanting('p1', 'Row')).holding, layVariant('v1'))).toThrow(
+      new Refused('That variant is no longer there.'),
+    );
     expect(() => take(wide, keepVariant('gone', 'v2', 'x'))).toThrow('That planting is no longer there.');
   });
 });
@@ -56,6 +67,8 @@ describe('the steward’s species', () => {
   it('a correction can always be taken back, an own species only when it stands nowhere', () => {
     const own = take(holding, setSpecies({ ...hazel, height: [2, 3] })).holding;
     expect(take(own, removeSpecies('corylus-avellana', true)).holding.species).toEqual([]);
-    expect(() => take(own, removeSpecies('corylus-avellana', false))).toThrow(/still stands in Row\. Swap it there first/);
+    expect(() => take(own, removeSpecies('corylus-avellana', false))).toThrow(
+      /still stands in Row\. Swap it there first/,
+    );
   });
 });

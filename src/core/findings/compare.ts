@@ -34,7 +34,10 @@ export function comparePlantings(holding: Holding, ways: readonly Planting[], ye
     const layout = layOut(laidHere, holding);
     const others = layHolding({ ...holding, plantings: holding.plantings.filter(({ id }) => id !== own) });
     const laid = { planting: laidHere, layout };
-    const findings = judge({ ...holding, plantings: [...others.map((other) => other.planting), laidHere] }, laid, [...others, laid]);
+    const findings = judge({ ...holding, plantings: [...others.map((other) => other.planting), laidHere] }, laid, [
+      ...others,
+      laid,
+    ]);
     const sum = quantities(laidHere, layout, holding);
     const closes = layout.stand.rows.map((_, r) => closingYear(layout.stand, r, site)).filter((when) => when !== null);
     const count = (severity: string) => findings.filter((finding) => finding.severity === severity).length;
@@ -44,7 +47,9 @@ export function comparePlantings(holding: Holding, ways: readonly Planting[], ye
       Rows: planting.rows.length === 1 ? '1 row' : `${planting.rows.length} rows`,
       Plants: formatCount(sum.plants),
       Species: String(new Set(sum.kinds.map(({ species }) => species)).size),
-      ...Object.fromEntries(Array.from({ length: mostRows }, (_, r) => [`Row ${r + 1}`, sayRow(planting.rows[r], units)])),
+      ...Object.fromEntries(
+        Array.from({ length: mostRows }, (_, r) => [`Row ${r + 1}`, sayRow(planting.rows[r], units)]),
+      ),
       'Length of its line': formatLength(sum.length, units),
       [`Belt width at year ${year}`]: formatLength(beltWidth(layout.stand, year, site), units),
       [`Tallest row at year ${year}`]: formatLength(tallestRow(layout.stand, year, site), units),

@@ -7,8 +7,25 @@ import { distanceTo, polyline } from '../geometry/polyline.ts';
 import { distancesFrom, ringOf, standingIn } from './distances.ts';
 import { sayPlants, sayStand } from './plants.ts';
 
-const stand = standOf(sample({ length: 90, rows: [row(), row({ rowGap: 3, spacing: 2.3 })], planting: { baseline: { points: [[0, 0], [40, 12], [90, 0]], curved: true } } }));
-const somewhere = fc.tuple(fc.integer({ min: -2000, max: 11_000 }), fc.integer({ min: -3000, max: 3000 })).map(([x, y]): Point => [x / 100, y / 100]);
+const stand = standOf(
+  sample({
+    length: 90,
+    rows: [row(), row({ rowGap: 3, spacing: 2.3 })],
+    planting: {
+      baseline: {
+        points: [
+          [0, 0],
+          [40, 12],
+          [90, 0],
+        ],
+        curved: true,
+      },
+    },
+  }),
+);
+const somewhere = fc
+  .tuple(fc.integer({ min: -2000, max: 11_000 }), fc.integer({ min: -3000, max: 3000 }))
+  .map(([x, y]): Point => [x / 100, y / 100]);
 
 describe('the fast way agrees with the plain one', () => {
   it('in distance to a line', () => {
@@ -17,7 +34,8 @@ describe('the fast way agrees with the plain one', () => {
         const plain = polyline(points);
         fc.pre(plain.points.length === points.length);
         const { distance } = distancesFrom(stand, points);
-        for (let i = 0; i < stand.count; i += 5) expect(distance[i]).toBeCloseTo(distanceTo(plain, [stand.x[i]!, stand.y[i]!]), 9);
+        for (let i = 0; i < stand.count; i += 5)
+          expect(distance[i]).toBeCloseTo(distanceTo(plain, [stand.x[i]!, stand.y[i]!]), 9);
       }),
       { numRuns: 50 },
     );
@@ -25,13 +43,18 @@ describe('the fast way agrees with the plain one', () => {
 
   it('in distance to a line of thousands of points, closed or not', () => {
     for (const closed of [false, true]) {
-      const winding = Array.from({ length: 3000 }, (_, i): Point => [45 + (60 + 9 * Math.sin(i / 7)) * Math.cos(i / 500), (40 + 9 * Math.sin(i / 7)) * Math.sin(i / 500)]);
+      const winding = Array.from({ length: 3000 }, (_, i): Point => [
+        45 + (60 + 9 * Math.sin(i / 7)) * Math.cos(i / 500),
+        (40 + 9 * Math.sin(i / 7)) * Math.sin(i / 500),
+      ]);
       const { distance, segment } = distancesFrom(stand, winding, closed);
       const plain = polyline(winding, closed);
       for (let i = 0; i < stand.count; i += 9) {
         const p: Point = [stand.x[i]!, stand.y[i]!];
         expect(distance[i]).toBeCloseTo(distanceTo(plain, p), 9);
-        expect(nearestOnSegment(p, winding[segment[i]!]!, winding[(segment[i]! + 1) % winding.length]!).distance).toBeCloseTo(distance[i]!, 9);
+        expect(
+          nearestOnSegment(p, winding[segment[i]!]!, winding[(segment[i]! + 1) % winding.length]!).distance,
+        ).toBeCloseTo(distance[i]!, 9);
       }
     }
   });
@@ -39,14 +62,20 @@ describe('the fast way agrees with the plain one', () => {
     fc.assert(
       fc.property(fc.array(somewhere, { minLength: 3, maxLength: 7 }), (polygon) => {
         const inside = standingIn(stand, polygon);
-        for (let i = 0; i < stand.count; i += 3) expect(inside[i] === 1).toBe(isInside(polygon, [stand.x[i]!, stand.y[i]!]));
+        for (let i = 0; i < stand.count; i += 3)
+          expect(inside[i] === 1).toBe(isInside(polygon, [stand.x[i]!, stand.y[i]!]));
       }),
       { numRuns: 50 },
     );
   });
 
   it('in which side of a closed ring is nearest', () => {
-    const ring: Point[] = [[-10, -40], [100, -40], [100, 40], [-10, 40]];
+    const ring: Point[] = [
+      [-10, -40],
+      [100, -40],
+      [100, 40],
+      [-10, 40],
+    ];
     const { segment, distance } = distancesFrom(stand, ring, true);
     expect(segment[0]).toBe(3);
     expect(distance[0]).toBeCloseTo(10, 6);

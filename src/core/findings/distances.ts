@@ -88,7 +88,10 @@ function measureByIndex({ x, y, count }: Stand, points: readonly Point[], segmen
       }
       if (near.length < asked) break;
       const [[ax, ay], [bx, by]] = [points[near.at(-1)!]!, points[(near.at(-1)! + 1) % points.length]!];
-      const farthest = Math.hypot(Math.max(0, Math.min(ax, bx) - p[0], p[0] - Math.max(ax, bx)), Math.max(0, Math.min(ay, by) - p[1], p[1] - Math.max(ay, by)));
+      const farthest = Math.hypot(
+        Math.max(0, Math.min(ax, bx) - p[0], p[0] - Math.max(ax, bx)),
+        Math.max(0, Math.min(ay, by) - p[1], p[1] - Math.max(ay, by)),
+      );
       if (farthest >= distance[i]!) break;
     }
   }

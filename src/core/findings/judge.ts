@@ -30,8 +30,31 @@ import { wetGround } from './rules/wet-ground.ts';
 
 /** Every rule, in the order in which equals are listed. A new rule is a file in rules/ and a line here. */
 export const rules: readonly Rule[] = [
-  overBoundary, overheadLine, buriedService, erodingBank, building, inTheWay, wetGround, flood, setback, assumedCorner, localSetback, localHeight,
-  soil, shade, browsed, cover, mower, wayIn, spacingRule, speciesShare, partner, layerLightRule, stripWidth, tapReach, onlyWhileCut,
+  overBoundary,
+  overheadLine,
+  buriedService,
+  erodingBank,
+  building,
+  inTheWay,
+  wetGround,
+  flood,
+  setback,
+  assumedCorner,
+  localSetback,
+  localHeight,
+  soil,
+  shade,
+  browsed,
+  cover,
+  mower,
+  wayIn,
+  spacingRule,
+  speciesShare,
+  partner,
+  layerLightRule,
+  stripWidth,
+  tapReach,
+  onlyWhileCut,
 ];
 
 /** A planting with its layout, as {@link layHolding} gives them. */
@@ -41,13 +64,20 @@ export interface Laid {
 }
 
 /** Every planting of a holding laid out. */
-export const layHolding = (holding: Holding): Laid[] => holding.plantings.map((planting) => ({ planting, layout: layOut(planting, holding) }));
+export const layHolding = (holding: Holding): Laid[] =>
+  holding.plantings.map((planting) => ({ planting, layout: layOut(planting, holding) }));
 
 /** All findings about one planting, most severe first, then what is right, said once. */
 export function judge(holding: Holding, { planting, layout }: Laid, all: readonly Laid[]): Finding[] {
   const judged: Judged = { holding, planting, layout, all };
   if (layout.problem)
-    return [finding('layout', judged, layout.problem.code, { severity: 'fault', what: 'The rows cannot be laid', why: layout.problem.sentence })];
+    return [
+      finding('layout', judged, layout.problem.code, {
+        severity: 'fault',
+        what: 'The rows cannot be laid',
+        why: layout.problem.sentence,
+      }),
+    ];
   const found = rules.flatMap((rule) => rule(judged));
   const sorted = found.sort((a, b) => SEVERITIES.indexOf(a.severity) - SEVERITIES.indexOf(b.severity));
   return [...sorted, ...good(judged, sorted)];
@@ -63,7 +93,10 @@ function good(judged: Judged, found: readonly Finding[]): Finding[] {
     finding('ground', judged, 'suits', {
       severity: 'good',
       what: 'Every plant suits the ground it stands on',
-      why: names.length > 0 ? `Nothing stands in wet ground that does not bear it; ${names.join(', ')} would.` : 'Nothing stands in wet ground.',
+      why:
+        names.length > 0
+          ? `Nothing stands in wet ground that does not bear it; ${names.join(', ')} would.`
+          : 'Nothing stands in wet ground.',
     }),
   ];
 }
@@ -81,13 +114,20 @@ export function tryRemedy(holding: Holding, planting: string, remedy: Remedy): T
   const [was, is] = [holding, after].map((version) => weigh(version, planting));
   const plants = is!.plants - was!.plants;
   const findings = is!.findings - was!.findings;
-  const say = (n: number, one: string) => `${Math.abs(n)} ${one}${Math.abs(n) === 1 ? '' : 's'} ${n > 0 ? 'more' : 'fewer'}`;
-  const parts = [plants === 0 ? 'same number of plants' : say(plants, 'plant'), ...(findings === 0 ? [] : [say(findings, 'finding')])];
+  const say = (n: number, one: string) =>
+    `${Math.abs(n)} ${one}${Math.abs(n) === 1 ? '' : 's'} ${n > 0 ? 'more' : 'fewer'}`;
+  const parts = [
+    plants === 0 ? 'same number of plants' : say(plants, 'plant'),
+    ...(findings === 0 ? [] : [say(findings, 'finding')]),
+  ];
   return { holding: after, effect: parts.join(', ') };
 }
 
 function weigh(holding: Holding, id: string): { plants: number; findings: number } {
   const all = layHolding(holding);
   const laid = all.find(({ planting }) => planting.id === id)!;
-  return { plants: laid.layout.stand.count, findings: judge(holding, laid, all).filter(({ severity }) => severity !== 'good').length };
+  return {
+    plants: laid.layout.stand.count,
+    findings: judge(holding, laid, all).filter(({ severity }) => severity !== 'good').length,
+  };
 }

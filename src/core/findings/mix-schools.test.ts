@@ -12,7 +12,16 @@ const asked = (rows: SampleRow[]) => {
 
 describe(mixProposals, () => {
   it('of two kinds: makes many, of like height, each an equal share; one, with spares; or a nurse in the majority', () => {
-    const { holding, proposals } = asked([row({ spacing: 2, species: [[3, 'Tilia cordata'], [1, 'Quercus robur']], stock: 'transplant' })]);
+    const { holding, proposals } = asked([
+      row({
+        spacing: 2,
+        species: [
+          [3, 'Tilia cordata'],
+          [1, 'Quercus robur'],
+        ],
+        stock: 'transplant',
+      }),
+    ]);
     expect(proposals.map(({ key }) => key)).toEqual(['many', 'one', 'nurse']);
     const [many, one, nurse] = proposals;
     expect(many!.runs.length).toBe(5);
@@ -26,7 +35,17 @@ describe(mixProposals, () => {
   });
   it('says nothing where a school would change nothing', () => {
     expect(asked([row()]).proposals.map(({ key }) => key)).not.toContain('one');
-    const five = asked([row({ species: [[1, 'Corylus avellana'], [1, 'Cornus sanguinea'], [1, 'Viburnum lantana'], [1, 'Rosa canina'], [1, 'Euonymus europaeus']] })]);
+    const five = asked([
+      row({
+        species: [
+          [1, 'Corylus avellana'],
+          [1, 'Cornus sanguinea'],
+          [1, 'Viburnum lantana'],
+          [1, 'Rosa canina'],
+          [1, 'Euonymus europaeus'],
+        ],
+      }),
+    ]);
     expect(five.proposals.map(({ key }) => key)).not.toContain('many');
     expect(mixProposals(five.holding, layHolding(five.holding)[0]!, 'gone')).toEqual([]);
   });

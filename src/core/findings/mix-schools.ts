@@ -46,43 +46,79 @@ export function mixProposals(holding: Holding, laid: Laid, rowId: string): MixPr
   const row = planting.rows.find(({ id }) => id === rowId);
   if (!row || layout.problem) return [];
   const costs = quantities(planting, layout, holding).cents;
-  const suiting = (use: Use | null) => choose(holding, laid, rowId, use).filter(({ verdict }) => verdict !== 'does not suit').map(({ species }) => species.id);
+  const suiting = (use: Use | null) =>
+    choose(holding, laid, rowId, use)
+      .filter(({ verdict }) => verdict !== 'does not suit')
+      .map(({ species }) => species.id);
   const [suits, nurses] = [suiting(null), suiting('nurse')];
   return data.schools.flatMap((school): MixProposal[] => {
     const runs = runsOf(school, row, suits, nurses);
     if (!runs || JSON.stringify(runs) === JSON.stringify(row.runs)) return [];
-    const command = setRow(planting.id, rowId, { runs: runs.map((run) => ({ ...run })), offset: 0 }, `row mixed: ${school.label.toLowerCase()}`);
+    const command = setRow(
+      planting.id,
+      rowId,
+      { runs: runs.map((run) => ({ ...run })), offset: 0 },
+      `row mixed: ${school.label.toLowerCase()}`,
+    );
     const after = take(holding, command).holding.plantings.find(({ id }) => id === planting.id)!;
     const again = layOut(after, holding);
     const plants = again.stand.rows.reduce((sum, { row: { id }, from, to }) => sum + (id === rowId ? to - from : 0), 0);
-    return [{
-      key: school.key, label: school.label, reason: school.reason, wins: school.wins, runs, plants, command,
-      largest: largestShare(runs),
-      spares: Math.ceil(plants * (school.spares ?? 0)),
-      nursesOut: school.nurses ? nursesOut(row, runs, settingOf(holding, 'growth.site')) : null,
-      cents: quantities(after, again, holding).cents - costs,
-    }];
+    return [
+      {
+        key: school.key,
+        label: school.label,
+        reason: school.reason,
+        wins: school.wins,
+        runs,
+        plants,
+        command,
+        largest: largestShare(runs),
+        spares: Math.ceil(plants * (school.spares ?? 0)),
+        nursesOut: school.nurses ? nursesOut(row, runs, settingOf(holding, 'growth.site')) : null,
+        cents: quantities(after, again, holding).cents - costs,
+      },
+    ];
   });
 }
 
 /** The kind that the row has most of: what a school builds on. */
 const mainOf = ({ runs }: Row): string => runs.reduce((most, run) => (run.count > most.count ? run : most)).species;
 
-function runsOf(school: { readonly key: string; readonly kinds?: number; readonly alike?: number; readonly nurses?: number }, row: Row, suits: readonly string[], nurses: readonly string[]): Run[] | null {
+function runsOf(
+  school: { readonly key: string; readonly kinds?: number; readonly alike?: number; readonly nurses?: number },
+  row: Row,
+  suits: readonly string[],
+  nurses: readonly string[],
+): Run[] | null {
   const main = mainOf(row);
   if (school.kinds) {
     const present = [...new Set(row.runs.map(({ species }) => species))];
     // Alike in height, so that none overtops the others.
     const tall = becomes({ species: main, kept: row.kept }).height;
-    const alike = suits.filter((id) => !present.includes(id) && speciesOf(id).kind !== 'herb' && speciesOf(id).kind !== 'climber' && Math.abs(becomes({ species: id, kept: row.kept }).height - tall) <= tall * (school.alike ?? 1));
+    const alike = suits.filter(
+      (id) =>
+        !present.includes(id) &&
+        speciesOf(id).kind !== 'herb' &&
+        speciesOf(id).kind !== 'climber' &&
+        Math.abs(becomes({ species: id, kept: row.kept }).height - tall) <= tall * (school.alike ?? 1),
+    );
     const kinds = [...present, ...alike.slice(0, Math.max(0, school.kinds - present.length))];
     return kinds.length > present.length ? kinds.map((species) => ({ species, count: 1 })) : null;
   }
   if (!school.nurses) return [{ species: main, count: 1 }];
   const nurse = nurses.find((id) => id !== main && ['fast', 'veryFast'].includes(speciesOf(id).rate));
-  return nurse && speciesOf(main).rate !== 'veryFast' ? [{ species: main, count: 1 }, { species: nurse, count: school.nurses }] : null;
+  return nurse && speciesOf(main).rate !== 'veryFast'
+    ? [
+        { species: main, count: 1 },
+        { species: nurse, count: school.nurses },
+      ]
+    : null;
 }
 
 /** The year in which the wanted plant's crown reaches the nurse beside it. */
 const nursesOut = (row: Row, runs: readonly Run[], site: number): number | null =>
-  firstYear({ species: runs[0]!.species, stock: row.stock, kept: row.kept, later: 0 }, site, ({ width }) => width / 2 >= row.spacing);
+  firstYear(
+    { species: runs[0]!.species, stock: row.stock, kept: row.kept, later: 0 },
+    site,
+    ({ width }) => width / 2 >= row.spacing,
+  );

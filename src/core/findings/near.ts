@@ -4,7 +4,12 @@ import { distancesFrom, standingIn } from './distances.ts';
 import { isNear, plantsWhere } from './plants.ts';
 
 /** Plants nearer than `metres` to a run of points, and the least of their distances. */
-export function plantsWithin(stand: Stand, points: readonly Point[], metres: number, closed = false): { plants: number[]; nearest: number } {
+export function plantsWithin(
+  stand: Stand,
+  points: readonly Point[],
+  metres: number,
+  closed = false,
+): { plants: number[]; nearest: number } {
   if (!isNear(stand, points, metres)) return { plants: [], nearest: Infinity };
   const { distance } = distancesFrom(stand, points, closed);
   const plants = plantsWhere(stand, (i) => distance[i]! < metres - 1e-6);

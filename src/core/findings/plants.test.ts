@@ -8,7 +8,18 @@ import type { Judged } from './finding.ts';
 import { layHolding } from './judge.ts';
 import { gapsOver, isNear, plantsWhere, sayPlants, sayStand, substitute, swapPlants } from './plants.ts';
 
-const holding = sample({ length: 30, rows: [row({ species: [[1, 'Corylus avellana'], [1, 'Acer campestre']] }), row({ rowGap: 2 })] });
+const holding = sample({
+  length: 30,
+  rows: [
+    row({
+      species: [
+        [1, 'Corylus avellana'],
+        [1, 'Acer campestre'],
+      ],
+    }),
+    row({ rowGap: 2 }),
+  ],
+});
 const judgedOf = (one: Holding): Judged => {
   const all = layHolding(one);
   return { holding: one, ...all[0]!, all };
@@ -51,7 +62,10 @@ describe(swapPlants, () => {
   it('all of a kind in a row change its runs, and leave the same kind in another row', () => {
     const hazels = plantsWhere(stand, (i) => stand.row[i] === 0 && speciesIdOf(stand, i) === 'corylus-avellana');
     const after = take(holding, swapPlants(judged, hazels, other)).holding.plantings[0]!;
-    expect(after.rows[0]).toMatchObject({ swaps: [], runs: [{ species: 'ilex-aquifolium' }, { species: 'acer-campestre' }] });
+    expect(after.rows[0]).toMatchObject({
+      swaps: [],
+      runs: [{ species: 'ilex-aquifolium' }, { species: 'acer-campestre' }],
+    });
     expect(after.rows[1]!.runs).toEqual(holding.plantings[0]!.rows[1]!.runs);
   });
 });
@@ -77,13 +91,37 @@ describe(substitute, () => {
     const alone = sample({ rows: [row()] });
     const first = substitute(judgedOf(alone), speciesOf('corylus-avellana'), ({ kind }) => kind === 'shrub')!;
     const beside = sample({ rows: [row(), row({ rowGap: 2, species: [[1, 'Viburnum opulus']] })] });
-    expect(substitute(judgedOf(beside), speciesOf('corylus-avellana'), ({ id }) => id === first.id || id === 'viburnum-opulus')!.id).toBe('viburnum-opulus');
+    expect(
+      substitute(
+        judgedOf(beside),
+        speciesOf('corylus-avellana'),
+        ({ id }) => id === first.id || id === 'viburnum-opulus',
+      )!.id,
+    ).toBe('viburnum-opulus');
   });
 });
 
 describe(isNear, () => {
   it('is the box and its margin, edge included', () => {
-    expect(isNear(stand, [[31, 0], [40, 5]], 1)).toBe(true);
-    expect(isNear(stand, [[31, 0], [40, 5]], 0.9)).toBe(false);
+    expect(
+      isNear(
+        stand,
+        [
+          [31, 0],
+          [40, 5],
+        ],
+        1,
+      ),
+    ).toBe(true);
+    expect(
+      isNear(
+        stand,
+        [
+          [31, 0],
+          [40, 5],
+        ],
+        0.9,
+      ),
+    ).toBe(false);
   });
 });

@@ -39,7 +39,8 @@ export function isNear({ x, y, count }: Stand, points: readonly Point[], margin:
 }
 
 /** 'Row 1, plant 95 stands' or 'Row 3, plants 31 to 38 stand'. */
-export const sayStand = (stand: Stand, plants: readonly number[]): string => `${sayPlants(stand, plants)} ${plants.length === 1 ? 'stands' : 'stand'}`;
+export const sayStand = (stand: Stand, plants: readonly number[]): string =>
+  `${sayPlants(stand, plants)} ${plants.length === 1 ? 'stands' : 'stand'}`;
 
 /** The list under `key`, a new one the first time. */
 function listed(lists: Map<number, number[]>, key: number): number[] {
@@ -58,7 +59,9 @@ export function sayPlants(stand: Stand, plants: readonly number[]): string {
   const said = [...rows].map(([row, numbers]) => `row ${row + 1}, ${sayNumbers(numbers)}`);
   if (said.length <= MOST_ROWS_SAID) return capital(said.join('; '));
   const others = [...rows.values()].slice(MOST_ROWS_SAID).reduce((sum, numbers) => sum + numbers.length, 0);
-  return capital(`${said.slice(0, MOST_ROWS_SAID).join('; ')}; and ${others} in ${said.length - MOST_ROWS_SAID} more rows`);
+  return capital(
+    `${said.slice(0, MOST_ROWS_SAID).join('; ')}; and ${others} in ${said.length - MOST_ROWS_SAID} more rows`,
+  );
 }
 
 function sayNumbers(numbers: readonly number[]): string {
@@ -69,7 +72,10 @@ function sayNumbers(numbers: readonly number[]): string {
     else runs.push([n, n]);
   }
   const parts = runs.map(([from, to]) => (from === to ? `${from}` : `${from} to ${to}`));
-  const shown = parts.length > 4 ? [...parts.slice(0, 3), `${runs.slice(3).reduce((sum, [from, to]) => sum + to - from + 1, 0)} more`] : parts;
+  const shown =
+    parts.length > 4
+      ? [...parts.slice(0, 3), `${runs.slice(3).reduce((sum, [from, to]) => sum + to - from + 1, 0)} more`]
+      : parts;
   return `${numbers.length === 1 ? 'plant' : 'plants'} ${shown.length > 1 ? `${shown.slice(0, -1).join(', ')} and ${shown.at(-1)}` : shown[0]}`;
 }
 
@@ -78,17 +84,30 @@ const SINGLE = 40;
 
 /** Clearings that take these plants out of a block or a guild, which no gap through all rows would spare. */
 function clearingsOver({ layout: { stand }, planting }: Judged, plants: readonly number[], label: string): Command {
-  const radius = Math.min(...stand.rows.flatMap(({ spacing, row: { rowGap } }) => (rowGap > 0 ? [spacing, rowGap] : [spacing]))) * 0.4;
+  const radius =
+    Math.min(...stand.rows.flatMap(({ spacing, row: { rowGap } }) => (rowGap > 0 ? [spacing, rowGap] : [spacing]))) *
+    0.4;
   const points = plants.map((i) => plantAt(stand, i));
   const centre = middle(points);
-  const rounds = points.length <= SINGLE ? points.map((at) => ({ at, radius })) : [{ at: centre, radius: Math.max(...points.map((p) => distance(p, centre))) + radius }];
+  const rounds =
+    points.length <= SINGLE
+      ? points.map((at) => ({ at, radius }))
+      : [{ at: centre, radius: Math.max(...points.map((p) => distance(p, centre))) + radius }];
   const free = (n: number) => `${planting.id}-cleared-${planting.clearings.length + n + 1}`;
-  return together(label, rounds.map(({ at: [x, y], radius: r }, n) => addClearing(planting.id, { id: free(n), name: '', at: [x, y], radius: r })));
+  return together(
+    label,
+    rounds.map(({ at: [x, y], radius: r }, n) =>
+      addClearing(planting.id, { id: free(n), name: '', at: [x, y], radius: r }),
+    ),
+  );
 }
 
 /** Gaps that take these plants out, one for each stretch of the baseline that they fill; in a block or a guild clearings round them. */
 export function gapsOver(judged: Judged, plants: readonly number[], label: string): Command {
-  const { layout: { stand }, planting } = judged;
+  const {
+    layout: { stand },
+    planting,
+  } = judged;
   if (!isBelt(planting.baseline)) return clearingsOver(judged, plants, label);
   const stations = plants.map((i) => stand.station[i]!).sort((a, b) => a - b);
   const apart = Math.max(...stand.rows.map(({ spacing }) => spacing)) * 2.5;
@@ -102,21 +121,42 @@ export function gapsOver(judged: Judged, plants: readonly number[], label: strin
   return together(
     label,
     stretches.map(([from, to], n): Command => {
-      const gap: Gap = { id: free(n), kind: 'gap', at: Math.round(((from + to) / 2) * 10) / 10, width: Math.ceil((to - from) * 10 + 10) / 10 };
+      const gap: Gap = {
+        id: free(n),
+        kind: 'gap',
+        at: Math.round(((from + to) / 2) * 10) / 10,
+        width: Math.ceil((to - from) * 10 + 10) / 10,
+      };
       return addGap(planting.id, gap);
     }),
   );
 }
 
 /** Cuts the rows of these plants to a size, year after year; what they are kept to in other ways stays. */
-export function keepTo({ layout: { stand }, planting, holding: { units } }: Judged, plants: readonly number[], size: Partial<Kept>): Remedy {
+export function keepTo(
+  { layout: { stand }, planting, holding: { units } }: Judged,
+  plants: readonly number[],
+  size: Partial<Kept>,
+): Remedy {
   const rows = [...new Set(plants.map((i) => stand.rows[stand.row[i]!]!.row))];
   const label = `Keep it cut to ${formatLength(size.height ?? size.width ?? 0, units, { decimals: 2 })}`;
-  return { label, command: together(label, rows.map((row) => setRow(planting.id, row.id, { kept: { height: null, width: null, clearStem: null, ...row.kept, ...size } }))) };
+  return {
+    label,
+    command: together(
+      label,
+      rows.map((row) =>
+        setRow(planting.id, row.id, { kept: { height: null, width: null, clearStem: null, ...row.kept, ...size } }),
+      ),
+    ),
+  };
 }
 
 /** Swaps the species of these plants. Standards among them go from overlay to the row's own place with the species. */
-export function swapPlants({ layout: { stand }, planting }: Judged, plants: readonly number[], species: Species): Command {
+export function swapPlants(
+  { layout: { stand }, planting }: Judged,
+  plants: readonly number[],
+  species: Species,
+): Command {
   const byRow = new Map<Row, number[]>();
   for (const i of plants) {
     const { row } = stand.rows[stand.row[i]!]!;
@@ -126,10 +166,25 @@ export function swapPlants({ layout: { stand }, planting }: Judged, plants: read
     const copies = stand.rows.filter((laid) => laid.row === row);
     const ids = new Set(swapped.map((i) => speciesIdOf(stand, i)));
     const those = new Set(swapped);
-    const everyOne = copies.every(({ from, to }) => plantsBetween(from, to).every((i) => !ids.has(speciesIdOf(stand, i)) || those.has(i)));
+    const everyOne = copies.every(({ from, to }) =>
+      plantsBetween(from, to).every((i) => !ids.has(speciesIdOf(stand, i)) || those.has(i)),
+    );
     const changes: Partial<Row> = everyOne
-      ? { runs: row.runs.map((run) => (ids.has(run.species) ? { ...run, species: species.id } : run)), ...standardsSwapped(row, ids, species) }
-      : { swaps: [...row.swaps, ...swapped.map((i) => ({ at: stand.chainage[i]!, copy: stand.rows[stand.row[i]!]!.copy, species: species.id }))], ...standardsSwapped(row, ids, species) };
+      ? {
+          runs: row.runs.map((run) => (ids.has(run.species) ? { ...run, species: species.id } : run)),
+          ...standardsSwapped(row, ids, species),
+        }
+      : {
+          swaps: [
+            ...row.swaps,
+            ...swapped.map((i) => ({
+              at: stand.chainage[i]!,
+              copy: stand.rows[stand.row[i]!]!.copy,
+              species: species.id,
+            })),
+          ],
+          ...standardsSwapped(row, ids, species),
+        };
     return setRow(planting.id, row.id, changes);
   });
   return together(`swap for ${species.common}`, commands);
@@ -156,17 +211,26 @@ export function substitute({ all }: Judged, like: Species, serves: (species: Spe
   let [best, most] = [undefined as Species | undefined, -Infinity];
   for (const species of allSpecies()) {
     const alike = likeness(species);
-    if (alike > most && species.id !== like.id && layer(species) === layer(like) && serves(species)) [best, most] = [species, alike];
+    if (alike > most && species.id !== like.id && layer(species) === layer(like) && serves(species))
+      [best, most] = [species, alike];
   }
   return best;
 }
 
 /** Moves the whole planting `metres` to the right of its baseline (negative: left), as a drawn line. Null when nothing is left of it. */
-export function moveSideways({ holding, planting, layout: { baseline } }: Judged, metres: number, label: string): Command | null {
+export function moveSideways(
+  { holding, planting, layout: { baseline } }: Judged,
+  metres: number,
+  label: string,
+): Command | null {
   if (!baseline || baseline.closed) return null;
   if (planting.baseline.kind === 'beside') {
     const outward = planting.baseline.side === 'right' ? metres : -metres;
-    return setBaseline(planting.id, { ...planting.baseline, setback: Math.max(0, Math.round((planting.baseline.setback + outward) * 100) / 100) }, label);
+    return setBaseline(
+      planting.id,
+      { ...planting.baseline, setback: Math.max(0, Math.round((planting.baseline.setback + outward) * 100) / 100) },
+      label,
+    );
   }
   const moved = loosened(planting.baseline, holding);
   if (moved.kind !== 'drawn') return null;
@@ -175,12 +239,20 @@ export function moveSideways({ holding, planting, layout: { baseline } }: Judged
 }
 
 /** Whether nothing is left of what `trouble` counts once the command is done: a move is offered only when it mends. */
-export function mends({ holding, planting }: Judged, command: Command | null, trouble: (stand: Stand) => readonly number[]): command is Command {
+export function mends(
+  { holding, planting }: Judged,
+  command: Command | null,
+  trouble: (stand: Stand) => readonly number[],
+): command is Command {
   if (!command) return false;
   const after = take(holding, command).holding;
-  const { stand } = layOut(after.plantings.find(({ id }) => id === planting.id)!, after);
+  const { stand } = layOut(
+    after.plantings.find(({ id }) => id === planting.id)!,
+    after,
+  );
   return stand.count > 0 && trouble(stand).length === 0;
 }
 
 /** Which way is away from `p`, seen along the baseline: 1 to its right, -1 to its left. */
-export const awayFrom = ({ layout: { baseline } }: Judged, p: Point): number => (baseline && chainageOf(baseline.line, p).offset > 0 ? -1 : 1);
+export const awayFrom = ({ layout: { baseline } }: Judged, p: Point): number =>
+  baseline && chainageOf(baseline.line, p).offset > 0 ? -1 : 1;

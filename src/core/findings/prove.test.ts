@@ -8,29 +8,71 @@ import type { Finding, Remedy } from './finding.ts';
 import { judge, layHolding } from './judge.ts';
 import { proves } from './prove.ts';
 
-const demo = holdingFromPlan(JSON.parse(readFileSync(new URL('../../../demo/tern-hollow.plan.json', import.meta.url), 'utf8')), 'demo');
+const demo = holdingFromPlan(
+  JSON.parse(readFileSync(new URL('../../../demo/tern-hollow.plan.json', import.meta.url), 'utf8')),
+  'demo',
+);
 const all = layHolding(demo);
-const offered = all.flatMap((laid) => judge(demo, laid, all).flatMap((finding) => finding.remedies.map((remedy) => ({ name: `${laid.planting.name}: ${finding.rule}: ${remedy.label}`, finding, remedy, proven: proves(demo, finding, remedy, all) }))));
+const offered = all.flatMap((laid) =>
+  judge(demo, laid, all).flatMap((finding) =>
+    finding.remedies.map((remedy) => ({
+      name: `${laid.planting.name}: ${finding.rule}: ${remedy.label}`,
+      finding,
+      remedy,
+      proven: proves(demo, finding, remedy, all),
+    })),
+  ),
+);
 const faultsOf = (holding: typeof demo, planting: string) => {
   const laid = layHolding(holding);
-  return judge(holding, laid.find((one) => one.planting.id === planting)!, laid).filter(({ severity }) => severity === 'fault').map(({ id }) => id);
+  return judge(
+    holding,
+    laid.find((one) => one.planting.id === planting)!,
+    laid,
+  )
+    .filter(({ severity }) => severity === 'fault')
+    .map(({ id }) => id);
 };
 
 describe(proves, () => {
-  it.each(offered.filter(({ proven }) => proven))('$name: after it the finding is gone and no fault is new', ({ finding, remedy }) => {
-    const after = take(demo, remedy.command).holding;
-    const laid = layHolding(after);
-    expect(judge(after, laid.find(({ planting }) => planting.id === finding.planting)!, laid).map(({ id }) => id)).not.toContain(finding.id);
-    const before = faultsOf(demo, finding.planting);
-    expect(faultsOf(after, finding.planting).filter((id) => !before.includes(id))).toEqual([]);
-  });
+  it.each(offered.filter(({ proven }) => proven))(
+    '$name: after it the finding is gone and no fault is new',
+    ({ finding, remedy }) => {
+      const after = take(demo, remedy.command).holding;
+      const laid = layHolding(after);
+      expect(
+        judge(
+          after,
+          laid.find(({ planting }) => planting.id === finding.planting)!,
+          laid,
+        ).map(({ id }) => id),
+      ).not.toContain(finding.id);
+      const before = faultsOf(demo, finding.planting);
+      expect(faultsOf(after, finding.planting).filter((id) => !before.includes(id))).toEqual([]);
+    },
+  );
   it('most of what the demo is offered mends, and nearly every fault has a remedy that does', () => {
     expect(offered.filter(({ proven }) => proven).length / offered.length).toBeGreaterThan(0.7);
     const faults = all.flatMap((laid) => judge(demo, laid, all)).filter(({ severity }) => severity === 'fault');
-    expect(faults.filter(({ id }) => offered.some(({ finding, proven }) => finding.id === id && proven)).length / faults.length).toBeGreaterThan(0.8);
+    expect(
+      faults.filter(({ id }) => offered.some(({ finding, proven }) => finding.id === id && proven)).length /
+        faults.length,
+    ).toBeGreaterThan(0.8);
   });
   it('what mends nothing, makes a new fault, takes the whole planting away or cannot be done is not proven', () => {
-    const holding = sample({ rows: [row(), row({ rowGap: 3 })], features: [{ kind: 'buriedService', name: 'pipe', points: [[-5, -9], [65, -9]] }] });
+    const holding = sample({
+      rows: [row(), row({ rowGap: 3 })],
+      features: [
+        {
+          kind: 'buriedService',
+          name: 'pipe',
+          points: [
+            [-5, -9],
+            [65, -9],
+          ],
+        },
+      ],
+    });
     const laid = layHolding(holding);
     const mower = judge(holding, laid[0]!, laid).find(({ rule }) => rule === 'mower') as Finding;
     const remedy = (command: Remedy['command']) => proves(holding, mower, { label: 'x', command });

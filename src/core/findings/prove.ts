@@ -5,19 +5,35 @@ import type { Finding, Remedy } from './finding.ts';
 import { judge, layHolding, type Laid } from './judge.ts';
 
 /** Faults of one planting by id, and whether a finding is among all of them. */
-function judged(holding: Holding, id: string, others: readonly Laid[]): { ids: Set<string>; faults: Set<string> } | null {
+function judged(
+  holding: Holding,
+  id: string,
+  others: readonly Laid[],
+): { ids: Set<string>; faults: Set<string> } | null {
   const planting = holding.plantings.find((one) => one.id === id);
   if (!planting) return null;
   const laid: Laid = { planting, layout: layOut(planting, holding) };
-  const findings = judge(holding, laid, others.map((other) => (other.planting.id === id ? laid : other)));
-  return { ids: new Set(findings.map((finding) => finding.id)), faults: new Set(findings.filter(({ severity }) => severity === 'fault').map((finding) => finding.id)) };
+  const findings = judge(
+    holding,
+    laid,
+    others.map((other) => (other.planting.id === id ? laid : other)),
+  );
+  return {
+    ids: new Set(findings.map((finding) => finding.id)),
+    faults: new Set(findings.filter(({ severity }) => severity === 'fault').map((finding) => finding.id)),
+  };
 }
 
 /**
  * Whether a remedy mends: done on a copy, its finding is gone, no fault is there that was not, and something is
  * still planted. A remedy that cannot be done mends nothing.
  */
-export function proves(holding: Holding, finding: Finding, remedy: Remedy, all: readonly Laid[] = layHolding(holding)): boolean {
+export function proves(
+  holding: Holding,
+  finding: Finding,
+  remedy: Remedy,
+  all: readonly Laid[] = layHolding(holding),
+): boolean {
   let after: Holding;
   try {
     after = take(holding, remedy.command).holding;

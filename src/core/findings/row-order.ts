@@ -38,7 +38,15 @@ const ACROSS = 0.3;
  */
 export function rowOrders(holding: Holding, { planting, layout }: Laid): RowOrder[] {
   const { stand, baseline } = layout;
-  if (!baseline || baseline.closed || !isBelt(planting.baseline) || stand.count === 0 || stand.rows.length < 2 || stand.rows.some(({ from, to }) => from === to)) return [];
+  if (
+    !baseline ||
+    baseline.closed ||
+    !isBelt(planting.baseline) ||
+    stand.count === 0 ||
+    stand.rows.length < 2 ||
+    stand.rows.some(({ from, to }) => from === to)
+  )
+    return [];
   const { points } = baseline.line;
   const [dx, dy] = direction(points[0]!, points.at(-1)!);
   // Unit vector from the first row to the last.
@@ -56,34 +64,88 @@ export function rowOrders(holding: Holding, { planting, layout }: Laid): RowOrde
   const drop = Math.tan(((90 - Math.abs(latitude)) * Math.PI) / 180) / Math.abs(towardsSun);
 
   const overtopped = (order: readonly number[]): Overtopped[] =>
-    Math.abs(towardsSun) < ACROSS ? [] : order.flatMap((row, place): Overtopped[] => {
-      const sunward = order.map((by, at) => ({ by, away: (stand.rows[at]!.offset - stand.rows[place]!.offset) * Math.sign(towardsSun) })).filter(({ away }) => away > 0);
-      const year = heights.findIndex((now, y) => y > 0 && sunward.some(({ by, away }) => now[by]! - away * drop > now[row]! * share));
-      if (year < 0) return [];
-      const { by } = sunward.reduce((a, b) => (heights[year]![b.by]! - b.away * drop > heights[year]![a.by]! - a.away * drop ? b : a));
-      return [{ row, by, year }];
-    });
+    Math.abs(towardsSun) < ACROSS
+      ? []
+      : order.flatMap((row, place): Overtopped[] => {
+          const sunward = order
+            .map((by, at) => ({
+              by,
+              away: (stand.rows[at]!.offset - stand.rows[place]!.offset) * Math.sign(towardsSun),
+            }))
+            .filter(({ away }) => away > 0);
+          const year = heights.findIndex(
+            (now, y) => y > 0 && sunward.some(({ by, away }) => now[by]! - away * drop > now[row]! * share),
+          );
+          if (year < 0) return [];
+          const { by } = sunward.reduce((a, b) =>
+            heights[year]![b.by]! - b.away * drop > heights[year]![a.by]! - a.away * drop ? b : a,
+          );
+          return [{ row, by, year }];
+        });
   const as = (key: RowOrder['key'], label: string, why: string, order: readonly number[]): RowOrder => ({
-    key, label, why, order, overtopped: overtopped(order),
-    command: order.every((row, place) => row === place) ? null
-      : setRows(planting.id, order.map((row, place) => ({ ...planting.rows[row]!, rowGap: planting.rows[place]!.rowGap, across: planting.rows[place]!.across, staggered: planting.rows[place]!.staggered })), null, `rows ordered: ${label.toLowerCase()}`),
+    key,
+    label,
+    why,
+    order,
+    overtopped: overtopped(order),
+    command: order.every((row, place) => row === place)
+      ? null
+      : setRows(
+          planting.id,
+          order.map((row, place) => ({
+            ...planting.rows[row]!,
+            rowGap: planting.rows[place]!.rowGap,
+            across: planting.rows[place]!.across,
+            staggered: planting.rows[place]!.staggered,
+          })),
+          null,
+          `rows ordered: ${label.toLowerCase()}`,
+        ),
   });
   const lowTowards = (across: number) => (across > 0 ? [...rising].reverse() : rising);
 
-  const orders = [as('now', 'As they stand', 'The order in which the rows were laid.', full.map((_, r) => r))];
+  const orders = [
+    as(
+      'now',
+      'As they stand',
+      'The order in which the rows were laid.',
+      full.map((_, r) => r),
+    ),
+  ];
   if (Math.abs(towardsSun) >= ACROSS)
-    orders.push(as('sun', 'Low towards the sun', `Full grown, each row stands behind a lower one, seen from the ${latitude < 0 ? 'north' : 'south'}; only a fast row robs a slow one of light, and only for a time. It wins for fruit, flower and slow trees that a nurse would overtop.`, lowTowards(towardsSun)));
+    orders.push(
+      as(
+        'sun',
+        'Low towards the sun',
+        `Full grown, each row stands behind a lower one, seen from the ${latitude < 0 ? 'north' : 'south'}; only a fast row robs a slow one of light, and only for a time. It wins for fruit, flower and slow trees that a nurse would overtop.`,
+        lowTowards(towardsSun),
+      ),
+    );
   const wind = holding.climate?.rose ? windsWorthStopping(holding.climate.rose)[0] : undefined;
   if (wind) {
     const from = (wind.from * Math.PI) / 180;
     const towardsWind = outward[0] * Math.sin(from) + outward[1] * Math.cos(from);
     if (Math.abs(towardsWind) >= ACROSS)
-      orders.push(as('wind', 'Low towards the wind', `The worst wind comes from the ${compassName(wind.from)} in ${wind.season}: shrubs take it at the foot and each row lifts it to the next. It wins for windbreaks and snow.`, lowTowards(towardsWind)));
+      orders.push(
+        as(
+          'wind',
+          'Low towards the wind',
+          `The worst wind comes from the ${compassName(wind.from)} in ${wind.season}: shrubs take it at the foot and each row lifts it to the next. It wins for windbreaks and snow.`,
+          lowTowards(towardsWind),
+        ),
+      );
   }
   if (stand.rows.length > 2) {
     const [near, far]: [number[], number[]] = [[], []];
     rising.forEach((row, i) => (i % 2 === 0 ? near.push(row) : far.unshift(row)));
-    orders.push(as('edges', 'Low at both edges', 'The tall stand in the middle and both sides are dense to the ground. It wins for screens and hedgerows seen from both sides, and for birds.', [...near, ...far]));
+    orders.push(
+      as(
+        'edges',
+        'Low at both edges',
+        'The tall stand in the middle and both sides are dense to the ground. It wins for screens and hedgerows seen from both sides, and for birds.',
+        [...near, ...far],
+      ),
+    );
   }
   return orders;
 }

@@ -15,19 +15,63 @@ type Feature = NonNullable<NonNullable<Options>['features']>[number];
 
 /** A wide boundary with its south side at `south`; corner 1 found unless said otherwise. */
 const boundary = (south: number, pin: 'found' | 'assumed' = 'found') =>
-  ([[-50, south], [150, south], [150, 90], [-50, 90]] as [number, number][]).map((at) => ({ at, pin }));
-const across = (feature: Partial<Feature>): Feature => ({ kind: 'overheadLine', name: 'line', points: [[30, -40], [30, 40]], ...feature }) as Feature;
+  (
+    [
+      [-50, south],
+      [150, south],
+      [150, 90],
+      [-50, 90],
+    ] as [number, number][]
+  ).map((at) => ({ at, pin }));
+const across = (feature: Partial<Feature>): Feature =>
+  ({
+    kind: 'overheadLine',
+    name: 'line',
+    points: [
+      [30, -40],
+      [30, 40],
+    ],
+    ...feature,
+  }) as Feature;
 const wire = (height: number) => ({ features: [across({ height, clearance: 3 } as Partial<Feature>)] });
 /** Something over the stretch from 10 to 20 m of the row. */
-const hollow = (feature: object): Feature => ({ points: [[10, -5], [20, -5], [20, 5], [10, 5]], ...feature }) as Feature;
-const solid = (height: number): Feature => ({ kind: 'fence', points: [[-60, -1.5], [120, -1.5]], height, solid: true }) as Feature;
+const hollow = (feature: object): Feature =>
+  ({
+    points: [
+      [10, -5],
+      [20, -5],
+      [20, 5],
+      [10, 5],
+    ],
+    ...feature,
+  }) as Feature;
+const solid = (height: number): Feature =>
+  ({
+    kind: 'fence',
+    points: [
+      [-60, -1.5],
+      [120, -1.5],
+    ],
+    height,
+    solid: true,
+  }) as Feature;
 const tall = (species: string, spacing = 3) => [row({ spacing, species: [[1, species]] })];
 
-const strip = (points: [number, number][]): Options => ({ planting: { purpose: 'stream', side: 'right' }, rows: [row({ spacing: 1 }), row({ spacing: 1, rowGap: 2 })], features: [across({ kind: 'stream', name: 'brook', points })] });
-const low = (most: number) => ({ boundary: boundary(-4), rules: [{ kind: 'height', along: 'boundary', metres: 5, most }] });
+const strip = (points: [number, number][]): Options => ({
+  planting: { purpose: 'stream', side: 'right' },
+  rows: [row({ spacing: 1 }), row({ spacing: 1, rowGap: 2 })],
+  features: [across({ kind: 'stream', name: 'brook', points })],
+});
+const low = (most: number) => ({
+  boundary: boundary(-4),
+  rules: [{ kind: 'height', along: 'boundary', metres: 5, most }],
+});
 const guild = (cover: string): Options => ({
   planting: { baseline: { anchors: [[0, 0]] } },
-  rows: [row({ species: [[1, 'Malus domestica']], stock: 'feathered', kept: { height: 4, width: 4 } }), row({ rowGap: 1, spacing: 0.5, stock: 'plug', species: [[1, cover]] })],
+  rows: [
+    row({ species: [[1, 'Malus domestica']], stock: 'feathered', kept: { height: 4, width: 4 } }),
+    row({ rowGap: 1, spacing: 0.5, stock: 'plug', species: [[1, cover]] }),
+  ],
 });
 
 /** Each rule with a case that trips it and one that just does not. */
@@ -38,84 +82,553 @@ const cases: readonly [rule: string, trips: Options, justNot: Options][] = [
   // A line at 8 m wanting 3 m lets 5 m stand beneath it: dogwood reaches 4 m, elder 8.
   ['overhead-line', { ...wire(8), rows: tall('Sambucus nigra') }, { ...wire(8), rows: tall('Cornus sanguinea') }],
   ['overhead-line', { ...wire(10.9), rows: tall('Sambucus nigra') }, { ...wire(11.1), rows: tall('Sambucus nigra') }],
-  ['building', { features: [across({ kind: 'building', points: [[20, 2.9], [40, 2.9], [40, 9], [20, 9]] })] }, { features: [across({ kind: 'building', points: [[20, 3.01], [40, 3.01], [40, 9], [20, 9]] })] }],
-  ['buried-service', { features: [across({ kind: 'buriedService', points: [[-9, 1.49], [90, 1.49]] })] }, { features: [across({ kind: 'buriedService', points: [[-9, 1.51], [90, 1.51]] })] }],
-  ['wet-ground', { features: [across({ kind: 'wetGround', points: [[10, -5], [20, -5], [20, 5], [10, 5]] })] }, { features: [across({ kind: 'wetGround', points: [[10, 0.1], [20, 0.1], [20, 5], [10, 5]] })] }],
-  ['wet-ground', { features: [across({ kind: 'wetGround', points: [[10, -5], [20, -5], [20, 5], [10, 5]] })], rows: tall('Taxus baccata') }, { features: [across({ kind: 'wetGround', points: [[10, -5], [20, -5], [20, 5], [10, 5]] })], rows: tall('Alnus glutinosa') }],
+  [
+    'building',
+    {
+      features: [
+        across({
+          kind: 'building',
+          points: [
+            [20, 2.9],
+            [40, 2.9],
+            [40, 9],
+            [20, 9],
+          ],
+        }),
+      ],
+    },
+    {
+      features: [
+        across({
+          kind: 'building',
+          points: [
+            [20, 3.01],
+            [40, 3.01],
+            [40, 9],
+            [20, 9],
+          ],
+        }),
+      ],
+    },
+  ],
+  [
+    'buried-service',
+    {
+      features: [
+        across({
+          kind: 'buriedService',
+          points: [
+            [-9, 1.49],
+            [90, 1.49],
+          ],
+        }),
+      ],
+    },
+    {
+      features: [
+        across({
+          kind: 'buriedService',
+          points: [
+            [-9, 1.51],
+            [90, 1.51],
+          ],
+        }),
+      ],
+    },
+  ],
+  [
+    'wet-ground',
+    {
+      features: [
+        across({
+          kind: 'wetGround',
+          points: [
+            [10, -5],
+            [20, -5],
+            [20, 5],
+            [10, 5],
+          ],
+        }),
+      ],
+    },
+    {
+      features: [
+        across({
+          kind: 'wetGround',
+          points: [
+            [10, 0.1],
+            [20, 0.1],
+            [20, 5],
+            [10, 5],
+          ],
+        }),
+      ],
+    },
+  ],
+  [
+    'wet-ground',
+    {
+      features: [
+        across({
+          kind: 'wetGround',
+          points: [
+            [10, -5],
+            [20, -5],
+            [20, 5],
+            [10, 5],
+          ],
+        }),
+      ],
+      rows: tall('Taxus baccata'),
+    },
+    {
+      features: [
+        across({
+          kind: 'wetGround',
+          points: [
+            [10, -5],
+            [20, -5],
+            [20, 5],
+            [10, 5],
+          ],
+        }),
+      ],
+      rows: tall('Alnus glutinosa'),
+    },
+  ],
   // Hazel grows 4 to 6 m wide, 5 m taken: 1.2 x 5 = 6 m is the widest that closes, 0.12 x 5 = 0.6 m the tightest.
   ['spacing', { rows: [row({ spacing: 6.05 })] }, { rows: [row({ spacing: 5.95 })] }],
   ['spacing', { rows: [row({ spacing: 0.55 })] }, { rows: [row({ spacing: 0.55 })], planting: { purpose: 'hedge' } }],
   ['mower', { rows: [row(), row({ rowGap: 3 })] }, { rows: [row(), row({ rowGap: 6 })] }],
   // 41 plants: 12 of one kind are 29 %, 13 are 32 %.
-  ['species-share', { rows: [row({ species: [[13, 'Corylus avellana'], [12, 'Acer campestre'], [12, 'Rosa canina'], [4, 'Viburnum opulus']] })] }, { rows: [row({ species: [[12, 'Corylus avellana'], [12, 'Acer campestre'], [12, 'Rosa canina'], [5, 'Viburnum opulus']] })] }],
-  ['eroding-bank', { features: [across({ kind: 'erodingBank', points: [[0, 7.9], [60, 7.9]] })] }, { features: [across({ kind: 'erodingBank', points: [[0, 8.1], [60, 8.1]] })] }],
-  ['in-the-way', { features: [across({ kind: 'rightOfWay', width: 3, points: [[0, 1.4], [60, 1.4]] } as Partial<Feature>)] }, { features: [across({ kind: 'rightOfWay', width: 3, points: [[0, 1.6], [60, 1.6]] } as Partial<Feature>)] }],
-  ['in-the-way', { features: [across({ kind: 'track', width: 3, points: [[0, 1.4], [60, 1.4]] } as Partial<Feature>)] }, { features: [across({ kind: 'track', width: 3, points: [[0, 1.6], [60, 1.6]] } as Partial<Feature>)] }],
-  ['in-the-way', { features: [across({ kind: 'drain', points: [[0, 2.9], [60, 2.9]] })] }, { features: [across({ kind: 'drain', points: [[0, 3.1], [60, 3.1]] })] }],
-  ['in-the-way', { features: [across({ kind: 'pole', clear: 3, points: [[30, 2.9]] } as Partial<Feature>)] }, { features: [across({ kind: 'pole', clear: 3, points: [[30, 3.1]] } as Partial<Feature>)] }],
-  ['flood', { features: [hollow({ kind: 'wetGround', floods: true, stands: 'days' })] }, { features: [hollow({ kind: 'wetGround', floods: false, stands: 'days' })] }],
-  ['flood', { features: [hollow({ kind: 'harm', from: 'floodDebris' })] }, { features: [hollow({ kind: 'harm', from: 'trimmer' })] }],
-  ['wet-ground', { features: [hollow({ kind: 'wetGround', stands: 'winter' })], rows: tall('Prunus spinosa') }, { features: [hollow({ kind: 'wetGround', stands: 'days' })], rows: tall('Prunus spinosa') }],
-  ['local-setback', { boundary: boundary(-4), rules: [{ kind: 'setback', along: 'boundary', metres: 4.1 }] }, { boundary: boundary(-4), rules: [{ kind: 'setback', along: 'boundary', metres: 3.9 }] }],
-  ['local-setback', { features: [across({ kind: 'stream', name: 'brook', points: [[0, 5], [60, 5]] })], rules: [{ kind: 'waterEdge', along: 'brook', metres: 5.1 }] }, { features: [across({ kind: 'stream', name: 'brook', points: [[0, 5], [60, 5]] })], rules: [{ kind: 'waterEdge', along: 'brook', metres: 4.9 }] }],
+  [
+    'species-share',
+    {
+      rows: [
+        row({
+          species: [
+            [13, 'Corylus avellana'],
+            [12, 'Acer campestre'],
+            [12, 'Rosa canina'],
+            [4, 'Viburnum opulus'],
+          ],
+        }),
+      ],
+    },
+    {
+      rows: [
+        row({
+          species: [
+            [12, 'Corylus avellana'],
+            [12, 'Acer campestre'],
+            [12, 'Rosa canina'],
+            [5, 'Viburnum opulus'],
+          ],
+        }),
+      ],
+    },
+  ],
+  [
+    'eroding-bank',
+    {
+      features: [
+        across({
+          kind: 'erodingBank',
+          points: [
+            [0, 7.9],
+            [60, 7.9],
+          ],
+        }),
+      ],
+    },
+    {
+      features: [
+        across({
+          kind: 'erodingBank',
+          points: [
+            [0, 8.1],
+            [60, 8.1],
+          ],
+        }),
+      ],
+    },
+  ],
+  [
+    'in-the-way',
+    {
+      features: [
+        across({
+          kind: 'rightOfWay',
+          width: 3,
+          points: [
+            [0, 1.4],
+            [60, 1.4],
+          ],
+        } as Partial<Feature>),
+      ],
+    },
+    {
+      features: [
+        across({
+          kind: 'rightOfWay',
+          width: 3,
+          points: [
+            [0, 1.6],
+            [60, 1.6],
+          ],
+        } as Partial<Feature>),
+      ],
+    },
+  ],
+  [
+    'in-the-way',
+    {
+      features: [
+        across({
+          kind: 'track',
+          width: 3,
+          points: [
+            [0, 1.4],
+            [60, 1.4],
+          ],
+        } as Partial<Feature>),
+      ],
+    },
+    {
+      features: [
+        across({
+          kind: 'track',
+          width: 3,
+          points: [
+            [0, 1.6],
+            [60, 1.6],
+          ],
+        } as Partial<Feature>),
+      ],
+    },
+  ],
+  [
+    'in-the-way',
+    {
+      features: [
+        across({
+          kind: 'drain',
+          points: [
+            [0, 2.9],
+            [60, 2.9],
+          ],
+        }),
+      ],
+    },
+    {
+      features: [
+        across({
+          kind: 'drain',
+          points: [
+            [0, 3.1],
+            [60, 3.1],
+          ],
+        }),
+      ],
+    },
+  ],
+  [
+    'in-the-way',
+    { features: [across({ kind: 'pole', clear: 3, points: [[30, 2.9]] } as Partial<Feature>)] },
+    { features: [across({ kind: 'pole', clear: 3, points: [[30, 3.1]] } as Partial<Feature>)] },
+  ],
+  [
+    'flood',
+    { features: [hollow({ kind: 'wetGround', floods: true, stands: 'days' })] },
+    { features: [hollow({ kind: 'wetGround', floods: false, stands: 'days' })] },
+  ],
+  [
+    'flood',
+    { features: [hollow({ kind: 'harm', from: 'floodDebris' })] },
+    { features: [hollow({ kind: 'harm', from: 'trimmer' })] },
+  ],
+  [
+    'wet-ground',
+    { features: [hollow({ kind: 'wetGround', stands: 'winter' })], rows: tall('Prunus spinosa') },
+    { features: [hollow({ kind: 'wetGround', stands: 'days' })], rows: tall('Prunus spinosa') },
+  ],
+  [
+    'local-setback',
+    { boundary: boundary(-4), rules: [{ kind: 'setback', along: 'boundary', metres: 4.1 }] },
+    { boundary: boundary(-4), rules: [{ kind: 'setback', along: 'boundary', metres: 3.9 }] },
+  ],
+  [
+    'local-setback',
+    {
+      features: [
+        across({
+          kind: 'stream',
+          name: 'brook',
+          points: [
+            [0, 5],
+            [60, 5],
+          ],
+        }),
+      ],
+      rules: [{ kind: 'waterEdge', along: 'brook', metres: 5.1 }],
+    },
+    {
+      features: [
+        across({
+          kind: 'stream',
+          name: 'brook',
+          points: [
+            [0, 5],
+            [60, 5],
+          ],
+        }),
+      ],
+      rules: [{ kind: 'waterEdge', along: 'brook', metres: 4.9 }],
+    },
+  ],
   // Hazel grows to 7 m.
-  ['local-height', { boundary: boundary(-4), rules: [{ kind: 'height', along: 'boundary', metres: 5, most: 6.9 }] }, { boundary: boundary(-4), rules: [{ kind: 'height', along: 'boundary', metres: 5, most: 7 }] }],
-  ['sight-triangle', { rules: [{ kind: 'sightTriangle', ring: [[60, -3], [50, -3], [60, 3]], most: 0.75 }] }, { rules: [{ kind: 'sightTriangle', ring: [[70, -3], [61, -3], [70, 3]], most: 0.75 }] }],
+  [
+    'local-height',
+    { boundary: boundary(-4), rules: [{ kind: 'height', along: 'boundary', metres: 5, most: 6.9 }] },
+    { boundary: boundary(-4), rules: [{ kind: 'height', along: 'boundary', metres: 5, most: 7 }] },
+  ],
+  [
+    'sight-triangle',
+    {
+      rules: [
+        {
+          kind: 'sightTriangle',
+          ring: [
+            [60, -3],
+            [50, -3],
+            [60, 3],
+          ],
+          most: 0.75,
+        },
+      ],
+    },
+    {
+      rules: [
+        {
+          kind: 'sightTriangle',
+          ring: [
+            [70, -3],
+            [61, -3],
+            [70, 3],
+          ],
+          most: 0.75,
+        },
+      ],
+    },
+  ],
   // Sweet chestnut bears pH 4 to 6.8, and ground from dry to moist.
-  ['soil-ph', { features: [hollow({ kind: 'soilZone', ph: 6.9 })], rows: tall('Castanea sativa') }, { features: [hollow({ kind: 'soilZone', ph: 6.8 })], rows: tall('Castanea sativa') }],
-  ['soil-ph', { features: [hollow({ kind: 'soilZone', ph: 3.9 })], rows: tall('Castanea sativa') }, { features: [hollow({ kind: 'soilZone', ph: null })], rows: tall('Castanea sativa') }],
-  ['soil-drainage', { features: [hollow({ kind: 'soilZone', drainage: 'waterlogged' })] }, { features: [hollow({ kind: 'soilZone', drainage: 'slow' })] }],
-  ['soil-drainage', { features: [hollow({ kind: 'soilZone' }), across({ kind: 'percolation', fall: 0.002, minutes: 60, points: [[15, 0]] } as Partial<Feature>)] }, { features: [hollow({ kind: 'soilZone' }), across({ kind: 'percolation', fall: 0.05, minutes: 60, points: [[15, 0]] } as Partial<Feature>)] }],
-  ['soil-depth', { features: [hollow({ kind: 'soilZone', depth: 0.39 })], rows: tall('Tilia cordata') }, { features: [hollow({ kind: 'soilZone', depth: 0.4 })], rows: tall('Tilia cordata') }],
+  [
+    'soil-ph',
+    { features: [hollow({ kind: 'soilZone', ph: 6.9 })], rows: tall('Castanea sativa') },
+    { features: [hollow({ kind: 'soilZone', ph: 6.8 })], rows: tall('Castanea sativa') },
+  ],
+  [
+    'soil-ph',
+    { features: [hollow({ kind: 'soilZone', ph: 3.9 })], rows: tall('Castanea sativa') },
+    { features: [hollow({ kind: 'soilZone', ph: null })], rows: tall('Castanea sativa') },
+  ],
+  [
+    'soil-drainage',
+    { features: [hollow({ kind: 'soilZone', drainage: 'waterlogged' })] },
+    { features: [hollow({ kind: 'soilZone', drainage: 'slow' })] },
+  ],
+  [
+    'soil-drainage',
+    {
+      features: [
+        hollow({ kind: 'soilZone' }),
+        across({ kind: 'percolation', fall: 0.002, minutes: 60, points: [[15, 0]] } as Partial<Feature>),
+      ],
+    },
+    {
+      features: [
+        hollow({ kind: 'soilZone' }),
+        across({ kind: 'percolation', fall: 0.05, minutes: 60, points: [[15, 0]] } as Partial<Feature>),
+      ],
+    },
+  ],
+  [
+    'soil-depth',
+    { features: [hollow({ kind: 'soilZone', depth: 0.39 })], rows: tall('Tilia cordata') },
+    { features: [hollow({ kind: 'soilZone', depth: 0.4 })], rows: tall('Tilia cordata') },
+  ],
   // A wall to the south, 8 m high: oak wants 6 h of summer sun at its foot, a wall of 1 m takes little.
-  ['shade', { features: [solid(12)], rows: tall('Quercus robur') }, { features: [solid(1)], rows: tall('Quercus robur') }],
-  ['shade', { features: [solid(12)], rows: tall('Quercus robur') }, { features: [solid(12)], rows: tall('Taxus baccata') }],
-  ['browsed', { animals: ['rabbit'], features: [hollow({ kind: 'browsed', animals: ['mediumDeer'], pressure: 'heavy' })] }, { animals: ['mediumDeer'], features: [hollow({ kind: 'browsed', animals: ['mediumDeer'], pressure: 'heavy' })] }],
-  ['cover', { features: [hollow({ kind: 'cover', grows: 'bramble' })] }, { features: [hollow({ kind: 'cover', grows: 'bramble', clearing: 'smother' })] }],
-  ['cover', { features: [hollow({ kind: 'cover', grows: 'sod' })] }, { features: [hollow({ kind: 'cover', grows: 'tilled' })] }],
-  ['replant', { features: [hollow({ kind: 'cover', was: 'orchard' })], rows: tall('Malus domestica') }, { features: [hollow({ kind: 'cover', was: 'field' })], rows: tall('Malus domestica') }],
-  ['way-in', { features: [across({ kind: 'gate', width: 2.39, points: [[99, 9]] } as Partial<Feature>)] }, { features: [across({ kind: 'gate', width: 2.39, points: [[99, 9]] } as Partial<Feature>), across({ kind: 'gate', width: 2.4, points: [[99, 19]] } as Partial<Feature>)] }],
-  ['tap-reach', { features: [across({ kind: 'tap', points: [[-0.5, 0]] })] }, { features: [across({ kind: 'tap', points: [[0.5, 0]] })] }],
+  [
+    'shade',
+    { features: [solid(12)], rows: tall('Quercus robur') },
+    { features: [solid(1)], rows: tall('Quercus robur') },
+  ],
+  [
+    'shade',
+    { features: [solid(12)], rows: tall('Quercus robur') },
+    { features: [solid(12)], rows: tall('Taxus baccata') },
+  ],
+  [
+    'browsed',
+    { animals: ['rabbit'], features: [hollow({ kind: 'browsed', animals: ['mediumDeer'], pressure: 'heavy' })] },
+    { animals: ['mediumDeer'], features: [hollow({ kind: 'browsed', animals: ['mediumDeer'], pressure: 'heavy' })] },
+  ],
+  [
+    'cover',
+    { features: [hollow({ kind: 'cover', grows: 'bramble' })] },
+    { features: [hollow({ kind: 'cover', grows: 'bramble', clearing: 'smother' })] },
+  ],
+  [
+    'cover',
+    { features: [hollow({ kind: 'cover', grows: 'sod' })] },
+    { features: [hollow({ kind: 'cover', grows: 'tilled' })] },
+  ],
+  [
+    'replant',
+    { features: [hollow({ kind: 'cover', was: 'orchard' })], rows: tall('Malus domestica') },
+    { features: [hollow({ kind: 'cover', was: 'field' })], rows: tall('Malus domestica') },
+  ],
+  [
+    'way-in',
+    { features: [across({ kind: 'gate', width: 2.39, points: [[99, 9]] } as Partial<Feature>)] },
+    {
+      features: [
+        across({ kind: 'gate', width: 2.39, points: [[99, 9]] } as Partial<Feature>),
+        across({ kind: 'gate', width: 2.4, points: [[99, 19]] } as Partial<Feature>),
+      ],
+    },
+  ],
+  [
+    'tap-reach',
+    { features: [across({ kind: 'tap', points: [[-0.5, 0]] })] },
+    { features: [across({ kind: 'tap', points: [[0.5, 0]] })] },
+  ],
   // Beneath an apple kept 4 m wide a full-sun herb gets 29 % of the light and wants half; strawberry wants a tenth.
   ['layer-light', guild('Allium schoenoprasum'), guild('Fragaria vesca')],
   // Hazel kept at 5 m stays under a rule of 6 m only while it is cut; kept at nothing it breaks the rule itself.
-  ['only-while-cut', { ...low(6), rows: [row({ kept: { height: 5 } })] }, { ...low(8), rows: [row({ kept: { height: 5 } })] }],
-  ['only-while-cut', { rows: [row({ kept: { width: 1 } }), row({ rowGap: 3.5, kept: { width: 1 } })] }, { rows: [row({ kept: { width: 1 } }), row({ rowGap: 7, kept: { width: 1 } })] }],
-  ['local-height', { ...low(6), rows: [row({ kept: { height: 6.5 } })] }, { ...low(6), rows: [row({ kept: { height: 6 } })] }],
-  ['overhead-line', { ...wire(8), rows: tall('Sambucus nigra') }, { ...wire(8), rows: [row({ species: [[1, 'Sambucus nigra']], kept: { height: 4 } })] }],
+  [
+    'only-while-cut',
+    { ...low(6), rows: [row({ kept: { height: 5 } })] },
+    { ...low(8), rows: [row({ kept: { height: 5 } })] },
+  ],
+  [
+    'only-while-cut',
+    { rows: [row({ kept: { width: 1 } }), row({ rowGap: 3.5, kept: { width: 1 } })] },
+    { rows: [row({ kept: { width: 1 } }), row({ rowGap: 7, kept: { width: 1 } })] },
+  ],
+  [
+    'local-height',
+    { ...low(6), rows: [row({ kept: { height: 6.5 } })] },
+    { ...low(6), rows: [row({ kept: { height: 6 } })] },
+  ],
+  [
+    'overhead-line',
+    { ...wire(8), rows: tall('Sambucus nigra') },
+    { ...wire(8), rows: [row({ species: [[1, 'Sambucus nigra']], kept: { height: 4 } })] },
+  ],
   // A straight line beside a bank that comes 6 m nearer in its middle.
-  ['strip-width', strip([[-10, 10], [25, 10], [30, 4], [35, 10], [70, 10]]), strip([[-10, 10], [25, 10], [30, 9], [35, 10], [70, 10]])],
-  ['partner', { length: 9, rows: [row({ spacing: 4, species: [[1, 'Pyrus communis'], [9, 'Prunus domestica']] })] }, { length: 9, rows: [row({ spacing: 4, species: [[2, 'Pyrus communis'], [9, 'Prunus domestica']] })] }],
+  [
+    'strip-width',
+    strip([
+      [-10, 10],
+      [25, 10],
+      [30, 4],
+      [35, 10],
+      [70, 10],
+    ]),
+    strip([
+      [-10, 10],
+      [25, 10],
+      [30, 9],
+      [35, 10],
+      [70, 10],
+    ]),
+  ],
+  [
+    'partner',
+    {
+      length: 9,
+      rows: [
+        row({
+          spacing: 4,
+          species: [
+            [1, 'Pyrus communis'],
+            [9, 'Prunus domestica'],
+          ],
+        }),
+      ],
+    },
+    {
+      length: 9,
+      rows: [
+        row({
+          spacing: 4,
+          species: [
+            [2, 'Pyrus communis'],
+            [9, 'Prunus domestica'],
+          ],
+        }),
+      ],
+    },
+  ],
 ];
 
 describe('rules', () => {
-  it.each(cases.map(([rule, trips, justNot], i) => ({ rule, trips, justNot, name: `${rule} (${i + 1})` })))('$name', ({ rule, trips, justNot }) => {
-    const [found] = findingsOf(sample(trips)).filter((finding) => finding.rule === rule);
-    expect(found, 'trips').toBeTruthy();
-    expect(found!.what).toMatch(/^[A-Z\d].*[^.]$/);
-    expect(found!.why).toMatch(/\d.*\.$/);
-    expect(findingsOf(sample(justNot)).filter((finding) => finding.rule === rule), 'just does not').toEqual([]);
-  });
+  it.each(cases.map(([rule, trips, justNot], i) => ({ rule, trips, justNot, name: `${rule} (${i + 1})` })))(
+    '$name',
+    ({ rule, trips, justNot }) => {
+      const [found] = findingsOf(sample(trips)).filter((finding) => finding.rule === rule);
+      expect(found, 'trips').toBeTruthy();
+      expect(found!.what).toMatch(/^[A-Z\d].*[^.]$/);
+      expect(found!.why).toMatch(/\d.*\.$/);
+      expect(
+        findingsOf(sample(justNot)).filter((finding) => finding.rule === rule),
+        'just does not',
+      ).toEqual([]);
+    },
+  );
 
-  it.each(cases.map(([rule, trips], i) => ({ rule, trips, name: `${rule} (${i + 1})` })))('$name: what proves itself mends, and makes no fault', ({ rule, trips }) => {
-    const holding = sample(trips);
-    const faults = (one: Holding) => findingsOf(one).filter(({ severity }) => severity === 'fault').map(({ id }) => id);
-    const before = faults(holding);
-    for (const finding of findingsOf(holding).filter((one) => one.rule === rule))
-      for (const remedy of finding.remedies.filter((one) => proves(holding, finding, one))) {
-        const after = take(holding, remedy.command).holding;
-        expect(findingsOf(after).map(({ id }) => id), remedy.label).not.toContain(finding.id);
-        expect(faults(after).filter((id) => !before.includes(id)), remedy.label).toEqual([]);
-      }
-  });
+  it.each(cases.map(([rule, trips], i) => ({ rule, trips, name: `${rule} (${i + 1})` })))(
+    '$name: what proves itself mends, and makes no fault',
+    ({ rule, trips }) => {
+      const holding = sample(trips);
+      const faults = (one: Holding) =>
+        findingsOf(one)
+          .filter(({ severity }) => severity === 'fault')
+          .map(({ id }) => id);
+      const before = faults(holding);
+      for (const finding of findingsOf(holding).filter((one) => one.rule === rule))
+        for (const remedy of finding.remedies.filter((one) => proves(holding, finding, one))) {
+          const after = take(holding, remedy.command).holding;
+          expect(
+            findingsOf(after).map(({ id }) => id),
+            remedy.label,
+          ).not.toContain(finding.id);
+          expect(
+            faults(after).filter((id) => !before.includes(id)),
+            remedy.label,
+          ).toEqual([]);
+        }
+    },
+  );
 
   it('a guild’s anchor without a partner gets one in the next guild; alone it has none to be made', () => {
-    const pears = (anchors: [number, number][]) => sample({ planting: { baseline: { anchors } }, rows: [row({ species: [[1, 'Pyrus communis']] })] });
+    const pears = (anchors: [number, number][]) =>
+      sample({ planting: { baseline: { anchors } }, rows: [row({ species: [[1, 'Pyrus communis']] })] });
     const found = (holding: Holding) => findingsOf(holding).find(({ rule }) => rule === 'partner');
     const all = layHolding(pears([[0, 0]]));
-    expect(pollinationOf({ all, layout: all[0]!.layout })).toMatchObject([{ species: 'pyrus-communis', plants: [0], alone: [0] }]);
+    expect(pollinationOf({ all, layout: all[0]!.layout })).toMatchObject([
+      { species: 'pyrus-communis', plants: [0], alone: [0] },
+    ]);
     expect(found(pears([[0, 0]]))!.remedies).toEqual([]);
-    expect(found(pears([[0, 0], [8, 0]]))).toBeUndefined(); // another plant of its kind serves
+    expect(
+      found(
+        pears([
+          [0, 0],
+          [8, 0],
+        ]),
+      ),
+    ).toBeUndefined(); // another plant of its kind serves
   });
 
   it('offers to keep a row cut where that is what mends it, and says what the cutting takes', () => {
@@ -124,44 +637,115 @@ describe('rules', () => {
     const after = take(sample({ ...low(3), rows: [row()] }), keep.command).holding;
     expect(after.plantings[0]!.rows[0]!.kept).toEqual({ height: 3, width: null, clearStem: null });
     // 61.5 m of hazel 5 m wide is cut on top only: 307.5 m² at 40 m² an hour.
-    expect(findingsOf(after).find(({ rule }) => rule === 'only-while-cut')!.why).toMatch(/hazel grows to 7\.0 m .* Keeping it cut takes about 7\.7 hours a year\./);
+    expect(findingsOf(after).find(({ rule }) => rule === 'only-while-cut')!.why).toMatch(
+      /hazel grows to 7\.0 m .* Keeping it cut takes about 7\.7 hours a year\./,
+    );
   });
 
   it('a row that a block repeats is told of once; its plants are cleared one by one, not by a gap through all', () => {
-    const block = sample({ rows: [row({ spacing: 8, rowGap: 2 })], planting: { purpose: 'blank', baseline: { outline: [[0, 0], [60, 0], [60, 40], [0, 40]], bearing: 90 } }, features: [across({ kind: 'drain', points: [[24, 18], [24, 22]] })] });
+    const block = sample({
+      rows: [row({ spacing: 8, rowGap: 2 })],
+      planting: {
+        purpose: 'blank',
+        baseline: {
+          outline: [
+            [0, 0],
+            [60, 0],
+            [60, 40],
+            [0, 40],
+          ],
+          bearing: 90,
+        },
+      },
+      features: [
+        across({
+          kind: 'drain',
+          points: [
+            [24, 18],
+            [24, 22],
+          ],
+        }),
+      ],
+    });
     const found = findingsOf(block);
     expect(found.filter(({ rule }) => rule === 'spacing').length).toBe(1);
     expect(found.filter(({ rule }) => rule === 'mower').length).toBeLessThanOrEqual(1);
     const drain = found.find(({ rule }) => rule === 'in-the-way')!;
     const after = take(block, drain.remedies[0]!.command).holding;
     expect(after.plantings[0]!.gaps).toEqual([]);
-    expect(layHolding(block)[0]!.layout.stand.count - layHolding(after)[0]!.layout.stand.count).toBe(drain.plants.length);
+    expect(layHolding(block)[0]!.layout.stand.count - layHolding(after)[0]!.layout.stand.count).toBe(
+      drain.plants.length,
+    );
   });
 
   it('says in which year a tree comes too near a line, and leaves out what never will', () => {
-    const year = (species: string) => findingsOf(sample({ ...wire(8), rows: tall(species) })).find(({ rule }) => rule === 'overhead-line')!.year;
+    const year = (species: string) =>
+      findingsOf(sample({ ...wire(8), rows: tall(species) })).find(({ rule }) => rule === 'overhead-line')!.year;
     expect(year('Betula pendula')).toBeLessThan(year('Tilia cordata')!);
   });
 
   it('marks a buried service that is not marked as a fault, a marked one as a caution', () => {
-    const severity = (marked: boolean) => findingsOf(sample({ features: [across({ kind: 'buriedService', points: [[30, -9], [30, 9]], marked } as Partial<Feature>)] }))[0]!.severity;
+    const severity = (marked: boolean) =>
+      findingsOf(
+        sample({
+          features: [
+            across({
+              kind: 'buriedService',
+              points: [
+                [30, -9],
+                [30, 9],
+              ],
+              marked,
+            } as Partial<Feature>),
+          ],
+        }),
+      )[0]!.severity;
     expect([severity(false), severity(true)]).toEqual(['fault', 'caution']);
   });
 
   it('finds an apple’s partner in another planting, and not one out of reach', () => {
-    const near = (x: number): Holding => holdingFromPlan({
-      name: 'Two', latitude: 52, longitude: -20,
-      plantings: [[0, 'Malus domestica'], [x, 'Malus sylvestris']].map(([at, species]) => ({ name: String(species), baseline: { points: [[at, 0], [Number(at) + 1, 0]] }, rows: [{ spacing: 5, species: [[1, String(species)]] }] })),
-    }, 'two');
+    const near = (x: number): Holding =>
+      holdingFromPlan(
+        {
+          name: 'Two',
+          latitude: 52,
+          longitude: -20,
+          plantings: [
+            [0, 'Malus domestica'],
+            [x, 'Malus sylvestris'],
+          ].map(([at, species]) => ({
+            name: String(species),
+            baseline: {
+              points: [
+                [at, 0],
+                [Number(at) + 1, 0],
+              ],
+            },
+            rows: [{ spacing: 5, species: [[1, String(species)]] }],
+          })),
+        },
+        'two',
+      );
     expect(findingsOf(near(29)).map(({ rule }) => rule)).not.toContain('partner');
     expect(findingsOf(near(32)).map(({ rule }) => rule)).toContain('partner');
   });
 });
 
 describe('remedies', () => {
-  const demo = holdingFromPlan(JSON.parse(readFileSync(new URL('../../../demo/tern-hollow.plan.json', import.meta.url), 'utf8')), 'demo');
+  const demo = holdingFromPlan(
+    JSON.parse(readFileSync(new URL('../../../demo/tern-hollow.plan.json', import.meta.url), 'utf8')),
+    'demo',
+  );
   const all = layHolding(demo);
-  const everyRemedy = all.flatMap((laid) => judge(demo, laid, all).flatMap((finding) => finding.remedies.map((remedy) => ({ name: `${laid.planting.name}: ${finding.rule}: ${remedy.label}`, finding, remedy }))));
+  const everyRemedy = all.flatMap((laid) =>
+    judge(demo, laid, all).flatMap((finding) =>
+      finding.remedies.map((remedy) => ({
+        name: `${laid.planting.name}: ${finding.rule}: ${remedy.label}`,
+        finding,
+        remedy,
+      })),
+    ),
+  );
 
   it.each(everyRemedy)('$name mends or lessens what it is for', ({ finding, remedy }) => {
     const { holding, effect } = tryRemedy(demo, finding.planting, remedy);

@@ -7,12 +7,30 @@ import { spotOf } from './choose.ts';
 import { judge, layHolding } from './judge.ts';
 import { spacingProposals } from './spacing-schools.ts';
 
-const oneRow = (changes: Parameters<typeof row>[0] = {}, planting = {}) => sample({ length: 60, rows: [row({ species: [[1, 'Corylus avellana']], ...changes })], planting });
-const proposals = (holding: ReturnType<typeof sample>, year = 6) => spacingProposals(holding, layHolding(holding)[0]!, 'p1r1', year);
-const by = (holding: ReturnType<typeof sample>, key: string, year = 6) => proposals(holding, year).find(({ school }) => school.key === key)!;
+const oneRow = (changes: Parameters<typeof row>[0] = {}, planting = {}) =>
+  sample({ length: 60, rows: [row({ species: [[1, 'Corylus avellana']], ...changes })], planting });
+const proposals = (holding: ReturnType<typeof sample>, year = 6) =>
+  spacingProposals(holding, layHolding(holding)[0]!, 'p1r1', year);
+const by = (holding: ReturnType<typeof sample>, key: string, year = 6) =>
+  proposals(holding, year).find(({ school }) => school.key === key)!;
 
 it('speaks of a row of a block by the string that holds most of it, though its first holds none', () => {
-  const holding = sample({ planting: { purpose: 'blank', baseline: { outline: [[0, 0], [60, 8], [60, 50], [0, 42]], bearing: 90, headland: 1 } }, rows: [row({ spacing: 6.5, rowGap: 4 }), row({ spacing: 3, rowGap: 4 })] });
+  const holding = sample({
+    planting: {
+      purpose: 'blank',
+      baseline: {
+        outline: [
+          [0, 0],
+          [60, 8],
+          [60, 50],
+          [0, 42],
+        ],
+        bearing: 90,
+        headland: 1,
+      },
+    },
+    rows: [row({ spacing: 6.5, rowGap: 4 }), row({ spacing: 3, rowGap: 4 })],
+  });
   const [laid] = layHolding(holding);
   expect(laid!.layout.stand.rows[0]!.row.id).toBe('p1r2'); // the first string of the first row lies beyond the corner
   expect(mainString(laid!.layout.stand, 'p1r1')).toBeGreaterThan(0);
@@ -32,7 +50,10 @@ describe(spacingProposals, () => {
       const { closes, spacing, command } = by(oneRow(), 'early', year);
       expect(closes).toBeLessThanOrEqual(year);
       const after = take(oneRow(), command).holding;
-      const wider = { ...after, plantings: [{ ...after.plantings[0]!, rows: [{ ...after.plantings[0]!.rows[0]!, spacing: spacing + 0.1 }] }] };
+      const wider = {
+        ...after,
+        plantings: [{ ...after.plantings[0]!, rows: [{ ...after.plantings[0]!.rows[0]!, spacing: spacing + 0.1 }] }],
+      };
       const { stand } = layHolding(wider)[0]!.layout;
       expect(stand.rows[0]!.spacing).toBeCloseTo(spacing + 0.1, 9);
       expect(by(wider, 'early', year).spacing).toBe(spacing);
@@ -55,7 +76,12 @@ describe(spacingProposals, () => {
     }
   });
   it('takes shares of a mixed row by their counts, and lists the closest first', () => {
-    const mixed = oneRow({ species: [[3, 'Corylus avellana'], [1, 'Cornus sanguinea']] });
+    const mixed = oneRow({
+      species: [
+        [3, 'Corylus avellana'],
+        [1, 'Cornus sanguinea'],
+      ],
+    });
     expect(by(mixed, 'final').spacing).toBeLessThan(5);
     const spacings = proposals(mixed).map(({ spacing }) => spacing);
     expect(spacings).toEqual([...spacings].sort((a, b) => a - b));

@@ -38,7 +38,12 @@ export interface Proposal {
 export const schoolsSource = data.source;
 
 /** What each school of practice makes of one row's spacing, the closest first; `closesBy` is the year the steward wants it shut. */
-export function spacingProposals(holding: Holding, { planting, layout }: Laid, rowId: string, closesBy: number): Proposal[] {
+export function spacingProposals(
+  holding: Holding,
+  { planting, layout }: Laid,
+  rowId: string,
+  closesBy: number,
+): Proposal[] {
   const index = planting.rows.findIndex(({ id }) => id === rowId);
   const row = planting.rows[index];
   if (!row || layout.problem) return [];
@@ -50,17 +55,30 @@ export function spacingProposals(holding: Holding, { planting, layout }: Laid, r
   const costs = quantities(planting, layout, holding).cents;
   return data.schools
     .map((school): Proposal => {
-      const wanted = school.share ? width * school.share : rowCrown(layout.stand, string, sizesOf(layout.stand, school.closesBy ?? closesBy, site));
+      const wanted = school.share
+        ? width * school.share
+        : rowCrown(layout.stand, string, sizesOf(layout.stand, school.closesBy ?? closesBy, site));
       // Rounded down, so that a promised year holds.
       const spacing = Math.min(SPACING.most, Math.max(SPACING.least, Math.floor(wanted * 20 + 1e-9) / 20));
       const command = setRow(planting.id, rowId, { spacing }, `row ${index + 1} spaced: ${school.label.toLowerCase()}`);
       const after = take(holding, command).holding.plantings.find(({ id }) => id === planting.id)!;
       const laid = layOut(after, holding);
-      const plants = laid.stand.rows.reduce((sum, { row: { id }, from, to }) => sum + (id === rowId ? to - from : 0), 0);
+      const plants = laid.stand.rows.reduce(
+        (sum, { row: { id }, from, to }) => sum + (id === rowId ? to - from : 0),
+        0,
+      );
       // What stands closer than crowns bear for good comes out until they do. 5 cm are lost to rounding.
       const room = width * settingOf(holding, 'spacing.stands');
       const toThin = clipped || spacing >= room - 0.05 ? 0 : plants - Math.ceil((plants * spacing) / room);
-      return { school, spacing, plants, closes: plants > 0 ? closingYear(laid.stand, mainString(laid.stand, rowId), site) : null, toThin, cents: quantities(after, laid, holding).cents - costs, command };
+      return {
+        school,
+        spacing,
+        plants,
+        closes: plants > 0 ? closingYear(laid.stand, mainString(laid.stand, rowId), site) : null,
+        toThin,
+        cents: quantities(after, laid, holding).cents - costs,
+        command,
+      };
     })
     .sort((a, b) => a.spacing - b.spacing);
 }

@@ -35,7 +35,15 @@ function catmullRom(p0: Point, p1: Point, p2: Point, p3: Point, t: number): Poin
   return mix(mix(a1, a2, 0, k2), mix(a2, a3, k1, k3), k1, k2);
 }
 
-function flatten(at: (t: number) => Point, t0: number, p0: Point, t1: number, p1: Point, depth: number, out: Point[]): void {
+function flatten(
+  at: (t: number) => Point,
+  t0: number,
+  p0: Point,
+  t1: number,
+  p1: Point,
+  depth: number,
+  out: Point[],
+): void {
   const middle = (t0 + t1) / 2;
   const point = at(middle);
   // The first levels always split: an S-bend can pass through the middle of its own chord.

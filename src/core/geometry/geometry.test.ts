@@ -7,7 +7,12 @@ import { chainageOf, crossesItself, distanceTo, pointAt, polyline } from './poly
 
 const coordinate = fc.double({ min: -500, max: 500, noNaN: true });
 const point = fc.tuple(coordinate, coordinate);
-const SQUARE: Point[] = [[0, 0], [10, 0], [10, 10], [0, 10]];
+const SQUARE: Point[] = [
+  [0, 0],
+  [10, 0],
+  [10, 10],
+  [0, 10],
+];
 
 describe('points', () => {
   it.each([
@@ -29,12 +34,17 @@ describe('points', () => {
 
   it('a leg by length and bearing comes back as that length and bearing', () => {
     fc.assert(
-      fc.property(point, fc.double({ min: 0.1, max: 300, noNaN: true }), fc.double({ min: 0, max: 359.9, noNaN: true }), (from, length, degrees) => {
-        const to = polar(from, length, degrees);
-        expect(distance(from, to)).toBeCloseTo(length, 6);
-        const turn = Math.abs(bearing(from, to) - degrees);
-        expect(Math.min(turn, 360 - turn)).toBeLessThan(1e-3);
-      }),
+      fc.property(
+        point,
+        fc.double({ min: 0.1, max: 300, noNaN: true }),
+        fc.double({ min: 0, max: 359.9, noNaN: true }),
+        (from, length, degrees) => {
+          const to = polar(from, length, degrees);
+          expect(distance(from, to)).toBeCloseTo(length, 6);
+          const turn = Math.abs(bearing(from, to) - degrees);
+          expect(Math.min(turn, 360 - turn)).toBeLessThan(1e-3);
+        },
+      ),
     );
   });
 
@@ -54,11 +64,23 @@ describe('points', () => {
 });
 
 describe('polylines', () => {
-  const bent = polyline([[0, 0], [30, 0], [30, 20]]);
+  const bent = polyline([
+    [0, 0],
+    [30, 0],
+    [30, 20],
+  ]);
 
   it('measures along its legs and drops doubled points', () => {
     expect(bent.length).toBe(50);
-    expect(polyline([[0, 0], [0, 0], [30, 0], [30, 0.0005], [30, 20]]).points).toHaveLength(3);
+    expect(
+      polyline([
+        [0, 0],
+        [0, 0],
+        [30, 0],
+        [30, 0.0005],
+        [30, 20],
+      ]).points,
+    ).toHaveLength(3);
     expect(polyline(SQUARE, true).length).toBe(40);
   });
 
@@ -69,11 +91,15 @@ describe('polylines', () => {
 
   it('chainage undoes the point at a chainage, with its offset and side', () => {
     fc.assert(
-      fc.property(fc.double({ min: 0.5, max: 27, noNaN: true }), fc.double({ min: -2, max: 2, noNaN: true }), (at, offset) => {
-        const found = chainageOf(bent, [at, -offset]); // right of a line that runs east is south
-        expect(found.chainage).toBeCloseTo(at, 6);
-        expect(found.offset).toBeCloseTo(offset, 6);
-      }),
+      fc.property(
+        fc.double({ min: 0.5, max: 27, noNaN: true }),
+        fc.double({ min: -2, max: 2, noNaN: true }),
+        (at, offset) => {
+          const found = chainageOf(bent, [at, -offset]); // right of a line that runs east is south
+          expect(found.chainage).toBeCloseTo(at, 6);
+          expect(found.offset).toBeCloseTo(offset, 6);
+        },
+      ),
     );
   });
 
@@ -89,10 +115,39 @@ describe('polylines', () => {
   });
 
   it('tells a line that crosses itself from one that only comes back to its start', () => {
-    expect(crossesItself([[0, 0], [10, 10], [10, 0], [0, 10]], false)).toBe(true);
-    expect(crossesItself([[0, 0], [10, 10], [10, 0], [0, 10]], true)).toBe(true);
+    expect(
+      crossesItself(
+        [
+          [0, 0],
+          [10, 10],
+          [10, 0],
+          [0, 10],
+        ],
+        false,
+      ),
+    ).toBe(true);
+    expect(
+      crossesItself(
+        [
+          [0, 0],
+          [10, 10],
+          [10, 0],
+          [0, 10],
+        ],
+        true,
+      ),
+    ).toBe(true);
     expect(crossesItself(SQUARE, true)).toBe(false);
-    expect(crossesItself([[0, 0], [10, 0], [20, 5]], false)).toBe(false);
+    expect(
+      crossesItself(
+        [
+          [0, 0],
+          [10, 0],
+          [20, 5],
+        ],
+        false,
+      ),
+    ).toBe(false);
   });
 });
 
@@ -105,7 +160,13 @@ describe('polygons', () => {
   });
 
   it('tells inside from outside of a shape with a notch', () => {
-    const notched: Point[] = [[0, 0], [10, 0], [10, 10], [5, 4], [0, 10]];
+    const notched: Point[] = [
+      [0, 0],
+      [10, 0],
+      [10, 10],
+      [5, 4],
+      [0, 10],
+    ];
     expect(isInside(notched, [5, 3])).toBe(true);
     expect(isInside(notched, [5, 6])).toBe(false);
     expect(isInside(notched, [11, 5])).toBe(false);
@@ -120,14 +181,32 @@ describe('polygons', () => {
 
 describe(smooth, () => {
   it('leaves a straight leg straight and passes through every point', () => {
-    expect(smooth([[0, 0], [10, 0]])).toEqual([[0, 0], [10, 0]]);
-    const through: Point[] = [[0, 0], [20, 8], [45, 2], [60, 20]];
+    expect(
+      smooth([
+        [0, 0],
+        [10, 0],
+      ]),
+    ).toEqual([
+      [0, 0],
+      [10, 0],
+    ]);
+    const through: Point[] = [
+      [0, 0],
+      [20, 8],
+      [45, 2],
+      [60, 20],
+    ];
     const line = polyline(smooth(through));
     for (const p of through) expect(distanceTo(line, p)).toBeLessThan(1e-9);
   });
 
   it('bends without corners: no two chords turn by more than a few degrees', () => {
-    const curve = smooth([[0, 0], [20, 8], [45, 2], [60, 20]]);
+    const curve = smooth([
+      [0, 0],
+      [20, 8],
+      [45, 2],
+      [60, 20],
+    ]);
     for (let i = 1; i + 1 < curve.length; i++) {
       const turn = Math.abs(bearing(curve[i - 1]!, curve[i]!) - bearing(curve[i]!, curve[i + 1]!));
       expect(Math.min(turn, 360 - turn)).toBeLessThan(8);
@@ -135,7 +214,11 @@ describe(smooth, () => {
   });
 
   it('moves with its points', () => {
-    const points: Point[] = [[0, 0], [20, 8], [45, 2]];
+    const points: Point[] = [
+      [0, 0],
+      [20, 8],
+      [45, 2],
+    ];
     const moved = smooth(points.map(([x, y]) => [x + 100, y - 50]));
     smooth(points).forEach(([x, y], i) => expect(distance(moved[i]!, [x + 100, y - 50])).toBeLessThan(1e-9));
   });

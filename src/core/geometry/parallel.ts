@@ -73,7 +73,8 @@ function trim(raw: readonly Point[], line: Polyline, offset: number): Point[] | 
       cuts[j]!.push(hit.u);
     }
   // A leg swallowed at either end leaves no line to cross there, only the round of its end to keep out of.
-  for (const end of [line.points[0]!, line.points.at(-1)!]) cuts.forEach((shares, i) => i + 1 < raw.length && shares.push(...onCircle(raw[i]!, raw[i + 1]!, end, offset)));
+  for (const end of [line.points[0]!, line.points.at(-1)!])
+    cuts.forEach((shares, i) => i + 1 < raw.length && shares.push(...onCircle(raw[i]!, raw[i + 1]!, end, offset)));
   const kept: Point[] = [];
   for (let i = 0; i + 1 < raw.length; i++) {
     const shares = [0, ...cuts[i]!.sort((a, b) => a - b), 1];
@@ -99,6 +100,7 @@ function onCircle(a: Point, b: Point, centre: Point, radius: number): number[] {
 
 function keepsAway([x, y]: Point, { xy }: Polyline, offset: number): boolean {
   const least = Math.max(0, offset - NEARNESS) ** 2;
-  for (let i = 0; i + 3 < xy.length; i += 2) if (awaySquared(x, y, xy[i]!, xy[i + 1]!, xy[i + 2]!, xy[i + 3]!) < least) return false;
+  for (let i = 0; i + 3 < xy.length; i += 2)
+    if (awaySquared(x, y, xy[i]!, xy[i + 1]!, xy[i + 2]!, xy[i + 3]!) < least) return false;
   return true;
 }

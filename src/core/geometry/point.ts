@@ -27,7 +27,8 @@ export function polar(a: Point, length: number, bearingDegrees: number): Point {
 const WINDS = ['north', 'north-east', 'east', 'south-east', 'south', 'south-west', 'west', 'north-west'] as const;
 
 /** The nearest of the eight winds' names for a bearing. */
-export const compassName = (bearingDegrees: number): string => WINDS[Math.round((((bearingDegrees % 360) + 360) % 360) / 45) % 8]!;
+export const compassName = (bearingDegrees: number): string =>
+  WINDS[Math.round((((bearingDegrees % 360) + 360) % 360) / 45) % 8]!;
 
 /** Share of the way from a to b at which the segment comes nearest to the point (x, y). */
 function nearestShare(x: number, y: number, ax: number, ay: number, bx: number, by: number): number {

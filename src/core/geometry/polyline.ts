@@ -58,7 +58,10 @@ export function chainageOf(line: Polyline, p: Point): { chainage: number; offset
   const b = line.points[segment + 1]!;
   const near = nearestOnSegment(p, a, b);
   const right = (p[0] - a[0]) * (b[1] - a[1]) - (p[1] - a[1]) * (b[0] - a[0]) >= 0;
-  return { chainage: line.chainages[segment]! + near.t * (line.chainages[segment + 1]! - line.chainages[segment]!), offset: right ? near.distance : -near.distance };
+  return {
+    chainage: line.chainages[segment]! + near.t * (line.chainages[segment + 1]! - line.chainages[segment]!),
+    offset: right ? near.distance : -near.distance,
+  };
 }
 
 /** Index of the segment nearest to `p`; of two equally near the first. */
@@ -74,7 +77,8 @@ function nearestSegment({ xy }: Polyline, [x, y]: Point): number {
 /** Distance from `p` to the nearest point of the line, metres. */
 export function distanceTo({ xy }: Polyline, [x, y]: Point): number {
   let least = Infinity;
-  for (let i = 0; i + 3 < xy.length; i += 2) least = Math.min(least, awaySquared(x, y, xy[i]!, xy[i + 1]!, xy[i + 2]!, xy[i + 3]!));
+  for (let i = 0; i + 3 < xy.length; i += 2)
+    least = Math.min(least, awaySquared(x, y, xy[i]!, xy[i + 1]!, xy[i + 2]!, xy[i + 3]!));
   return Math.sqrt(least);
 }
 
@@ -85,7 +89,10 @@ const MANY = 400;
 export function crossesItself(points: readonly Point[], closed: boolean): boolean {
   const ring = closed ? [...points, points[0]!] : points;
   const last = ring.length - 2;
-  const cross = (i: number, j: number) => j > i + 1 && !(closed && i === 0 && j === last) && crossing(ring[i]!, ring[i + 1]!, ring[j]!, ring[j + 1]!) !== null;
+  const cross = (i: number, j: number) =>
+    j > i + 1 &&
+    !(closed && i === 0 && j === last) &&
+    crossing(ring[i]!, ring[i + 1]!, ring[j]!, ring[j + 1]!) !== null;
   if (last < MANY) {
     for (let i = 0; i <= last; i++) for (let j = i + 2; j <= last; j++) if (cross(i, j)) return true;
     return false;

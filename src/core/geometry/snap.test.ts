@@ -1,7 +1,10 @@
 import { describe, expect, it } from 'vitest';
 import { snap } from './snap.ts';
 
-const wall = [[0, 0], [20, 0]] as const;
+const wall = [
+  [0, 0],
+  [20, 0],
+] as const;
 
 describe(snap, () => {
   it('takes a corner before a line, and a line before an angle', () => {
@@ -10,7 +13,10 @@ describe(snap, () => {
   });
 
   it('squares a leg to the one before when it is nearly square, and leaves it when it is not', () => {
-    const drawn = [[0, 10], [10, 10]] as const;
+    const drawn = [
+      [0, 10],
+      [10, 10],
+    ] as const;
     const square = snap([10.2, 20], { reach: 0.2, drawn, lines: [] });
     expect(square.on).toBe('square');
     expect(square.point[0]).toBeCloseTo(10, 9);

@@ -55,7 +55,12 @@ export function snap(pointer: Point, { reach, drawn, lines }: SnapOptions): Snap
 
 function alignTo(last: Point, pointer: Point, reference: number): Snapped | null {
   const own = bearing(last, pointer);
-  for (const [turn, on] of [[0, 'parallel'], [90, 'square'], [180, 'parallel'], [270, 'square']] as const) {
+  for (const [turn, on] of [
+    [0, 'parallel'],
+    [90, 'square'],
+    [180, 'parallel'],
+    [270, 'square'],
+  ] as const) {
     const meant = (reference + turn) % 360;
     const off = Math.abs(((own - meant + 540) % 360) - 180);
     if (off > SLACK) continue;

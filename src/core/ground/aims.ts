@@ -21,7 +21,8 @@ export interface AimFacts {
 export const aimKinds = aimData as unknown as Readonly<Record<AimKind, AimFacts>>;
 export const AIM_KINDS = Object.keys(aimData) as AimKind[];
 
-export const placesFor = ({ kinds = [] }: AimField, features: readonly Feature[]): Feature[] => features.filter(({ kind }) => kinds.includes(kind));
+export const placesFor = ({ kinds = [] }: AimField, features: readonly Feature[]): Feature[] =>
+  features.filter(({ kind }) => kinds.includes(kind));
 
 /** A new aim with start values; its places are the first that fit. Throws {@link Refused} when there is none to name. */
 export function newAim(kind: AimKind, id: string, features: readonly Feature[]): Aim {
@@ -29,17 +30,26 @@ export function newAim(kind: AimKind, id: string, features: readonly Feature[]):
   const filled = Object.entries(fields).map(([key, field]) => {
     if (!field.kinds) return [key, field.start];
     const place = placesFor(field, features)[0];
-    if (!place) throw new Refused(`'${label}' needs a place to name. Draw a ${field.kinds.map(kindWords).join(' or a ')} first.`);
+    if (!place)
+      throw new Refused(`'${label}' needs a place to name. Draw a ${field.kinds.map(kindWords).join(' or a ')} first.`);
     return [key, place.id];
   });
   return AimSchema.parse({ id, kind, ...Object.fromEntries(filled) });
 }
 
-const kindWords = (kind: FeatureKind): string => ({ shelter: 'place to shelter', viewpoint: 'viewing point', rightOfWay: 'right of way' } as Partial<Record<FeatureKind, string>>)[kind] ?? kind;
+const kindWords = (kind: FeatureKind): string =>
+  (
+    { shelter: 'place to shelter', viewpoint: 'viewing point', rightOfWay: 'right of way' } as Partial<
+      Record<FeatureKind, string>
+    >
+  )[kind] ?? kind;
 
 /** The sentence in pieces: plain words, and fields by key. */
 export const aimPieces = (kind: AimKind): ({ text: string } | { field: string })[] =>
-  aimKinds[kind].sentence.split(/(\{\w+\})/).filter(Boolean).map((piece) => (piece.startsWith('{') ? { field: piece.slice(1, -1) } : { text: piece }));
+  aimKinds[kind].sentence
+    .split(/(\{\w+\})/)
+    .filter(Boolean)
+    .map((piece) => (piece.startsWith('{') ? { field: piece.slice(1, -1) } : { text: piece }));
 
 export interface AimTalk {
   readonly features: readonly Feature[];
@@ -78,8 +88,12 @@ export function fieldWords(aim: Aim, key: string, { features, units, currency }:
 
 /** The whole aim as its sentence: 'Cut the wind at the yard by half by year 10, in winter.' */
 export const aimSentence = (aim: Aim, talk: AimTalk): string =>
-  aimPieces(aim.kind).map((piece) => ('text' in piece ? piece.text : fieldWords(aim, piece.field, talk))).join('');
+  aimPieces(aim.kind)
+    .map((piece) => ('text' in piece ? piece.text : fieldWords(aim, piece.field, talk)))
+    .join('');
 
 /** Ids of the features that an aim speaks of. */
 export const placesIn = (aim: Aim): string[] =>
-  Object.entries(aimKinds[aim.kind].fields).flatMap(([key, { kinds }]) => (kinds ? [String((aim as unknown as Record<string, string>)[key])] : []));
+  Object.entries(aimKinds[aim.kind].fields).flatMap(([key, { kinds }]) =>
+    kinds ? [String((aim as unknown as Record<string, string>)[key])] : [],
+  );

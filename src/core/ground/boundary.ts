@@ -18,7 +18,10 @@ export interface BoundarySide {
 
 /** The nearest side to `p`. */
 export function nearestSide(boundary: readonly Corner[], p: Point): BoundarySide {
-  const { edge, point, distance } = nearestEdge(boundary.map(({ at }) => at), p);
+  const { edge, point, distance } = nearestEdge(
+    boundary.map(({ at }) => at),
+    p,
+  );
   return { side: edge, point, distance, assumed: isAssumed(boundary, edge) };
 }
 
@@ -27,13 +30,19 @@ export const isAssumed = (boundary: readonly Corner[], side: number): boolean =>
 
 /** How far stems keep from a side: the setback and the allowance for how sure its line is, metres (`stake.setback`). */
 export const setbackFrom = (holding: Pick<Holding, 'settings'>, assumed: boolean): number =>
-  settingOf(holding, 'setback.boundary') + settingOf(holding, assumed ? 'setback.evidenceAssumed' : 'setback.evidenceFound');
+  settingOf(holding, 'setback.boundary') +
+  settingOf(holding, assumed ? 'setback.evidenceAssumed' : 'setback.evidenceFound');
 
 /** Checks the points of a boundary; throws {@link Refused} with what is wrong. `sound`: whoever read them found that they do not cross. */
 export function checkBoundary(points: readonly Point[], sound = false): void {
-  if (points.length < 3) throw new Refused(`A boundary needs at least three corners; this has ${points.length}. Add more, or press Escape.`);
-  if (points.length > MOST_CORNERS) throw new Refused(`A boundary can have ${MOST_CORNERS.toLocaleString('en')} corners; this has ${points.length.toLocaleString('en')}. Simplify it where it was drawn, or bring it in as a place.`);
-  if (!sound && crossesItself(points, true)) throw new Refused('The boundary crosses itself. Give its corners in order, round the holding once.');
+  if (points.length < 3)
+    throw new Refused(`A boundary needs at least three corners; this has ${points.length}. Add more, or press Escape.`);
+  if (points.length > MOST_CORNERS)
+    throw new Refused(
+      `A boundary can have ${MOST_CORNERS.toLocaleString('en')} corners; this has ${points.length.toLocaleString('en')}. Simplify it where it was drawn, or bring it in as a place.`,
+    );
+  if (!sound && crossesItself(points, true))
+    throw new Refused('The boundary crosses itself. Give its corners in order, round the holding once.');
 }
 
 /** The side on which the inside of a boundary lies when its corners are walked in order. */

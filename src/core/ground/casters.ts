@@ -17,7 +17,11 @@ export interface Ray {
   readonly rise: number;
 }
 
-export const rayFrom = ([x, y]: Point, z: number, { azimuth, elevation }: { readonly azimuth: number; readonly elevation: number }): Ray => {
+export const rayFrom = (
+  [x, y]: Point,
+  z: number,
+  { azimuth, elevation }: { readonly azimuth: number; readonly elevation: number },
+): Ray => {
   const radians = (azimuth * Math.PI) / 180;
   return { x, y, z, ux: Math.sin(radians), uy: Math.cos(radians), rise: Math.tan((elevation * Math.PI) / 180) };
 };
@@ -39,9 +43,32 @@ export function castersOf(features: readonly Feature[], relief: Relief | null): 
   const ground = (p: Point) => relief?.heightAt(p) ?? 0;
   return features.flatMap((feature): Caster[] => {
     const base = { feature: feature.id, name: nameOf(feature) };
-    if (feature.kind === 'building') return [{ ...base, kind: 'building', ...building(feature.ring, ground(middle(feature.ring)), feature.eaves, Math.max(feature.eaves, feature.ridge)) }];
-    if (feature.kind === 'fence' && feature.solid) return [{ ...base, kind: 'wall', ...wall(feature.line, feature.line.map((p) => ground(p) + feature.height)) }];
-    if (feature.kind === 'tree' && feature.crown > 0 && feature.height > 0) return [{ ...base, kind: 'tree', ...tree(feature.at, ground(feature.at), feature) }];
+    if (feature.kind === 'building')
+      return [
+        {
+          ...base,
+          kind: 'building',
+          ...building(
+            feature.ring,
+            ground(middle(feature.ring)),
+            feature.eaves,
+            Math.max(feature.eaves, feature.ridge),
+          ),
+        },
+      ];
+    if (feature.kind === 'fence' && feature.solid)
+      return [
+        {
+          ...base,
+          kind: 'wall',
+          ...wall(
+            feature.line,
+            feature.line.map((p) => ground(p) + feature.height),
+          ),
+        },
+      ];
+    if (feature.kind === 'tree' && feature.crown > 0 && feature.height > 0)
+      return [{ ...base, kind: 'tree', ...tree(feature.at, ground(feature.at), feature) }];
     return [];
   });
 }
@@ -65,7 +92,8 @@ function building(ring: readonly Point[], base: number, eaves: number, ridge: nu
   const [low, high] = [Math.min(...sides), Math.max(...sides)];
   const axis = (low + high) / 2;
   const half = Math.max(1e-6, (high - low) / 2);
-  const roof = (x: number, y: number) => base + eaves + (ridge - eaves) * Math.max(0, 1 - Math.abs(x * nx + y * ny - axis) / half);
+  const roof = (x: number, y: number) =>
+    base + eaves + (ridge - eaves) * Math.max(0, 1 - Math.abs(x * nx + y * ny - axis) / half);
   return {
     box: boxOf(ring),
     top: base + ridge,
@@ -90,7 +118,8 @@ function building(ring: readonly Point[], base: number, eaves: number, ridge: nu
         const [from, to] = [hits[k]!, hits[k + 1]!];
         if (z + from * rise <= base + eaves) return 0;
         // The roof over the ray less the ray's height bends down on both sides of the ridge: its most lies at an end or there.
-        for (const t of [from, to, Math.min(to, Math.max(from, toRidge))]) if (z + t * rise <= roof(x + t * ux, y + t * uy)) return 0;
+        for (const t of [from, to, Math.min(to, Math.max(from, toRidge))])
+          if (z + t * rise <= roof(x + t * ux, y + t * uy)) return 0;
       }
       return 1;
     },
@@ -113,7 +142,15 @@ function wall(line: readonly Point[], tops: readonly number[]): Shape {
 }
 
 /** The crown as an ellipsoid that light passes by e^(-extinction · path) (`shade.chord`). */
-function tree([cx, cy]: Point, base: number, { height, crown, leaf }: { readonly height: number; readonly crown: number; readonly leaf: 'deciduous' | 'evergreen' }): Shape {
+function tree(
+  [cx, cy]: Point,
+  base: number,
+  {
+    height,
+    crown,
+    leaf,
+  }: { readonly height: number; readonly crown: number; readonly leaf: 'deciduous' | 'evergreen' },
+): Shape {
   const r = crown / 2;
   const bottom = base + height * sunData.crownBase;
   const half = (base + height - bottom) / 2;
@@ -130,7 +167,10 @@ function tree([cx, cy]: Point, base: number, { height, crown, leaf }: { readonly
 }
 
 /** Length of a ray inside an upright ellipsoid of radius `r` and half height `half` round (x, y, z), metres; 0 when it misses. */
-export function chord({ x, y, z, ux, uy, rise }: Ray, crown: { readonly x: number; readonly y: number; readonly z: number; readonly r: number; readonly half: number }): number {
+export function chord(
+  { x, y, z, ux, uy, rise }: Ray,
+  crown: { readonly x: number; readonly y: number; readonly z: number; readonly r: number; readonly half: number },
+): number {
   const dx = (x - crown.x) / crown.r;
   const dy = (y - crown.y) / crown.r;
   const dz = (z - crown.z) / crown.half;

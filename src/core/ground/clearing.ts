@@ -2,7 +2,13 @@ import { z } from 'zod';
 import { CLEARINGS, COVERS, type FeatureOf } from '../holding/ground-schema.ts';
 import clearingData from './clearing.json' with { type: 'json' };
 
-const WaySchema = z.object({ way: z.enum(CLEARINGS), /** Growing seasons before planting. */ seasons: z.number().int().min(0), why: z.string(), wins: z.string(), caution: z.string() });
+const WaySchema = z.object({
+  way: z.enum(CLEARINGS),
+  /** Growing seasons before planting. */ seasons: z.number().int().min(0),
+  why: z.string(),
+  wins: z.string(),
+  caution: z.string(),
+});
 export type Way = z.infer<typeof WaySchema>;
 
 const clearing = z

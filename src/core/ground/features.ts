@@ -42,8 +42,13 @@ export const FEATURE_KINDS = Object.keys(kindData) as FeatureKind[];
 export const pointsOf = (feature: Feature): readonly Point[] =>
   'ring' in feature ? feature.ring : 'line' in feature ? feature.line : [feature.at];
 
-export const featuresOf = <K extends FeatureKind>(features: readonly Feature[], ...kinds: readonly K[]): Extract<Feature, { kind: K }>[] =>
-  features.filter((feature): feature is Extract<Feature, { kind: K }> => (kinds as readonly string[]).includes(feature.kind));
+export const featuresOf = <K extends FeatureKind>(
+  features: readonly Feature[],
+  ...kinds: readonly K[]
+): Extract<Feature, { kind: K }>[] =>
+  features.filter((feature): feature is Extract<Feature, { kind: K }> =>
+    (kinds as readonly string[]).includes(feature.kind),
+  );
 
 /** Its name, or what it is when nobody named it. */
 export const nameOf = (feature: Feature): string => feature.name || featureKinds[feature.kind].label.toLowerCase();
@@ -58,23 +63,38 @@ export const leastPoints = (kind: FeatureKind): number => ({ ring: 3, line: 2, a
 /** The shape part of a feature of `kind` through `points`; throws {@link Refused} when it cannot be one. `sound`: whoever read the points found that they do not cross. */
 export function shapeOf(kind: FeatureKind, points: readonly Point[], sound = false): Record<string, unknown> {
   const { shape, label } = featureKinds[kind];
-  if (points.length < leastPoints(kind)) throw new Refused(`${label} needs at least ${leastPoints(kind)} points; it has ${points.length}. Add more, or press Escape.`);
+  if (points.length < leastPoints(kind))
+    throw new Refused(
+      `${label} needs at least ${leastPoints(kind)} points; it has ${points.length}. Add more, or press Escape.`,
+    );
   if (shape === 'ring' && ((!sound && crossesItself(points, true)) || area(points) < 0.01))
     throw new Refused(`${label}: its edges cross or enclose nothing. Draw round it in one direction.`);
   return shape === 'at' ? { at: points[0] } : { [shape]: points.map(([x, y]) => [x, y]) };
 }
 
 /** A new feature of `kind` through `points`, with start values for its numbers. */
-export function newFeature(kind: FeatureKind, id: string, points: readonly Point[], given: Readonly<Record<string, unknown>> = {}, sound = false): Feature {
+export function newFeature(
+  kind: FeatureKind,
+  id: string,
+  points: readonly Point[],
+  given: Readonly<Record<string, unknown>> = {},
+  sound = false,
+): Feature {
   const parsed = checkFeature({ id, name: '', kind, ...startsOf(kind), ...given, ...shapeOf(kind, points, sound) });
   if (parsed.success) return parsed.data;
-  throw new Refused(`${featureKinds[kind].label}: ${parsed.error.issues[0]!.path.join('.')}: ${parsed.error.issues[0]!.message}.`);
+  throw new Refused(
+    `${featureKinds[kind].label}: ${parsed.error.issues[0]!.path.join('.')}: ${parsed.error.issues[0]!.message}.`,
+  );
 }
 
 function startsOf(kind: FeatureKind): Record<string, unknown> {
   const { numbers, choices = [], text = [] } = featureKinds[kind];
   const starts = [...numbers, ...choices].map(({ key, start }) => [key, start]);
-  return { ...Object.fromEntries([...starts, ...text.map(({ key }) => [key, ''])]), ...(kind === 'browsed' && { animals: ['rabbit'] }), ...(kind === 'cover' && { clearing: null }) };
+  return {
+    ...Object.fromEntries([...starts, ...text.map(({ key }) => [key, ''])]),
+    ...(kind === 'browsed' && { animals: ['rabbit'] }),
+    ...(kind === 'cover' && { clearing: null }),
+  };
 }
 
 /** What stands beside the feature on the plan: its name and the number that matters. */
@@ -96,7 +116,10 @@ export function featureLabel(feature: Feature, units: UnitSystem): string {
     case 'rightOfWay':
       return `${name}, ${length(feature.width)}`;
     case 'soilZone':
-      return feature.name || `${choiceWords('soilZone', 'texture', feature.texture)}${feature.ph === null ? '' : `, pH ${feature.ph}`}`;
+      return (
+        feature.name ||
+        `${choiceWords('soilZone', 'texture', feature.texture)}${feature.ph === null ? '' : `, pH ${feature.ph}`}`
+      );
     case 'wetGround':
       return feature.name || `stands wet ${choiceWords('wetGround', 'stands', feature.stands)}`;
     case 'cover':

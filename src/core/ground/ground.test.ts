@@ -10,17 +10,30 @@ const { Geodesic } = geodesic;
 
 describe(planeAt, () => {
   it('goes to the plane and back within a millimetre out to 20 km, in both hemispheres', () => {
-    fc.assert(fc.property(fc.double({ min: -70, max: 70, noNaN: true }), fc.double({ min: -179, max: 179, noNaN: true }), fc.double({ min: -14_000, max: 14_000, noNaN: true }), fc.double({ min: -14_000, max: 14_000, noNaN: true }), (latitude, longitude, x, y) => {
-      const plane = planeAt({ latitude, longitude });
-      const [bx, by] = plane.toPlane(...plane.toDegrees([x, y]));
-      expect(Math.hypot(bx - x, by - y)).toBeLessThan(0.001);
-    }));
+    fc.assert(
+      fc.property(
+        fc.double({ min: -70, max: 70, noNaN: true }),
+        fc.double({ min: -179, max: 179, noNaN: true }),
+        fc.double({ min: -14_000, max: 14_000, noNaN: true }),
+        fc.double({ min: -14_000, max: 14_000, noNaN: true }),
+        (latitude, longitude, x, y) => {
+          const plane = planeAt({ latitude, longitude });
+          const [bx, by] = plane.toPlane(...plane.toDegrees([x, y]));
+          expect(Math.hypot(bx - x, by - y)).toBeLessThan(0.001);
+        },
+      ),
+    );
   });
   it('keeps lengths within 0.05 % of the geodesic at any latitude to 70, in both hemispheres and across the antimeridian', () => {
     for (const latitude of [-70, -41, 0, 23.5, 52, 70])
       for (const longitude of [-20, 179.98, -179.99]) {
         const plane = planeAt({ latitude, longitude });
-        for (const [x, y] of [[900, 0], [0, -900], [640, 640], [-12_000, 9000]] as const) {
+        for (const [x, y] of [
+          [900, 0],
+          [0, -900],
+          [640, 640],
+          [-12_000, 9000],
+        ] as const) {
           const [lon, lat] = plane.toDegrees([x, y]);
           const { s12 } = Geodesic.WGS84.Inverse(latitude, longitude, lat, lon);
           expect(Math.abs(Math.hypot(x, y) - s12!) / s12!).toBeLessThan(0.0005);
@@ -48,21 +61,60 @@ describe(typedPoint, () => {
 });
 
 describe('features', () => {
-  const points = [[0, 0], [10, 0], [10, 10]] as const;
-  it.each(FEATURE_KINDS.filter((kind) => !featureKinds[kind].made))('makes a %s with start values, labels it, and refuses too few points', (kind) => {
-    const feature = newFeature(kind, 'x', points);
-    expect(pointsOf(feature).length).toBe({ ring: 3, line: 3, at: 1 }[featureKinds[kind].shape]);
-    expect(featureLabel(feature, 'metric').length).toBeGreaterThan(2);
-    expect(() => newFeature(kind, 'x', [])).toThrow(/needs at least \d points?/);
-  });
+  const points = [
+    [0, 0],
+    [10, 0],
+    [10, 10],
+  ] as const;
+  it.each(FEATURE_KINDS.filter((kind) => !featureKinds[kind].made))(
+    'makes a %s with start values, labels it, and refuses too few points',
+    (kind) => {
+      const feature = newFeature(kind, 'x', points);
+      expect(pointsOf(feature).length).toBe({ ring: 3, line: 3, at: 1 }[featureKinds[kind].shape]);
+      expect(featureLabel(feature, 'metric').length).toBeGreaterThan(2);
+      expect(() => newFeature(kind, 'x', [])).toThrow(/needs at least \d points?/);
+    },
+  );
   it('refuses a ring that crosses itself or encloses nothing', () => {
-    expect(() => shapeOf('building', [[0, 0], [10, 10], [10, 0], [0, 10]])).toThrow(/edges cross/);
-    expect(() => shapeOf('building', [[0, 0], [10, 0], [20, 0]])).toThrow(/enclose nothing/);
+    expect(() =>
+      shapeOf('building', [
+        [0, 0],
+        [10, 10],
+        [10, 0],
+        [0, 10],
+      ]),
+    ).toThrow(/edges cross/);
+    expect(() =>
+      shapeOf('building', [
+        [0, 0],
+        [10, 0],
+        [20, 0],
+      ]),
+    ).toThrow(/enclose nothing/);
   });
   it('tells the inside of a boundary whichever way it is walked', () => {
-    expect(inward([[0, 0], [10, 0], [10, 10]])).toBe('left');
-    expect(inward([[10, 10], [10, 0], [0, 0]])).toBe('right');
-    expect(() => checkBoundary([[0, 0], [10, 0]])).toThrow(/at least three corners; this has 2/);
-    expect(() => checkBoundary(Array.from({ length: 2001 }, (_, i) => [Math.cos(i / 400), Math.sin(i / 400)]))).toThrow(/2,000 corners; this has 2,001/);
+    expect(
+      inward([
+        [0, 0],
+        [10, 0],
+        [10, 10],
+      ]),
+    ).toBe('left');
+    expect(
+      inward([
+        [10, 10],
+        [10, 0],
+        [0, 0],
+      ]),
+    ).toBe('right');
+    expect(() =>
+      checkBoundary([
+        [0, 0],
+        [10, 0],
+      ]),
+    ).toThrow(/at least three corners; this has 2/);
+    expect(() => checkBoundary(Array.from({ length: 2001 }, (_, i) => [Math.cos(i / 400), Math.sin(i / 400)]))).toThrow(
+      /2,000 corners; this has 2,001/,
+    );
   });
 });

@@ -4,22 +4,46 @@ import type { Holding } from '../holding/schema.ts';
 import { formatLength, type UnitSystem } from '../units/quantities.ts';
 import { nameOf, pointsOf } from './features.ts';
 
-export const RULE_KINDS = ['setback', 'height', 'sightTriangle', 'waterEdge', 'nesting'] as const satisfies readonly LocalRule['kind'][];
-export const ruleLabel: Readonly<Record<LocalRule['kind'], string>> = { setback: 'Setback', height: 'Height', sightTriangle: 'Sight triangle', waterEdge: 'Protected water edge', nesting: 'Nesting season' };
+export const RULE_KINDS = [
+  'setback',
+  'height',
+  'sightTriangle',
+  'waterEdge',
+  'nesting',
+] as const satisfies readonly LocalRule['kind'][];
+export const ruleLabel: Readonly<Record<LocalRule['kind'], string>> = {
+  setback: 'Setback',
+  height: 'Height',
+  sightTriangle: 'Sight triangle',
+  waterEdge: 'Protected water edge',
+  nesting: 'Nesting season',
+};
 
 /** What a rule runs along: the boundary, closed, or a feature's own points. Null when that is gone. */
-export function lineOf(along: string, { boundary, features }: Pick<Holding, 'boundary' | 'features'>): { points: readonly Point[]; closed: boolean; name: string } | null {
-  if (along === 'boundary') return boundary && { points: boundary.map(({ at }) => at), closed: true, name: 'the boundary' };
+export function lineOf(
+  along: string,
+  { boundary, features }: Pick<Holding, 'boundary' | 'features'>,
+): { points: readonly Point[]; closed: boolean; name: string } | null {
+  if (along === 'boundary')
+    return boundary && { points: boundary.map(({ at }) => at), closed: true, name: 'the boundary' };
   const feature = features.find(({ id }) => id === along);
   return feature ? { points: pointsOf(feature), closed: 'ring' in feature, name: `the ${nameOf(feature)}` } : null;
 }
 
 /** What a rule may run along. */
 export const linesFor = (kind: LocalRule['kind'], features: readonly Feature[]): Feature[] =>
-  features.filter((feature) => (kind === 'waterEdge' ? feature.kind === 'stream' || feature.kind === 'ditch' || feature.kind === 'wetGround' : 'line' in feature && feature.kind !== 'paintMark'));
+  features.filter((feature) =>
+    kind === 'waterEdge'
+      ? feature.kind === 'stream' || feature.kind === 'ditch' || feature.kind === 'wetGround'
+      : 'line' in feature && feature.kind !== 'paintMark',
+  );
 
 /** The rule as a sentence; never as law. */
-export function ruleSentence(rule: LocalRule, holding: Pick<Holding, 'boundary' | 'features'>, units: UnitSystem): string {
+export function ruleSentence(
+  rule: LocalRule,
+  holding: Pick<Holding, 'boundary' | 'features'>,
+  units: UnitSystem,
+): string {
   const length = (metres: number) => formatLength(metres, units, { decimals: metres % 1 === 0 ? 0 : 2 });
   const name = 'along' in rule ? (lineOf(rule.along, holding)?.name ?? 'a line that is gone') : '';
   switch (rule.kind) {
@@ -36,7 +60,20 @@ export function ruleSentence(rule: LocalRule, holding: Pick<Holding, 'boundary' 
   }
 }
 
-const MONTHS = ['January', 'February', 'March', 'April', 'May', 'June', 'July', 'August', 'September', 'October', 'November', 'December'];
+const MONTHS = [
+  'January',
+  'February',
+  'March',
+  'April',
+  'May',
+  'June',
+  'July',
+  'August',
+  'September',
+  'October',
+  'November',
+  'December',
+];
 /** '05-12' as '12 May'. */
 export const dayWords = (day: string): string => `${Number(day.slice(3))} ${MONTHS[Number(day.slice(0, 2)) - 1]}`;
 export const monthName = (month: number): string => MONTHS[month - 1]!;

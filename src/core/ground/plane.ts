@@ -12,7 +12,9 @@ export interface Plane {
 
 /** The holding's own transverse Mercator plane: true to scale at its origin, within 5 parts in a million at 20 km. */
 export function planeAt({ latitude, longitude }: Holding['place']): Plane {
-  const projection = proj4(`+proj=tmerc +lat_0=${latitude} +lon_0=${longitude} +k=1 +x_0=0 +y_0=0 +datum=WGS84 +units=m +no_defs`);
+  const projection = proj4(
+    `+proj=tmerc +lat_0=${latitude} +lon_0=${longitude} +k=1 +x_0=0 +y_0=0 +datum=WGS84 +units=m +no_defs`,
+  );
   return {
     toPlane: (lon, lat) => {
       const [x, y] = projection.forward([lon, lat]);

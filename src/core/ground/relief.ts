@@ -15,7 +15,13 @@ export interface Relief {
 }
 
 /** The relief of a holding: its elevation grid, else three or more spot heights, else null. */
-export function reliefOf({ terrain, features }: { readonly terrain: Terrain | null; readonly features: readonly Feature[] }): Relief | null {
+export function reliefOf({
+  terrain,
+  features,
+}: {
+  readonly terrain: Terrain | null;
+  readonly features: readonly Feature[];
+}): Relief | null {
   if (terrain) return gridRelief(terrain);
   const spots = featuresOf(features, 'spotHeight').map(({ at, elevation }) => ({ at: at as Point, elevation }));
   return spots.length >= 3 ? spotRelief(spots) : null;
@@ -48,7 +54,9 @@ export function gridRelief({ west, south, cell, columns, rows, heights }: Terrai
  */
 function spotRelief(spots: readonly { at: Point; elevation: number }[]): Relief {
   const n = spots.length;
-  const [mx, my, mz] = [0, 1, 2].map((k) => spots.reduce((sum, { at, elevation }) => sum + (k === 2 ? elevation : at[k as 0 | 1]), 0) / n) as [number, number, number];
+  const [mx, my, mz] = [0, 1, 2].map(
+    (k) => spots.reduce((sum, { at, elevation }) => sum + (k === 2 ? elevation : at[k as 0 | 1]), 0) / n,
+  ) as [number, number, number];
   let [xx, xy, yy, xz, yz] = [0, 0, 0, 0, 0];
   for (const { at, elevation } of spots) {
     const [dx, dy, dz] = [at[0] - mx, at[1] - my, elevation - mz];
@@ -60,7 +68,12 @@ function spotRelief(spots: readonly { at: Point; elevation: number }[]): Relief 
   }
   const det = xx * yy - xy * xy;
   // Spots on one line say nothing across it: then the land is taken level across.
-  const [gx, gy] = det > 1e-6 * (xx + yy) ** 2 ? [(xz * yy - yz * xy) / det, (yz * xx - xz * xy) / det] : xx + yy > 0 ? [xz / (xx + yy), yz / (xx + yy)] : [0, 0];
+  const [gx, gy] =
+    det > 1e-6 * (xx + yy) ** 2
+      ? [(xz * yy - yz * xy) / det, (yz * xx - xz * xy) / det]
+      : xx + yy > 0
+        ? [xz / (xx + yy), yz / (xx + yy)]
+        : [0, 0];
   const plane = ([x, y]: Point) => mz + gx * (x - mx) + gy * (y - my);
   const rests = spots.map(({ at, elevation }) => ({ at, rest: elevation - plane(at) }));
   const xs = spots.map(({ at }) => at[0]);
@@ -87,7 +100,12 @@ function spotRelief(spots: readonly { at: Point; elevation: number }[]): Relief 
 /** Slope at a place: rise over run, and the bearing on which it falls. Null where the land is not known. */
 export function slopeAt({ heightAt, step }: Relief, [x, y]: Point): { share: number; downhill: number } | null {
   const reach = Math.max(1, step / 2);
-  const [e, w, n, s] = [heightAt([x + reach, y]), heightAt([x - reach, y]), heightAt([x, y + reach]), heightAt([x, y - reach])];
+  const [e, w, n, s] = [
+    heightAt([x + reach, y]),
+    heightAt([x - reach, y]),
+    heightAt([x, y + reach]),
+    heightAt([x, y - reach]),
+  ];
   if (e === null || w === null || n === null || s === null) return null;
   const gx = (e - w) / (2 * reach);
   const gy = (n - s) / (2 * reach);

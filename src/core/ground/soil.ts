@@ -12,7 +12,10 @@ export const soilSource = soilData.source;
 export const SHALLOW = soilData.shallow;
 
 /** Rate and class of a percolation test: `fall` metres of water in `minutes`, in a hole that was wetted first. */
-export function percolationOf({ fall, minutes }: { readonly fall: number; readonly minutes: number }): { millimetresHour: number; drainage: Drainage } {
+export function percolationOf({ fall, minutes }: { readonly fall: number; readonly minutes: number }): {
+  millimetresHour: number;
+  drainage: Drainage;
+} {
   const millimetresHour = (fall * 1000 * 60) / minutes;
   const found = soilData.classes.find(({ below }) => below === null || millimetresHour < below - 1e-9)!;
   return { millimetresHour, drainage: found.drainage as Drainage };
@@ -29,9 +32,17 @@ export function percolationWords(test: FeatureOf<'percolation'>, units: UnitSyst
 export function holeWords({ depth, water, pan, texture }: FeatureOf<'holeTest'>, units: UnitSystem): string {
   const length = (metres: number) => formatLength(metres, units, { decimals: 2 });
   const parts = [
-    water !== null ? `Water stands at ${length(water)}: ${water < SHALLOW ? 'only what bears wet feet, or plant proud' : 'deep roots will meet it'}` : `No water to ${length(depth)}`,
-    ...(pan !== null ? [`a pan or rock at ${length(pan)}: ${pan < SHALLOW ? 'break it or plant shallow-rooted kinds' : 'room enough for most roots'}`] : []),
-    ...(texture === 'clay' || texture === 'clayLoam' ? ['score the sides of each hole, which a spade leaves slick'] : []),
+    water !== null
+      ? `Water stands at ${length(water)}: ${water < SHALLOW ? 'only what bears wet feet, or plant proud' : 'deep roots will meet it'}`
+      : `No water to ${length(depth)}`,
+    ...(pan !== null
+      ? [
+          `a pan or rock at ${length(pan)}: ${pan < SHALLOW ? 'break it or plant shallow-rooted kinds' : 'room enough for most roots'}`,
+        ]
+      : []),
+    ...(texture === 'clay' || texture === 'clayLoam'
+      ? ['score the sides of each hole, which a spade leaves slick']
+      : []),
   ];
   return `${parts.join('; ')}.`;
 }
@@ -53,7 +64,8 @@ export const soilZones = (features: readonly Feature[]): SoilHere[] => {
   });
 };
 
-export const soilAt = (zones: readonly SoilHere[], p: Point): SoilHere | null => zones.findLast(({ zone }) => isInside(zone.ring, p)) ?? null;
+export const soilAt = (zones: readonly SoilHere[], p: Point): SoilHere | null =>
+  zones.findLast(({ zone }) => isInside(zone.ring, p)) ?? null;
 
 /** How wet the ground is that drains so, on the species' own scale. */
 export const moistureOf = (drainage: Drainage): Moisture => soilData.bears[drainage] as Moisture;

@@ -3,9 +3,15 @@ import { ClimateSchema, SoilZoneSchema, TerrainSchema, id, line, point } from '.
 
 /** What the simulated services are asked and answer; a real one would speak the same. Places are metres on the holding's plane. */
 
-export const WhereSchema = z.object({ latitude: z.coerce.number().min(-85).max(85), longitude: z.coerce.number().min(-180).max(180) });
+export const WhereSchema = z.object({
+  latitude: z.coerce.number().min(-85).max(85),
+  longitude: z.coerce.number().min(-180).max(180),
+});
 const metres = z.coerce.number().min(-5000).max(5000);
-export const BoxSchema = WhereSchema.extend({ west: metres, south: metres, east: metres, north: metres }).refine(({ west, south, east, north }) => east > west && north > south, 'the box is empty');
+export const BoxSchema = WhereSchema.extend({ west: metres, south: metres, east: metres, north: metres }).refine(
+  ({ west, south, east, north }) => east > west && north > south,
+  'the box is empty',
+);
 export type Box = z.infer<typeof BoxSchema>;
 
 export const ClimateAnswer = ClimateSchema;

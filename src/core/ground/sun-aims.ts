@@ -16,7 +16,11 @@ export interface SunVerdict {
 }
 
 /** Judges every aim of winter sun on the map of midwinter. */
-export function sunVerdicts({ aims, features }: Pick<Holding, 'aims' | 'features'>, grid: SunGrid, midwinter: Float32Array): SunVerdict[] {
+export function sunVerdicts(
+  { aims, features }: Pick<Holding, 'aims' | 'features'>,
+  grid: SunGrid,
+  midwinter: Float32Array,
+): SunVerdict[] {
   return aims.flatMap((aim): SunVerdict[] => {
     if (aim.kind !== 'winterSun') return [];
     const place = features.find(({ id }) => id === aim.place);
@@ -30,7 +34,12 @@ export function sunVerdicts({ aims, features }: Pick<Holding, 'aims' | 'features
 }
 
 /** Mean of the cells whose centres the ring covers when it is moved; null when it leaves the map. */
-function meanOver(ring: readonly Point[], [dx, dy]: Point, { west, south, cell, nx, ny }: SunGrid, values: Float32Array): number | null {
+function meanOver(
+  ring: readonly Point[],
+  [dx, dy]: Point,
+  { west, south, cell, nx, ny }: SunGrid,
+  values: Float32Array,
+): number | null {
   const xs = ring.map(([x]) => x + dx - west);
   const ys = ring.map(([, y]) => y + dy - south);
   const [iFrom, iTo] = [Math.floor(Math.min(...xs) / cell), Math.floor(Math.max(...xs) / cell)];
@@ -52,7 +61,8 @@ function nearestBetter(ring: readonly Point[], wanted: number, grid: SunGrid, va
     for (let wind = 0; wind < 8; wind++) {
       const move: Point = [far * Math.sin((wind * Math.PI) / 4), far * Math.cos((wind * Math.PI) / 4)];
       const hours = meanOver(ring, move, grid, values);
-      if (hours !== null && hours >= wanted) return `${Math.round(distance([0, 0], move))} m to the ${compassName(bearing([0, 0], move))} it would have ${hours.toFixed(1)} h.`;
+      if (hours !== null && hours >= wanted)
+        return `${Math.round(distance([0, 0], move))} m to the ${compassName(bearing([0, 0], move))} it would have ${hours.toFixed(1)} h.`;
     }
   return null;
 }

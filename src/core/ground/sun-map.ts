@@ -29,9 +29,18 @@ export const sunScene = (holding: Pick<Holding, 'place' | 'features' | 'terrain'
 };
 
 /** A grid of square cells over `box`, at most `most` of them, no finer than `finest` metres. */
-export function sunGrid([west, south, east, north]: readonly [number, number, number, number], { finest = 1, most = 60_000 } = {}): SunGrid {
+export function sunGrid(
+  [west, south, east, north]: readonly [number, number, number, number],
+  { finest = 1, most = 60_000 } = {},
+): SunGrid {
   const cell = Math.max(finest, Math.ceil(Math.sqrt(((east - west) * (north - south)) / most) * 2) / 2);
-  return { west, south, cell, nx: Math.max(1, Math.ceil((east - west) / cell)), ny: Math.max(1, Math.ceil((north - south) / cell)) };
+  return {
+    west,
+    south,
+    cell,
+    nx: Math.max(1, Math.ceil((east - west) / cell)),
+    ny: Math.max(1, Math.ceil((north - south) / cell)),
+  };
 }
 
 /** Elevation angle of the land itself as seen from a place towards an azimuth, degrees, 0 or more; looks as far as 2 km. */
@@ -48,7 +57,13 @@ export function landHorizon(relief: Relief, [x, y]: Point, z: number, azimuth: n
 }
 
 /** Share of the beam that reaches a place at `z` from one sun: the plain way, every caster asked. */
-export function litShare({ casters, relief }: SunScene, p: Point, z: number, sun: Pick<Sun, 'azimuth' | 'elevation'>, leafy: boolean): number {
+export function litShare(
+  { casters, relief }: SunScene,
+  p: Point,
+  z: number,
+  sun: Pick<Sun, 'azimuth' | 'elevation'>,
+  leafy: boolean,
+): number {
   if (relief && landHorizon(relief, p, z, sun.azimuth) > sun.elevation) return 0;
   const ray = rayFrom(p, z, sun);
   return casters.reduce((share, caster) => share * caster.passes(ray, leafy), 1);
@@ -58,7 +73,12 @@ export function litShare({ casters, relief }: SunScene, p: Point, z: number, sun
  * Hours of sun on each cell on the 21st of `month`, `height` metres above the ground. For each sun a caster is
  * only asked by the cells of the box that its shadow can reach; the rest of the work is what {@link litShare} does.
  */
-export function sunHoursInto(hours: Float32Array, scene: SunScene, grid: SunGrid, { month, stepMinutes = 20, height = sunData.receiver }: { month: number; stepMinutes?: number; height?: number }): void {
+export function sunHoursInto(
+  hours: Float32Array,
+  scene: SunScene,
+  grid: SunGrid,
+  { month, stepMinutes = 20, height = sunData.receiver }: { month: number; stepMinutes?: number; height?: number },
+): void {
   const { nx, ny, cell, west, south } = grid;
   const { relief, place, casters } = scene;
   const leafy = inLeaf(month, place.latitude);
@@ -99,7 +119,10 @@ export function sunHoursInto(hours: Float32Array, scene: SunScene, grid: SunGrid
 
 function heightsOf(relief: Relief | null, { nx, ny, cell, west, south }: SunGrid, height: number): Float64Array {
   const z = new Float64Array(nx * ny).fill(height);
-  if (relief) for (let at = 0; at < z.length; at++) z[at] = (relief.heightAt([west + ((at % nx) + 0.5) * cell, south + (Math.floor(at / nx) + 0.5) * cell]) ?? 0) + height;
+  if (relief)
+    for (let at = 0; at < z.length; at++)
+      z[at] =
+        (relief.heightAt([west + ((at % nx) + 0.5) * cell, south + (Math.floor(at / nx) + 0.5) * cell]) ?? 0) + height;
   return z;
 }
 
@@ -127,7 +150,9 @@ function horizonTable(relief: Relief, { nx, ny, cell, west, south }: SunGrid, he
           const column = Math.min(columns - 2, Math.floor(u));
           const at = row * columns + column;
           const [fu, fv] = [u - column, v - row];
-          const horizon = (angle(at) * (1 - fu) + angle(at + 1) * fu) * (1 - fv) + (angle(at + columns) * (1 - fu) + angle(at + columns + 1) * fu) * fv;
+          const horizon =
+            (angle(at) * (1 - fu) + angle(at + 1) * fu) * (1 - fv) +
+            (angle(at + columns) * (1 - fu) + angle(at + columns + 1) * fu) * fv;
           if (horizon > elevation) lit[j * nx + i] = 0;
         }
       }
@@ -136,8 +161,17 @@ function horizonTable(relief: Relief, { nx, ny, cell, west, south }: SunGrid, he
 }
 
 /** The places that keep at least `least` hours, within a ring if one is given: rings on the plane, largest first, and the area of all of them, m². */
-export function litPatches(hours: Float32Array, { nx, ny, cell, west, south }: SunGrid, least: number, within?: readonly Point[]): { rings: Point[][]; area: number } {
-  const counted = Array.from(hours, (one, at) => (!within || isInside(within, [west + ((at % nx) + 0.5) * cell, south + (Math.floor(at / nx) + 0.5) * cell]) ? one : 0));
+export function litPatches(
+  hours: Float32Array,
+  { nx, ny, cell, west, south }: SunGrid,
+  least: number,
+  within?: readonly Point[],
+): { rings: Point[][]; area: number } {
+  const counted = Array.from(hours, (one, at) =>
+    !within || isInside(within, [west + ((at % nx) + 0.5) * cell, south + (Math.floor(at / nx) + 0.5) * cell])
+      ? one
+      : 0,
+  );
   const shape = raise().size([nx, ny]).smooth(false).contour(counted, least);
   const rings = shape.coordinates
     .map(([outer]) => outer!.slice(0, -1).map(([u, v]): Point => [west + u! * cell, south + v! * cell]))

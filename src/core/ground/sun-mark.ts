@@ -18,18 +18,29 @@ const eye = ({ relief }: SunScene, p: Point): number => (relief?.heightAt(p) ?? 
 export function sunAt(scene: SunScene, p: Point, stepMinutes = 15): SunMark {
   const months = Array.from({ length: 12 }, (_, i) => daySuns(scene.place, { month: i + 1, stepMinutes }));
   return {
-    hours: months.map((suns, i) => suns.reduce((sum, sun) => sum + sun.hours * litShare(scene, p, eye(scene, p), sun, inLeaf(i + 1, scene.place.latitude)), 0)),
+    hours: months.map((suns, i) =>
+      suns.reduce(
+        (sum, sun) => sum + sun.hours * litShare(scene, p, eye(scene, p), sun, inLeaf(i + 1, scene.place.latitude)),
+        0,
+      ),
+    ),
     open: months.map(dayLength),
   };
 }
 
 /** What stands between a place and the sun on the 21st of a month: by name, the stretches of sun time in which it takes half or more. */
-export function whatCuts(scene: SunScene, p: Point, month: number): { name: string; spans: [from: number, to: number][] }[] {
+export function whatCuts(
+  scene: SunScene,
+  p: Point,
+  month: number,
+): { name: string; spans: [from: number, to: number][] }[] {
   const z = eye(scene, p);
   const cuts = new Map<string, [number, number][]>();
   for (const sun of daySuns(scene.place, { month, stepMinutes: 10 })) {
     const ray = rayFrom(p, z, sun);
-    const names = scene.casters.filter((caster) => caster.passes(ray, inLeaf(month, scene.place.latitude)) < 0.5).map(({ name }) => name);
+    const names = scene.casters
+      .filter((caster) => caster.passes(ray, inLeaf(month, scene.place.latitude)) < 0.5)
+      .map(({ name }) => name);
     if (scene.relief && landHorizon(scene.relief, p, z, sun.azimuth) > sun.elevation) names.push('the land itself');
     for (const name of names) {
       const spans = cuts.get(name) ?? [];
@@ -53,19 +64,37 @@ export function cutsSentence(scene: SunScene, p: Point, month: number): string {
   if (suns.length === 0) return 'The sun does not rise.';
   const [first, last] = [suns[0]!.time, suns.at(-1)!.time];
   const said = whatCuts(scene, p, month).map(({ name, spans }) => {
-    const times = spans.map(([from, to]) => (from < first && to > last ? 'all day' : from < first ? `until ${clock(to)}` : to > last ? `from ${clock(from)}` : `from ${clock(from)} to ${clock(to)}`));
+    const times = spans.map(([from, to]) =>
+      from < first && to > last
+        ? 'all day'
+        : from < first
+          ? `until ${clock(to)}`
+          : to > last
+            ? `from ${clock(from)}`
+            : `from ${clock(from)} to ${clock(to)}`,
+    );
     return `${name} ${times.join(' and ')}`;
   });
-  return said.length === 0 ? 'Nothing stands between this place and the sun.' : `What stands between this place and the sun: ${said.join('; ')}.`;
+  return said.length === 0
+    ? 'Nothing stands between this place and the sun.'
+    : `What stands between this place and the sun: ${said.join('; ')}.`;
 }
 
 /** The skyline of what takes half the sun or more, each 3 degrees of azimuth: elevation in degrees, and what it is. */
-export function skyline(scene: SunScene, p: Point, month: number): { azimuth: number; elevation: number; kind: 'building' | 'wall' | 'tree' | 'land' }[] {
+export function skyline(
+  scene: SunScene,
+  p: Point,
+  month: number,
+): { azimuth: number; elevation: number; kind: 'building' | 'wall' | 'tree' | 'land' }[] {
   const z = eye(scene, p);
   const leafy = inLeaf(month, scene.place.latitude);
   return Array.from({ length: 121 }, (_, i) => i * 3).map((azimuth) => {
     const land = scene.relief ? landHorizon(scene.relief, p, z, azimuth) : 0;
-    let best: { azimuth: number; elevation: number; kind: 'building' | 'wall' | 'tree' | 'land' } = { azimuth, elevation: land, kind: 'land' };
+    let best: { azimuth: number; elevation: number; kind: 'building' | 'wall' | 'tree' | 'land' } = {
+      azimuth,
+      elevation: land,
+      kind: 'land',
+    };
     for (let elevation = 1; elevation < 80; elevation++) {
       const ray = rayFrom(p, z, { azimuth, elevation });
       const held = scene.casters.find((caster) => caster.passes(ray, leafy || caster.kind === 'tree') < 0.5);

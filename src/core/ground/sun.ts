@@ -41,7 +41,15 @@ const HOUR = 3_600_000;
  * of about `stepMinutes`: their hours add up to the length of the day. None in polar night.
  * @param day - day of the month, 1 to 28 for any month; `month` 1 to 12
  */
-export function daySuns(place: Place, { year = 2025, month, day = sunData.day, stepMinutes = 20 }: { year?: number; month: number; day?: number; stepMinutes?: number }): Sun[] {
+export function daySuns(
+  place: Place,
+  {
+    year = 2025,
+    month,
+    day = sunData.day,
+    stepMinutes = 20,
+  }: { year?: number; month: number; day?: number; stepMinutes?: number },
+): Sun[] {
   const midnight = Date.UTC(year, month - 1, day) - (place.longitude / 15) * HOUR;
   const at = (hours: number) => sunPosition(new Date(midnight + hours * HOUR), place);
   const isUp = (hours: number) => at(hours).geometric > 0;
@@ -55,7 +63,9 @@ export function daySuns(place: Place, { year = 2025, month, day = sunData.day, s
     return high;
   };
   // The sun is highest within half an hour of local mean noon: the equation of time is never more than 17 minutes.
-  const noon = [11.6, 11.8, 12, 12.2, 12.4].reduce((best, hours) => (at(hours).geometric > at(best).geometric ? hours : best));
+  const noon = [11.6, 11.8, 12, 12.2, 12.4].reduce((best, hours) =>
+    at(hours).geometric > at(best).geometric ? hours : best,
+  );
   if (!isUp(noon)) return [];
   const rise = isUp(noon - 12) ? noon - 12 : crossing(noon - 12, noon);
   const set = isUp(noon + 12) ? noon + 12 : crossing(noon + 12, noon);
@@ -71,7 +81,8 @@ export function daySuns(place: Place, { year = 2025, month, day = sunData.day, s
 export const dayLength = (suns: readonly Sun[]): number => suns.reduce((sum, { hours }) => sum + hours, 0);
 
 /** Whether deciduous trees are in leaf in this month (1 to 12). */
-export const inLeaf = (month: number, latitude: number): boolean => sunData.inLeafNorth.includes(latitude >= 0 ? month : ((month + 5) % 12) + 1);
+export const inLeaf = (month: number, latitude: number): boolean =>
+  sunData.inLeafNorth.includes(latitude >= 0 ? month : ((month + 5) % 12) + 1);
 
 /** The month of midwinter: December, in the south June. */
 export const midwinter = (latitude: number): number => (latitude >= 0 ? 12 : 6);

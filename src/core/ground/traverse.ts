@@ -9,7 +9,8 @@ export interface Leg {
   readonly length: number;
 }
 
-const QUADRANT = /^([NS])\s*(\d+(?:\.\d+)?)(?:[°\s:-]+(\d+(?:\.\d+)?))?(?:['′\s:-]+(\d+(?:\.\d+)?))?["″'′°]*\s*([EW])[\s,;:]+(.+)$/i;
+const QUADRANT =
+  /^([NS])\s*(\d+(?:\.\d+)?)(?:[°\s:-]+(\d+(?:\.\d+)?))?(?:['′\s:-]+(\d+(?:\.\d+)?))?["″'′°]*\s*([EW])[\s,;:]+(.+)$/i;
 const AZIMUTH = /^(\d+(?:\.\d+)?)\s*°?(?:\s*(\d+(?:\.\d+)?)['′])?(?:\s*(\d+(?:\.\d+)?)["″])?[\s,;]+(.+)$/;
 const LENGTH_FIRST = /^(.+?)\s+at\s+(\d+(?:\.\d+)?)\s*°?$/i;
 
@@ -22,7 +23,10 @@ export function readLegs(text: string, units: UnitSystem): Leg[] {
   return lines.flatMap((line, i): Leg[] => {
     if (!line) return [];
     const leg = readLeg(line, units);
-    if (!leg) throw new Refused(`Line ${i + 1}, '${line}', is not a leg. Write a bearing and a length, such as N 45°30' E 120.5, or 45.5 120.5.`);
+    if (!leg)
+      throw new Refused(
+        `Line ${i + 1}, '${line}', is not a leg. Write a bearing and a length, such as N 45°30' E 120.5, or 45.5 120.5.`,
+      );
     return [leg];
   });
 }
@@ -32,7 +36,8 @@ function readLeg(line: string, units: UnitSystem): Leg | null {
     const length = parseLength(lengthText, units);
     return length !== null && length > 0 && degrees >= 0 && degrees <= 360 ? { bearing: degrees % 360, length } : null;
   };
-  const sexagesimal = (degrees: string, minutes = '0', seconds = '0') => Number(degrees) + Number(minutes) / 60 + Number(seconds) / 3600;
+  const sexagesimal = (degrees: string, minutes = '0', seconds = '0') =>
+    Number(degrees) + Number(minutes) / 60 + Number(seconds) / 3600;
   const quadrant = QUADRANT.exec(line);
   if (quadrant) {
     const [, from, degrees, minutes, seconds, to, length] = quadrant;
@@ -40,7 +45,7 @@ function readLeg(line: string, units: UnitSystem): Leg | null {
     if (angle > 90) return null;
     const south = from!.toUpperCase() === 'S';
     const west = to!.toUpperCase() === 'W';
-    return made((south ? (west ? 180 + angle : 180 - angle) : west ? 360 - angle : angle), length!);
+    return made(south ? (west ? 180 + angle : 180 - angle) : west ? 360 - angle : angle, length!);
   }
   const lengthFirst = LENGTH_FIRST.exec(line);
   if (lengthFirst) return made(Number(lengthFirst[2]), lengthFirst[1]!);
@@ -61,13 +66,22 @@ export interface Traverse {
 
 /** Walks the legs from `start`. At least three. */
 export function traverse(start: Point, legs: readonly Leg[]): Traverse {
-  if (legs.length < 3) throw new Refused(`A boundary needs at least three legs; there are ${legs.length}. Add the rest of the deed's list.`);
+  if (legs.length < 3)
+    throw new Refused(
+      `A boundary needs at least three legs; there are ${legs.length}. Add the rest of the deed's list.`,
+    );
   const points: Point[] = [start];
   for (const leg of legs) points.push(polar(points.at(-1)!, leg.length, leg.bearing));
   const end = points.pop()!;
   const length = legs.reduce((sum, leg) => sum + leg.length, 0);
   const miss = distance(start, end);
-  return { points, length, miss, missBearing: miss > 0 ? bearing(start, end) : 0, ratio: miss > 0.001 ? length / miss : null };
+  return {
+    points,
+    length,
+    miss,
+    missBearing: miss > 0 ? bearing(start, end) : 0,
+    ratio: miss > 0.001 ? length / miss : null,
+  };
 }
 
 /** The corners with the miss spread along the way in proportion to the legs before each (the compass rule, Bowditch 1808). */

@@ -20,7 +20,15 @@ export function windsWorthStopping(rose: Rose): BadWind[] {
     const whole = forces.reduce((sum, force) => sum + force, 0);
     const worst = forces.indexOf(Math.max(...forces));
     if (whole === 0 || forces[worst]! / whole < 2 / sectors.length) return [];
-    return [{ season, from: (worst * 360) / sectors.length, share: sectors[worst]!.share, speed: sectors[worst]!.speed, force: forces[worst]! / whole }];
+    return [
+      {
+        season,
+        from: (worst * 360) / sectors.length,
+        share: sectors[worst]!.share,
+        speed: sectors[worst]!.speed,
+        force: forces[worst]! / whole,
+      },
+    ];
   }).sort((a, b) => b.share * b.speed ** 2 - a.share * a.speed ** 2);
 }
 

@@ -2,13 +2,57 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { row, sample } from '../../../checks/sample.ts';
 import { redo, take, undo, type Command } from './command.ts';
-import { acceptFinding, addFeatures, askMarking, removeAim, removeCorner, removeFeature, removePicture, removeRule, setAim, setAnimals, setBoundary, setClimate, setCorner, setFeature, setHolding, setPicture, setPrice, setRule, setSeen, setSetting, setTerrain, setThriving, takeMarks } from './ground-commands.ts';
-import { addGap, addRow, removeGap, removeRow, setBaseline, setGap, setPlanting, setRow, setRuns, swapPlant } from './planting-commands.ts';
+import {
+  acceptFinding,
+  addFeatures,
+  askMarking,
+  removeAim,
+  removeCorner,
+  removeFeature,
+  removePicture,
+  removeRule,
+  setAim,
+  setAnimals,
+  setBoundary,
+  setClimate,
+  setCorner,
+  setFeature,
+  setHolding,
+  setPicture,
+  setPrice,
+  setRule,
+  setSeen,
+  setSetting,
+  setTerrain,
+  setThriving,
+  takeMarks,
+} from './ground-commands.ts';
+import {
+  addGap,
+  addRow,
+  removeGap,
+  removeRow,
+  setBaseline,
+  setGap,
+  setPlanting,
+  setRow,
+  setRuns,
+  swapPlant,
+} from './planting-commands.ts';
 import type { Holding } from './schema.ts';
 
 const start = sample({
   boundary: [{ at: [-5, -20] }, { at: [80, -20] }, { at: [80, 20] }, { at: [-5, 20] }],
-  features: [{ kind: 'fence', name: 'fence', points: [[0, 5], [40, 5]] }],
+  features: [
+    {
+      kind: 'fence',
+      name: 'fence',
+      points: [
+        [0, 5],
+        [40, 5],
+      ],
+    },
+  ],
   rows: [row(), row({ rowGap: 2 })],
   planting: { gaps: [{ at: 30, width: 4 }] },
 });
@@ -25,22 +69,116 @@ const anyCommand: fc.Arbitrary<Command> = fc.oneof(
   metres.map((at) => swapPlant('p1', 'p1r1', { at, copy: 0 }, 'ilex-aquifolium', 'holly')),
   metres.map((x) => setCorner('c1', { at: [-x, -20], pin: 'found' })),
   metres.map((height) => setFeature('f1', { height }, 'height')),
-  metres.map((y) => setFeature('f1', { line: [[0, y], [40, y]], solid: true }, 'moved')),
+  metres.map((y) =>
+    setFeature(
+      'f1',
+      {
+        line: [
+          [0, y],
+          [40, y],
+        ],
+        solid: true,
+      },
+      'moved',
+    ),
+  ),
   metres.map((metres) => setRule({ id: 'r', kind: 'setback', said: 'x', along: 'boundary', metres })),
   metres.map((hours) => setAim({ id: 'a', kind: 'care', hours })),
   metres.map((east) => setCorner('c2', { other: { at: [east, 1], restsOn: 'map' } })),
-  metres.map((cell) => setTerrain({ west: 0, south: 0, cell, columns: 2, rows: 2, heights: [1, null, 3, cell], source: 'x', simulated: false })),
-  metres.map((opacity) => setPicture({ id: 'p', name: 'aerial', file: 'a'.repeat(64), type: 'image/png', width: 9, height: 9, points: [], matrix: [1, 0, 0, 0, -1, 0], opacity: opacity / 40 })),
-  metres.map((at) => takeMarks([{ service: 's1', line: [[0, at], [9, at]] }], '2026-03-01', () => `m${at}`)),
+  metres.map((cell) =>
+    setTerrain({
+      west: 0,
+      south: 0,
+      cell,
+      columns: 2,
+      rows: 2,
+      heights: [1, null, 3, cell],
+      source: 'x',
+      simulated: false,
+    }),
+  ),
+  metres.map((opacity) =>
+    setPicture({
+      id: 'p',
+      name: 'aerial',
+      file: 'a'.repeat(64),
+      type: 'image/png',
+      width: 9,
+      height: 9,
+      points: [],
+      matrix: [1, 0, 0, 0, -1, 0],
+      opacity: opacity / 40,
+    }),
+  ),
+  metres.map((at) =>
+    takeMarks(
+      [
+        {
+          service: 's1',
+          line: [
+            [0, at],
+            [9, at],
+          ],
+        },
+      ],
+      '2026-03-01',
+      () => `m${at}`,
+    ),
+  ),
   metres.map((value) => setSetting('setback.boundary', value, 'setback')),
-  metres.map((y) => setBaseline('p1', { kind: 'drawn', points: [[0, y], [50, 0]], curved: false, closed: false })),
+  metres.map((y) =>
+    setBaseline('p1', {
+      kind: 'drawn',
+      points: [
+        [0, y],
+        [50, 0],
+      ],
+      curved: false,
+      closed: false,
+    }),
+  ),
   fc.integer({ min: 1, max: 9 }).map((count) => setRuns('p1', 'p1r1', [{ species: 'acer-campestre', count }])),
   fc.integer({ min: 0, max: 5 }).map((n) => addRow('p1', { ...first, id: `new${n}`, name: 'New' }, 1)),
   fc.constantFrom(
-    removeRule('r'), removeAim('a'), removePicture('p'), setTerrain(null), setClimate(null), setSeen('wind', { on: '2026-01-02', note: '' }), setSeen('wind', null), setThriving(['hazel']), askMarking({ reference: 'S', askedOn: '2026-01-02', services: ['s1'] }), removeCorner('c3'),
-    addFeatures([{ id: 's1', name: '', kind: 'buriedService', line: [[0, 0], [9, 0]], marked: false, state: 'live', depth: null, owner: 'utility' }], 'pipe'),
-    removeRow('p1', 'p1r2'), removeGap('p1', 'p1g1'), removeFeature('f1', 'delete fence'), setBoundary(null), setAnimals(['vole']),
-    setHolding({ name: 'Renamed', units: 'us' }), setPlanting('p1', { side: 'left' }, 'side'), acceptFinding('x', 'since'), acceptFinding('x', ''), setPrice('tie', 5, 'price'), addFeatures([{ ...fence, id: 'f9' }], 'fence drawn'),
+    removeRule('r'),
+    removeAim('a'),
+    removePicture('p'),
+    setTerrain(null),
+    setClimate(null),
+    setSeen('wind', { on: '2026-01-02', note: '' }),
+    setSeen('wind', null),
+    setThriving(['hazel']),
+    askMarking({ reference: 'S', askedOn: '2026-01-02', services: ['s1'] }),
+    removeCorner('c3'),
+    addFeatures(
+      [
+        {
+          id: 's1',
+          name: '',
+          kind: 'buriedService',
+          line: [
+            [0, 0],
+            [9, 0],
+          ],
+          marked: false,
+          state: 'live',
+          depth: null,
+          owner: 'utility',
+        },
+      ],
+      'pipe',
+    ),
+    removeRow('p1', 'p1r2'),
+    removeGap('p1', 'p1g1'),
+    removeFeature('f1', 'delete fence'),
+    setBoundary(null),
+    setAnimals(['vole']),
+    setHolding({ name: 'Renamed', units: 'us' }),
+    setPlanting('p1', { side: 'left' }, 'side'),
+    acceptFinding('x', 'since'),
+    acceptFinding('x', ''),
+    setPrice('tie', 5, 'price'),
+    addFeatures([{ ...fence, id: 'f9' }], 'fence drawn'),
   ),
 );
 
@@ -68,19 +206,31 @@ describe('commands', () => {
     );
   });
 
-  it.each([0, -1, 51, Number.NaN, Number.POSITIVE_INFINITY])('refuse a spacing of %d with a sentence and leave the plan untouched', (spacing) => {
-    const before = structuredClone(start);
-    expect(() => take(start, setRow('p1', 'p1r1', { spacing }))).toThrow(/^The spacing cannot be that: .+\.$/);
-    expect(start).toEqual(before);
-  });
+  it.each([0, -1, 51, Number.NaN, Number.POSITIVE_INFINITY])(
+    'refuse a spacing of %d with a sentence and leave the plan untouched',
+    (spacing) => {
+      const before = structuredClone(start);
+      expect(() => take(start, setRow('p1', 'p1r1', { spacing }))).toThrow(/^The spacing cannot be that: .+\.$/);
+      expect(start).toEqual(before);
+    },
+  );
 
   it('a feature of tens of thousands of points is checked like a small one, and its shape is not copied', () => {
     const traced = Array.from({ length: 20_000 }, (_, i): [number, number] => [i / 100, Math.sin(i / 50)]);
     const changed = take(start, setFeature('f1', { line: traced }, 'traced')).holding.features[0]!;
     expect('line' in changed && changed.line).toBe(traced);
-    expect(take(take(start, setFeature('f1', { line: traced }, 'traced')).holding, setFeature('f1', { height: 3 }, 'height')).holding.features[0]).toMatchObject({ height: 3, name: 'fence' });
-    for (const wrong of [[Number.NaN, 0], [0, 60_000], [1, 2, 3], 'x']) expect(() => take(start, setFeature('f1', { line: [...traced.slice(0, 500), wrong] }, 'traced')), String(wrong)).toThrow(/^The line\.500.* cannot be that/);
-    expect(() => take(start, setFeature('f1', { line: traced, height: -1 }, 'traced'))).toThrow(/^The height cannot be that/);
+    expect(
+      take(take(start, setFeature('f1', { line: traced }, 'traced')).holding, setFeature('f1', { height: 3 }, 'height'))
+        .holding.features[0],
+    ).toMatchObject({ height: 3, name: 'fence' });
+    for (const wrong of [[Number.NaN, 0], [0, 60_000], [1, 2, 3], 'x'])
+      expect(
+        () => take(start, setFeature('f1', { line: [...traced.slice(0, 500), wrong] }, 'traced')),
+        String(wrong),
+      ).toThrow(/^The line\.500.* cannot be that/);
+    expect(() => take(start, setFeature('f1', { line: traced, height: -1 }, 'traced'))).toThrow(
+      /^The height cannot be that/,
+    );
   });
 
   it('keep the rows beyond a deleted row where they are', () => {

@@ -38,7 +38,12 @@ export const together = (label: string, commands: readonly Command[]): Command =
 });
 
 interface Schema<T> {
-  safeParse(value: unknown): { success: true; data: T } | { success: false; error: { issues: readonly { readonly path: readonly PropertyKey[]; readonly message: string }[] } };
+  safeParse(value: unknown):
+    | { success: true; data: T }
+    | {
+        success: false;
+        error: { issues: readonly { readonly path: readonly PropertyKey[]; readonly message: string }[] };
+      };
 }
 
 /** Checks values by their schemas; what cannot be is {@link Refused} with a sentence that names the field as people do. */

@@ -1,7 +1,22 @@
 import { original } from 'immer';
 import type { Point } from '../geometry/point.ts';
 import { checkedBy, Refused, type Command } from './command.ts';
-import { AimSchema, checkFeature, RuleSchema, TerrainSchema, ClimateSchema, PictureSchema, type Aim, type Animal, type Climate, type Corner, type Feature, type LocalRule, type Picture, type Terrain } from './ground-schema.ts';
+import {
+  AimSchema,
+  checkFeature,
+  RuleSchema,
+  TerrainSchema,
+  ClimateSchema,
+  PictureSchema,
+  type Aim,
+  type Animal,
+  type Climate,
+  type Corner,
+  type Feature,
+  type LocalRule,
+  type Picture,
+  type Terrain,
+} from './ground-schema.ts';
 import type { Holding } from './schema.ts';
 
 const checked = checkedBy({});
@@ -41,7 +56,8 @@ export const setCorner = (id: string, changes: Partial<Omit<Corner, 'id'>>): Com
 export const removeCorner = (id: string): Command => ({
   label: 'corner taken out',
   change: (draft) => {
-    if (!draft.boundary || draft.boundary.length <= 3) throw new Refused('A boundary needs three corners. Delete the boundary instead.');
+    if (!draft.boundary || draft.boundary.length <= 3)
+      throw new Refused('A boundary needs three corners. Delete the boundary instead.');
     draft.boundary = draft.boundary.filter((one) => one.id !== id);
   },
 });
@@ -111,18 +127,42 @@ function put<T extends { readonly id: string }>(list: T[], one: T): void {
 }
 
 /** Sets an aim: a new one, or in place of the one with its id. */
-export const setAim = (aim: Aim, label = 'aim changed'): Command => ({ label, change: (draft) => put(draft.aims, checked(AimSchema, aim)) });
-export const removeAim = (id: string): Command => ({ label: 'aim taken out', change: (draft) => void (draft.aims = draft.aims.filter((aim) => aim.id !== id)) });
+export const setAim = (aim: Aim, label = 'aim changed'): Command => ({
+  label,
+  change: (draft) => put(draft.aims, checked(AimSchema, aim)),
+});
+export const removeAim = (id: string): Command => ({
+  label: 'aim taken out',
+  change: (draft) => void (draft.aims = draft.aims.filter((aim) => aim.id !== id)),
+});
 
-export const setRule = (rule: LocalRule, label = 'local rule changed'): Command => ({ label, change: (draft) => put(draft.rules, checked(RuleSchema, rule)) });
-export const removeRule = (id: string): Command => ({ label: 'local rule taken out', change: (draft) => void (draft.rules = draft.rules.filter((rule) => rule.id !== id)) });
+export const setRule = (rule: LocalRule, label = 'local rule changed'): Command => ({
+  label,
+  change: (draft) => put(draft.rules, checked(RuleSchema, rule)),
+});
+export const removeRule = (id: string): Command => ({
+  label: 'local rule taken out',
+  change: (draft) => void (draft.rules = draft.rules.filter((rule) => rule.id !== id)),
+});
 
-export const setClimate = (climate: Climate | null, label = 'climate'): Command => ({ label, change: (draft) => void (draft.climate = climate && checked(ClimateSchema, climate)) });
-export const setTerrain = (terrain: Terrain | null): Command => ({ label: terrain ? 'fall of the land' : 'elevation grid taken away', change: (draft) => void (draft.terrain = terrain && checked(TerrainSchema, terrain)) });
+export const setClimate = (climate: Climate | null, label = 'climate'): Command => ({
+  label,
+  change: (draft) => void (draft.climate = climate && checked(ClimateSchema, climate)),
+});
+export const setTerrain = (terrain: Terrain | null): Command => ({
+  label: terrain ? 'fall of the land' : 'elevation grid taken away',
+  change: (draft) => void (draft.terrain = terrain && checked(TerrainSchema, terrain)),
+});
 
 /** Lays a picture beneath the plan, or changes how the one with its id lies. */
-export const setPicture = (picture: Picture, label = 'picture laid beneath'): Command => ({ label, change: (draft) => put(draft.pictures, checked(PictureSchema, picture)) });
-export const removePicture = (id: string): Command => ({ label: 'picture taken away', change: (draft) => void (draft.pictures = draft.pictures.filter((picture) => picture.id !== id)) });
+export const setPicture = (picture: Picture, label = 'picture laid beneath'): Command => ({
+  label,
+  change: (draft) => put(draft.pictures, checked(PictureSchema, picture)),
+});
+export const removePicture = (id: string): Command => ({
+  label: 'picture taken away',
+  change: (draft) => void (draft.pictures = draft.pictures.filter((picture) => picture.id !== id)),
+});
 
 /** Notes that something was seen on a walk, on a day (YYYY-MM-DD); null takes the note back. */
 export const setSeen = (item: string, seen: { readonly on: string; readonly note: string } | null): Command => ({
@@ -133,7 +173,10 @@ export const setSeen = (item: string, seen: { readonly on: string; readonly note
   },
 });
 
-export const setThriving = (thriving: readonly string[]): Command => ({ label: 'what thrives nearby', change: (draft) => void (draft.thriving = [...thriving]) });
+export const setThriving = (thriving: readonly string[]): Command => ({
+  label: 'what thrives nearby',
+  change: (draft) => void (draft.thriving = [...thriving]),
+});
 
 /** Keeps a request to mark buried services until it is answered. */
 export const askMarking = (marking: NonNullable<Holding['marking']> | null): Command => ({
@@ -142,7 +185,11 @@ export const askMarking = (marking: NonNullable<Holding['marking']> | null): Com
 });
 
 /** The marks of a request appear: paint on the plan, and each service that has paint counts as marked. */
-export const takeMarks = (marks: readonly { readonly service: string; readonly line: readonly Point[] }[], on: string, newId: () => string): Command => ({
+export const takeMarks = (
+  marks: readonly { readonly service: string; readonly line: readonly Point[] }[],
+  on: string,
+  newId: () => string,
+): Command => ({
   label: 'services marked',
   change: (draft) => {
     draft.marking = null;

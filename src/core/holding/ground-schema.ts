@@ -31,7 +31,20 @@ export const CornerSchema = z.object({
 });
 export type Corner = z.infer<typeof CornerSchema>;
 
-export const ANIMALS = ['vole', 'rabbit', 'hare', 'smallDeer', 'mediumDeer', 'largeDeer', 'sheep', 'goat', 'cattle', 'horse', 'beaver', 'bird'] as const;
+export const ANIMALS = [
+  'vole',
+  'rabbit',
+  'hare',
+  'smallDeer',
+  'mediumDeer',
+  'largeDeer',
+  'sheep',
+  'goat',
+  'cattle',
+  'horse',
+  'beaver',
+  'bird',
+] as const;
 export type Animal = (typeof ANIMALS)[number];
 export const TEXTURES = ['sand', 'sandyLoam', 'loam', 'siltLoam', 'clayLoam', 'clay', 'peat', 'madeGround'] as const;
 export const DRAINAGES = ['free', 'moderate', 'slow', 'waterlogged'] as const;
@@ -39,16 +52,31 @@ export const COVERS = ['sod', 'rankPasture', 'bramble', 'invader', 'tilled', 'st
 export const CLEARINGS = ['mowAndCover', 'grazeThenTreat', 'till', 'cutAndTreat', 'smother'] as const;
 export const WERE = ['field', 'orchard', 'hedge', 'wood', 'building', 'unknown'] as const;
 
-const feature = <K extends string, S extends z.ZodRawShape>(kind: K, shape: S) => z.object({ id, name: z.string().max(80), kind: z.literal(kind), ...shape });
+const feature = <K extends string, S extends z.ZodRawShape>(kind: K, shape: S) =>
+  z.object({ id, name: z.string().max(80), kind: z.literal(kind), ...shape });
 
-export const SoilZoneSchema = feature('soilZone', { ring, texture: z.enum(TEXTURES), drainage: z.enum(DRAINAGES), ph: z.number().min(3).max(10).nullable(), depth: depth.nullable(), stones: z.enum(['few', 'some', 'many']), lacks: note });
+export const SoilZoneSchema = feature('soilZone', {
+  ring,
+  texture: z.enum(TEXTURES),
+  drainage: z.enum(DRAINAGES),
+  ph: z.number().min(3).max(10).nullable(),
+  depth: depth.nullable(),
+  stones: z.enum(['few', 'some', 'many']),
+  lacks: note,
+});
 
 export const FeatureSchema = z.discriminatedUnion('kind', [
   feature('building', { ring, eaves: height, ridge: height }),
   feature('fence', { line, height, solid: z.boolean() }),
   feature('overheadLine', { line, height, clearance: z.number().min(0).max(30) }),
   feature('pole', { at: point, height, clear: z.number().min(0).max(30) }),
-  feature('buriedService', { line, marked: z.boolean(), state: z.enum(['live', 'abandoned', 'removed', 'unknown']), depth: depth.nullable(), owner: z.enum(['utility', 'private', 'unknown']) }),
+  feature('buriedService', {
+    line,
+    marked: z.boolean(),
+    state: z.enum(['live', 'abandoned', 'removed', 'unknown']),
+    depth: depth.nullable(),
+    owner: z.enum(['utility', 'private', 'unknown']),
+  }),
   feature('testHole', { at: point, depth, found: z.enum(['clear', 'service', 'rock', 'water']) }),
   feature('drain', { line, depth: depth.nullable(), carries: z.enum(['drainage', 'watering']) }),
   feature('paintMark', { line, on: date }),
@@ -64,7 +92,13 @@ export const FeatureSchema = z.discriminatedUnion('kind', [
   feature('stump', { at: point, across: z.number().min(0.02).max(5) }),
   feature('browsed', { ring, animals: z.array(z.enum(ANIMALS)).min(1), pressure: z.enum(['light', 'some', 'heavy']) }),
   feature('harm', { ring, from: z.enum(['trimmer', 'sprayDrift', 'floodDebris', 'wateredLawn']) }),
-  feature('cover', { ring, grows: z.enum(COVERS), clearing: z.enum(CLEARINGS).nullable(), was: z.enum(WERE), cleared: z.number().int().min(1800).max(2200).nullable() }),
+  feature('cover', {
+    ring,
+    grows: z.enum(COVERS),
+    clearing: z.enum(CLEARINGS).nullable(),
+    was: z.enum(WERE),
+    cleared: z.number().int().min(1800).max(2200).nullable(),
+  }),
   feature('track', { line, width: z.number().min(0.3).max(30) }),
   feature('gate', { at: point, width: z.number().min(0.3).max(30) }),
   feature('rightOfWay', { line, width }),
@@ -88,12 +122,19 @@ type Geometry = { ring: [number, number][] } | { line: [number, number][] } | { 
 export function checkFeature(value: Readonly<Record<string, unknown>>): ReturnType<typeof FeatureSchema.safeParse> {
   const key = (['ring', 'line'] as const).find((one) => Array.isArray(value[one]));
   const points = key && (value[key] as unknown[]);
-  if (!key || !points || points.length < 100 || points.length > MOST_POINTS || !points.every(isPlace)) return FeatureSchema.safeParse(value);
+  if (!key || !points || points.length < 100 || points.length > MOST_POINTS || !points.every(isPlace))
+    return FeatureSchema.safeParse(value);
   const parsed = FeatureSchema.safeParse({ ...value, [key]: points.slice(0, 3) });
-  return parsed.success ? { ...parsed, data: { ...parsed.data, [key]: Object.freeze(points) } as Feature & Geometry } : parsed;
+  return parsed.success
+    ? { ...parsed, data: { ...parsed.data, [key]: Object.freeze(points) } as Feature & Geometry }
+    : parsed;
 }
 
-const isPlace = (place: unknown): boolean => Array.isArray(place) && place.length === 2 && Math.abs(place[0] as number) <= 50_000 && Math.abs(place[1] as number) <= 50_000;
+const isPlace = (place: unknown): boolean =>
+  Array.isArray(place) &&
+  place.length === 2 &&
+  Math.abs(place[0] as number) <= 50_000 &&
+  Math.abs(place[1] as number) <= 50_000;
 
 export const SEASONS = ['winter', 'spring', 'summer', 'autumn'] as const;
 export type Season = (typeof SEASONS)[number];
@@ -109,7 +150,10 @@ export const RoseSchema = z.object({ winter: sectors, spring: sectors, summer: s
 export type Rose = z.infer<typeof RoseSchema>;
 export const ClimateSchema = z.object({
   /** January first: rain and evaporation of a reference grass, mm a month. */
-  months: z.array(z.object({ rain: z.number().min(0).max(3000), evaporation: z.number().min(0).max(600) })).length(12).nullable(),
+  months: z
+    .array(z.object({ rain: z.number().min(0).max(3000), evaporation: z.number().min(0).max(600) }))
+    .length(12)
+    .nullable(),
   lastFrost: dayOfYear.nullable(),
   firstFrost: dayOfYear.nullable(),
   /** Winter hardiness zone, USDA numbers. */
@@ -137,7 +181,8 @@ export const TerrainSchema = z
   .refine(({ columns, rows, heights }) => columns * rows === heights.length, 'the heights do not fill the grid');
 export type Terrain = z.infer<typeof TerrainSchema>;
 
-const rule = <K extends string, S extends z.ZodRawShape>(kind: K, shape: S) => z.object({ id, kind: z.literal(kind), /** Who said so. */ said: note, ...shape });
+const rule = <K extends string, S extends z.ZodRawShape>(kind: K, shape: S) =>
+  z.object({ id, kind: z.literal(kind), /** Who said so. */ said: note, ...shape });
 /** 'boundary' or the id of a feature with a line. */
 const along = id;
 export const RuleSchema = z.discriminatedUnion('kind', [
@@ -151,7 +196,8 @@ export type LocalRule = z.infer<typeof RuleSchema>;
 
 const share = z.number().min(0).max(1);
 const year = z.number().int().min(0).max(40);
-const aim = <K extends string, S extends z.ZodRawShape>(kind: K, shape: S) => z.object({ id, kind: z.literal(kind), ...shape });
+const aim = <K extends string, S extends z.ZodRawShape>(kind: K, shape: S) =>
+  z.object({ id, kind: z.literal(kind), ...shape });
 /** What the steward wants, measurable and tied to places: features by id. */
 export const AimSchema = z.discriminatedUnion('kind', [
   aim('wind', { place: id, cut: share, by: year, season: z.enum(SEASONS) }),

@@ -12,42 +12,94 @@ describe(migrate, () => {
 
   it('names version 1’s pins, and takes a holding of version 1 that had no boundary', () => {
     const holding = sample();
-    expect(migrate({ format: 'close-rank', version: 1, holding: { ...holding, boundary: null } })).toEqual({ ok: true, holding });
-    const corners = [[0, 0], [9, 0], [9, 9]].map((at, i) => ({ id: `c${i}`, at, assumed: i === 1 }));
+    expect(migrate({ format: 'close-rank', version: 1, holding: { ...holding, boundary: null } })).toEqual({
+      ok: true,
+      holding,
+    });
+    const corners = [
+      [0, 0],
+      [9, 0],
+      [9, 9],
+    ].map((at, i) => ({ id: `c${i}`, at, assumed: i === 1 }));
     const old = migrate({ format: 'close-rank', version: 1, holding: { ...holding, boundary: corners } });
-    expect(old.ok && old.holding.boundary).toMatchObject([{ id: 'c0', at: [0, 0], pin: 'found', restsOn: null }, { id: 'c1', at: [9, 0], pin: 'assumed' }, { id: 'c2', at: [9, 9], pin: 'found', other: null }]);
+    expect(old.ok && old.holding.boundary).toMatchObject([
+      { id: 'c0', at: [0, 0], pin: 'found', restsOn: null },
+      { id: 'c1', at: [9, 0], pin: 'assumed' },
+      { id: 'c2', at: [9, 9], pin: 'found', other: null },
+    ]);
   });
 
-  it.each([null, 7, 'x', {}, { format: 'other', version: 1 }, { format: 'close-rank', version: 0, holding: {} }, { format: 'close-rank', version: 1.5, holding: {} }])('does not take %j for a holding', (stored) => {
+  it.each([
+    null,
+    7,
+    'x',
+    {},
+    { format: 'other', version: 1 },
+    { format: 'close-rank', version: 0, holding: {} },
+    { format: 'close-rank', version: 1.5, holding: {} },
+  ])('does not take %j for a holding', (stored) => {
     expect(migrate(stored)).toEqual({ ok: false, problem: { code: 'not-a-holding' } });
   });
 
   it('refuses a version from the future and says what to do', () => {
     const result = migrate({ format: 'close-rank', version: HOLDING_VERSION + 5, holding: {} });
     expect(result.ok).toBe(false);
-    expect(!result.ok && readProblemSentence(result.problem, 'plan.closerank')).toMatch(/newer Close Rank \(version 9; this one reads up to 4\)\. Reload/);
+    expect(!result.ok && readProblemSentence(result.problem, 'plan.closerank')).toMatch(
+      /newer Close Rank \(version 9; this one reads up to 4\)\. Reload/,
+    );
   });
 
   it('says which field cannot be', () => {
     const broken = migrate(toStored({ ...sample(), place: { latitude: 120, longitude: 0 }, currency: 'euro' }));
-    expect(!broken.ok && broken.problem.code === 'invalid' && broken.problem.issues.map(({ path }) => path)).toEqual(['place.latitude', 'currency']);
+    expect(!broken.ok && broken.problem.code === 'invalid' && broken.problem.issues.map(({ path }) => path)).toEqual([
+      'place.latitude',
+      'currency',
+    ]);
   });
 
   it('has a sentence for every problem: what, where, what to do', () => {
     const problems: ReadProblem[] = [
-      { code: 'empty' }, { code: 'too-big', megabytes: 90, most: 50 }, { code: 'not-a-holding' }, { code: 'damaged', what: 'it ends early' },
-      { code: 'too-new', version: 9, supported: 2 }, { code: 'invalid', issues: [{ path: 'a.b', message: 'odd' }, { path: 'c', message: 'odd' }] },
+      { code: 'empty' },
+      { code: 'too-big', megabytes: 90, most: 50 },
+      { code: 'not-a-holding' },
+      { code: 'damaged', what: 'it ends early' },
+      { code: 'too-new', version: 9, supported: 2 },
+      {
+        code: 'invalid',
+        issues: [
+          { path: 'a.b', message: 'odd' },
+          { path: 'c', message: 'odd' },
+        ],
+      },
     ];
     const sentences = problems.map((problem) => readProblemSentence(problem, 'field.closerank'));
     expect(new Set(sentences).size).toBe(problems.length);
-    for (const sentence of sentences) expect(sentence).toMatch(/^field\.closerank .+\. .+\.$|^field\.closerank .+; .+\..*$/);
+    for (const sentence of sentences)
+      expect(sentence).toMatch(/^field\.closerank .+\. .+\.$|^field\.closerank .+; .+\..*$/);
   });
 });
 
 describe('the schema', () => {
   it.each([
-    ['a place beyond the plane', { boundary: [[0, 0], [99_999, 0], [0, 9]].map((at, i) => ({ id: `c${i}`, at, pin: 'found' })) }],
-    ['two corners', { boundary: [[0, 0], [9, 0]].map((at, i) => ({ id: `c${i}`, at, pin: 'found' })) }],
+    [
+      'a place beyond the plane',
+      {
+        boundary: [
+          [0, 0],
+          [99_999, 0],
+          [0, 9],
+        ].map((at, i) => ({ id: `c${i}`, at, pin: 'found' })),
+      },
+    ],
+    [
+      'two corners',
+      {
+        boundary: [
+          [0, 0],
+          [9, 0],
+        ].map((at, i) => ({ id: `c${i}`, at, pin: 'found' })),
+      },
+    ],
     ['a nameless holding', { name: '  ' }],
     ['an animal nobody knows', { animals: ['dragon'] }],
     ['a price below nothing', { prices: { tie: -1 } }],

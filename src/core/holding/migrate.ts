@@ -11,7 +11,11 @@ export type ReadProblem =
 export type ReadResult = { ok: true; holding: Holding } | { ok: false; problem: ReadProblem };
 
 /** What is kept and sent: a holding with the version of the schema that wrote it. */
-export const StoredSchema = z.object({ format: z.literal('close-rank'), version: z.number().int().min(1), holding: z.unknown() });
+export const StoredSchema = z.object({
+  format: z.literal('close-rank'),
+  version: z.number().int().min(1),
+  holding: z.unknown(),
+});
 
 /** A holding as it is stored, written in today's version. */
 export const toStored = (holding: Holding) => ({ format: 'close-rank' as const, version: HOLDING_VERSION, holding });
@@ -24,7 +28,8 @@ export function migrate(stored: unknown): ReadResult {
   const envelope = StoredSchema.safeParse(stored);
   if (!envelope.success) return { ok: false, problem: { code: 'not-a-holding' } };
   const { version, holding } = envelope.data;
-  if (version > HOLDING_VERSION) return { ok: false, problem: { code: 'too-new', version, supported: HOLDING_VERSION } };
+  if (version > HOLDING_VERSION)
+    return { ok: false, problem: { code: 'too-new', version, supported: HOLDING_VERSION } };
   const parsed = HoldingSchema.safeParse(migrations.slice(version - 1).reduce((old, up) => up(old), holding));
   if (parsed.success) return { ok: true, holding: parsed.data };
   const issues = parsed.error.issues.map(({ path, message }) => ({ path: path.join('.'), message }));
@@ -36,7 +41,8 @@ function nameThePins(old: unknown): unknown {
   const Old = z.looseObject({ boundary: z.array(z.looseObject({ assumed: z.boolean() })).nullable() });
   const parsed = Old.safeParse(old);
   if (!parsed.success) return old;
-  const boundary = parsed.data.boundary?.map(({ assumed, ...corner }) => ({ ...corner, pin: assumed ? 'assumed' : 'found' })) ?? null;
+  const boundary =
+    parsed.data.boundary?.map(({ assumed, ...corner }) => ({ ...corner, pin: assumed ? 'assumed' : 'found' })) ?? null;
   return { ...parsed.data, boundary };
 }
 
@@ -51,15 +57,31 @@ const ADDED: Readonly<Record<string, object>> = {
 
 /** Version 2 knew eleven kinds of feature and no climate, fall, rules or aims; version 3 knows the ground whole, and more ways to fill a row. */
 function knowTheGround(old: unknown): unknown {
-  const Old = z.looseObject({ boundary: z.array(z.looseObject({})).nullable(), features: z.array(z.looseObject({ kind: z.string() })), plantings: z.array(z.looseObject({ rows: z.array(z.looseObject({})) })) });
+  const Old = z.looseObject({
+    boundary: z.array(z.looseObject({})).nullable(),
+    features: z.array(z.looseObject({ kind: z.string() })),
+    plantings: z.array(z.looseObject({ rows: z.array(z.looseObject({})) })),
+  });
   const parsed = Old.safeParse(old);
   if (!parsed.success) return old;
   return {
     ...parsed.data,
     boundary: parsed.data.boundary?.map((corner) => ({ restsOn: null, other: null, ...corner })) ?? null,
     features: parsed.data.features.map((feature) => ({ ...ADDED[feature.kind], ...feature })),
-    plantings: parsed.data.plantings.map((planting) => ({ clearings: [], ...planting, rows: planting.rows.map((row) => ({ trim: { start: 0, stop: 0 }, mix: 'turn', offset: 0, seed: 1, ...row })) })),
-    patterns: [], climate: null, terrain: null, rules: [], aims: [], pictures: [], seen: {}, thriving: [], marking: null,
+    plantings: parsed.data.plantings.map((planting) => ({
+      clearings: [],
+      ...planting,
+      rows: planting.rows.map((row) => ({ trim: { start: 0, stop: 0 }, mix: 'turn', offset: 0, seed: 1, ...row })),
+    })),
+    patterns: [],
+    climate: null,
+    terrain: null,
+    rules: [],
+    aims: [],
+    pictures: [],
+    seen: {},
+    thriving: [],
+    marking: null,
   };
 }
 
@@ -72,9 +94,21 @@ function layMoreWays(old: unknown): unknown {
   const more = (laid: z.infer<typeof Rows>) => ({
     ...laid,
     corners: 'round',
-    rows: laid.rows.map((row) => ({ across: false, kept: null, later: 0, ...row, swaps: row.swaps.map((swap) => ({ copy: 0, ...swap })) })),
+    rows: laid.rows.map((row) => ({
+      across: false,
+      kept: null,
+      later: 0,
+      ...row,
+      swaps: row.swaps.map((swap) => ({ copy: 0, ...swap })),
+    })),
   });
-  return { ...parsed.data, plantings: parsed.data.plantings.map(more), patterns: parsed.data.patterns.map(more), variants: [], species: [] };
+  return {
+    ...parsed.data,
+    plantings: parsed.data.plantings.map(more),
+    patterns: parsed.data.patterns.map(more),
+    variants: [],
+    species: [],
+  };
 }
 
 /** The problem in a sentence: what is wrong, where, what to do. `what` names the file or the stored holding. */

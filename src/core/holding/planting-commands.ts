@@ -1,6 +1,20 @@
 import type { Draft } from 'immer';
 import { checkedBy, Refused, type Command } from './command.ts';
-import { ClearingSchema, GapSchema, PatternSchema, PlantingSchema, RowSchema, type Baseline, type Clearing, type Gap, type Holding, type Pattern, type Planting, type Row, type Run } from './schema.ts';
+import {
+  ClearingSchema,
+  GapSchema,
+  PatternSchema,
+  PlantingSchema,
+  RowSchema,
+  type Baseline,
+  type Clearing,
+  type Gap,
+  type Holding,
+  type Pattern,
+  type Planting,
+  type Row,
+  type Run,
+} from './schema.ts';
 
 export function plantingOf(draft: Draft<Holding>, id: string): Draft<Planting> {
   const planting = draft.plantings.find((one) => one.id === id);
@@ -8,14 +22,25 @@ export function plantingOf(draft: Draft<Holding>, id: string): Draft<Planting> {
   return planting;
 }
 
-function rowOf(draft: Draft<Holding>, plantingId: string, rowId: string): { planting: Draft<Planting>; row: Draft<Row>; at: number } {
+function rowOf(
+  draft: Draft<Holding>,
+  plantingId: string,
+  rowId: string,
+): { planting: Draft<Planting>; row: Draft<Row>; at: number } {
   const planting = plantingOf(draft, plantingId);
   const at = planting.rows.findIndex((row) => row.id === rowId);
   if (at < 0) throw new Refused('That row is no longer there.');
   return { planting, row: planting.rows[at]!, at };
 }
 
-const FIELDS: Readonly<Record<string, string>> = { rowGap: 'row gap', spacing: 'spacing', inset: 'inset', width: 'width', at: 'chainage', every: 'standards' };
+const FIELDS: Readonly<Record<string, string>> = {
+  rowGap: 'row gap',
+  spacing: 'spacing',
+  inset: 'inset',
+  width: 'width',
+  at: 'chainage',
+  every: 'standards',
+};
 
 const checked = checkedBy(FIELDS);
 
@@ -33,7 +58,11 @@ export const removePlanting = (id: string, name: string): Command => ({
 });
 
 /** Changes a planting's name, side, weeds or guards. */
-export const setPlanting = (id: string, changes: Partial<Pick<Planting, 'name' | 'side' | 'corners' | 'weeds' | 'guarded' | 'purpose'>>, label: string): Command => ({
+export const setPlanting = (
+  id: string,
+  changes: Partial<Pick<Planting, 'name' | 'side' | 'corners' | 'weeds' | 'guarded' | 'purpose'>>,
+  label: string,
+): Command => ({
   label,
   change: (draft) => {
     const planting = plantingOf(draft, id);
@@ -53,8 +82,14 @@ export const mirrorPlanting = (id: string): Command => ({
 });
 
 /** Keeps a planting's rows as the steward's own pattern. */
-export const keepPattern = (pattern: Pattern): Command => ({ label: `pattern ${pattern.name} kept`, change: (draft) => void draft.patterns.push(checked(PatternSchema, pattern)) });
-export const removePattern = (id: string): Command => ({ label: 'pattern thrown away', change: (draft) => void (draft.patterns = draft.patterns.filter((pattern) => pattern.id !== id)) });
+export const keepPattern = (pattern: Pattern): Command => ({
+  label: `pattern ${pattern.name} kept`,
+  change: (draft) => void draft.patterns.push(checked(PatternSchema, pattern)),
+});
+export const removePattern = (id: string): Command => ({
+  label: 'pattern thrown away',
+  change: (draft) => void (draft.patterns = draft.patterns.filter((pattern) => pattern.id !== id)),
+});
 
 export const setBaseline = (id: string, baseline: Baseline, label = 'baseline moved'): Command => ({
   label,
@@ -70,8 +105,13 @@ export const rowsAcross = (id: string, newId: () => string): Command => ({
     const found = plantingOf(draft, id);
     const near = found.rows.filter(({ across }) => !across);
     // A row on the line itself serves both sides: the first beyond it keeps its distance to it.
-    const copied = near.filter((row, r) => r > 0 || row.rowGap > 0).map((row) => ({ ...row, id: newId(), across: true, swaps: [] }));
-    if (copied.length === 0) throw new Refused('The only row stands on the line itself. Give it a gap to the line, or add a row, before laying the other side.');
+    const copied = near
+      .filter((row, r) => r > 0 || row.rowGap > 0)
+      .map((row) => ({ ...row, id: newId(), across: true, swaps: [] }));
+    if (copied.length === 0)
+      throw new Refused(
+        'The only row stands on the line itself. Give it a gap to the line, or add a row, before laying the other side.',
+      );
     found.rows = [...near, ...copied].map((row) => checked(RowSchema, { ...row }));
   },
 });
@@ -84,7 +124,11 @@ export const addRow = (planting: string, row: Row, at: number): Command => ({
 
 /** Changes a row's numbers; `label` says which. A new spacing keeps hand swaps by their chainage. */
 export const setRow = (planting: string, row: string, changes: Partial<Omit<Row, 'id'>>, label?: string): Command => ({
-  label: label ?? `${Object.keys(changes).map((key) => FIELDS[key] ?? key).join(', ')} changed`,
+  label:
+    label ??
+    `${Object.keys(changes)
+      .map((key) => FIELDS[key] ?? key)
+      .join(', ')} changed`,
   change: (draft) => {
     const found = rowOf(draft, planting, row);
     found.planting.rows[found.at] = checked(RowSchema, { ...found.row, ...changes });
@@ -98,7 +142,10 @@ export const removeRow = (planting: string, row: string): Command => ({
     const found = rowOf(draft, planting, row);
     found.planting.rows.splice(found.at, 1);
     // In a block rows repeat, so nothing lies beyond.
-    const next = found.planting.baseline.kind === 'block' ? undefined : found.planting.rows.slice(found.at).find(({ across }) => across === found.row.across);
+    const next =
+      found.planting.baseline.kind === 'block'
+        ? undefined
+        : found.planting.rows.slice(found.at).find(({ across }) => across === found.row.across);
     if (next) next.rowGap += found.row.rowGap;
   },
 });
@@ -107,17 +154,30 @@ export const setRuns = (planting: string, row: string, runs: readonly Run[], lab
   setRow(planting, row, { runs: runs.map((run) => ({ ...run })) }, label);
 
 /** Puts another species at one place of a row, by chainage in its `copy`-th string; a swap at the same place is replaced. */
-export const swapPlant = (planting: string, row: string, { at, copy }: { at: number; copy: number }, species: string, label: string): Command => ({
+export const swapPlant = (
+  planting: string,
+  row: string,
+  { at, copy }: { at: number; copy: number },
+  species: string,
+  label: string,
+): Command => ({
   label,
   change: (draft) => {
     const found = rowOf(draft, planting, row);
-    found.row.swaps = found.row.swaps.filter((swap) => swap.copy !== copy || Math.abs(swap.at - at) > found.row.spacing / 2);
+    found.row.swaps = found.row.swaps.filter(
+      (swap) => swap.copy !== copy || Math.abs(swap.at - at) > found.row.spacing / 2,
+    );
     found.row.swaps.push({ at, species, copy });
   },
 });
 
 /** Lays a whole planting's rows anew; gaps too when they are given. */
-export const setRows = (planting: string, rows: readonly Row[], gaps: readonly Gap[] | null, label: string): Command => ({
+export const setRows = (
+  planting: string,
+  rows: readonly Row[],
+  gaps: readonly Gap[] | null,
+  label: string,
+): Command => ({
   label,
   change: (draft) => {
     const found = plantingOf(draft, planting);

@@ -47,7 +47,11 @@ export const ENDS = ['keep', 'fit', 'centre'] as const;
 export const MIXES = ['turn', 'quota', 'drift'] as const;
 
 /** A size that plants are cut to, metres; null leaves that measure free. */
-export const KeptSchema = z.object({ height: z.number().min(0.2).max(60).nullable(), width: z.number().min(0.2).max(60).nullable(), clearStem: z.number().min(0).max(30).nullable() });
+export const KeptSchema = z.object({
+  height: z.number().min(0.2).max(60).nullable(),
+  width: z.number().min(0.2).max(60).nullable(),
+  clearStem: z.number().min(0).max(30).nullable(),
+});
 export type Kept = z.infer<typeof KeptSchema>;
 
 export const RowSchema = z.object({
@@ -73,7 +77,14 @@ export const RowSchema = z.object({
   /** Another seed, another drift of the same shares. */
   seed: z.number().int().min(0).max(1e6),
   /** A taller tree over the sequence, every so many metres; takes the place of the nearest plant. */
-  standards: z.object({ species: id, stock: id, every: z.number().min(SPACING.least).max(500), first: z.number().min(0).max(500) }).nullable(),
+  standards: z
+    .object({
+      species: id,
+      stock: id,
+      every: z.number().min(SPACING.least).max(500),
+      first: z.number().min(0).max(500),
+    })
+    .nullable(),
   /** Single plants swapped by hand, by their chainage in the row; in a block or guild in its `copy`-th string. */
   swaps: z.array(z.object({ at: z.number().min(0), species: id, copy: z.number().int().min(0).max(9999) })).max(5000),
   /** What the sequence is cut to, year after year; null where it grows free. Standards grow free. */
@@ -92,12 +103,32 @@ export const GapSchema = z.object({
 });
 export type Gap = z.infer<typeof GapSchema>;
 
-export const ClearingSchema = z.object({ id, name: z.string().max(80), at: point, radius: z.number().min(0.1).max(200) });
+export const ClearingSchema = z.object({
+  id,
+  name: z.string().max(80),
+  at: point,
+  radius: z.number().min(0.1).max(200),
+});
 export type Clearing = z.infer<typeof ClearingSchema>;
 
 export const PURPOSES = [
-  'hedge', 'wildlifeHedge', 'gapping', 'singleScreen', 'screen', 'dustScreen', 'windbreak', 'farmstead', 'snowFence', 'stream',
-  'timber', 'firewood', 'conservation', 'orchard', 'glade', 'fodder', 'blank',
+  'hedge',
+  'wildlifeHedge',
+  'gapping',
+  'singleScreen',
+  'screen',
+  'dustScreen',
+  'windbreak',
+  'farmstead',
+  'snowFence',
+  'stream',
+  'timber',
+  'firewood',
+  'conservation',
+  'orchard',
+  'glade',
+  'fodder',
+  'blank',
 ] as const;
 export type Purpose = (typeof PURPOSES)[number];
 /** At a corner of the line rows run on round it, leave it open, or stand a plant on it. */
@@ -122,7 +153,11 @@ export const PlantingSchema = z.object({
 export type Planting = z.infer<typeof PlantingSchema>;
 
 /** A planting kept to be laid again on another line. */
-export const PatternSchema = z.object({ id, name, ...PlantingSchema.pick({ purpose: true, corners: true, rows: true, weeds: true, guarded: true }).shape });
+export const PatternSchema = z.object({
+  id,
+  name,
+  ...PlantingSchema.pick({ purpose: true, corners: true, rows: true, weeds: true, guarded: true }).shape,
+});
 export type Pattern = z.infer<typeof PatternSchema>;
 
 /** Another way in which a planting was laid, kept beside it to be compared and taken up again. */

@@ -9,7 +9,25 @@ export const FORMS = ['spire', 'round', 'bush', 'arching', 'upright', 'mat'] as 
 const range = z.tuple([z.number().positive().max(120), z.number().positive().max(120)]);
 
 /** What species are planted for. */
-export const USES = ['hedge', 'screen', 'windbreak', 'snow', 'bank', 'wildlife', 'nectar', 'fruit', 'nuts', 'timber', 'firewood', 'coppice', 'nurse', 'fodder', 'cover', 'herb', 'climber'] as const;
+export const USES = [
+  'hedge',
+  'screen',
+  'windbreak',
+  'snow',
+  'bank',
+  'wildlife',
+  'nectar',
+  'fruit',
+  'nuts',
+  'timber',
+  'firewood',
+  'coppice',
+  'nurse',
+  'fodder',
+  'cover',
+  'herb',
+  'climber',
+] as const;
 export type Use = (typeof USES)[number];
 
 /** How roots go: one straight down, many aslant, or most near the surface. */

@@ -7,7 +7,12 @@ const checked = checkedBy({});
 /** Keeps a planting as it is now beside itself, under a name, to be compared with and taken up again. */
 export const keepVariant = (plantingId: string, id: string, name: string): Command => ({
   label: `${name} kept`,
-  change: (draft) => void draft.variants.push({ id, of: plantingId, planting: checked(PlantingSchema, { ...plantingOf(draft, plantingId), name }) }),
+  change: (draft) =>
+    void draft.variants.push({
+      id,
+      of: plantingId,
+      planting: checked(PlantingSchema, { ...plantingOf(draft, plantingId), name }),
+    }),
 });
 
 /** Lays a kept variant; what was laid until now is kept in its place, so that taking it up twice is as before. */
@@ -23,4 +28,7 @@ export const layVariant = (id: string): Command => ({
   },
 });
 
-export const removeVariant = (id: string): Command => ({ label: 'variant thrown away', change: (draft) => void (draft.variants = draft.variants.filter((one) => one.id !== id)) });
+export const removeVariant = (id: string): Command => ({
+  label: 'variant thrown away',
+  change: (draft) => void (draft.variants = draft.variants.filter((one) => one.id !== id)),
+});

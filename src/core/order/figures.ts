@@ -42,8 +42,12 @@ export function figures(planting: Planting, layout: Layout, sum: Quantities, hol
   const bought = sum.plantLines.reduce((total, line) => total + line.quantity, 0);
   const growthInputs = sum.kinds.slice(0, 4).map(({ species: id }) => {
     const { common, rate, height, width } = speciesOf(id);
-    const range = (pair: readonly [number, number]) => `${formatLength(pair[0], units, { decimals: 0 })} to ${formatLength(pair[1], units, { decimals: 0 })}`;
-    return { label: common, text: `${rate === 'veryFast' ? 'very fast' : rate}; ${range(height)} high, ${range(width)} wide` };
+    const range = (pair: readonly [number, number]) =>
+      `${formatLength(pair[0], units, { decimals: 0 })} to ${formatLength(pair[1], units, { decimals: 0 })}`;
+    return {
+      label: common,
+      text: `${rate === 'veryFast' ? 'very fast' : rate}; ${range(height)} high, ${range(width)} wide`,
+    };
   });
   return [
     {
@@ -59,59 +63,107 @@ export function figures(planting: Planting, layout: Layout, sum: Quantities, hol
         source: 'working note on counting positions; lengths are horizontal',
       },
     },
-    planting.baseline.kind === 'block' ? {
-      key: 'density',
-      text: formatCount(Math.round((stand.count / ground) * perUnit)),
-      label: `plants a ${areaUnit}, edges and lanes in`,
-      why: { formula: 'plants that stand over the ground inside the outline', inputs: [{ label: 'Ground', text: `${(ground / perUnit).toFixed(2)} ${areaUnit}s` }], source: 'working note on counting positions: order by the count, quote density as a headline' },
-    } : {
-      key: 'beltWidth',
-      text: formatLength(planting.baseline.kind === 'guilds' ? guildWidth(stand, year, site) : beltWidth(stand, year, site), units),
-      label: `${planting.baseline.kind === 'guilds' ? 'guild' : 'belt'} width at year ${year}`,
-      why: { formula: 'outermost rows apart, plus half a mean crown on each side', inputs: growthInputs, source: growthSource },
-    },
+    planting.baseline.kind === 'block'
+      ? {
+          key: 'density',
+          text: formatCount(Math.round((stand.count / ground) * perUnit)),
+          label: `plants a ${areaUnit}, edges and lanes in`,
+          why: {
+            formula: 'plants that stand over the ground inside the outline',
+            inputs: [{ label: 'Ground', text: `${(ground / perUnit).toFixed(2)} ${areaUnit}s` }],
+            source: 'working note on counting positions: order by the count, quote density as a headline',
+          },
+        }
+      : {
+          key: 'beltWidth',
+          text: formatLength(
+            planting.baseline.kind === 'guilds' ? guildWidth(stand, year, site) : beltWidth(stand, year, site),
+            units,
+          ),
+          label: `${planting.baseline.kind === 'guilds' ? 'guild' : 'belt'} width at year ${year}`,
+          why: {
+            formula: 'outermost rows apart, plus half a mean crown on each side',
+            inputs: growthInputs,
+            source: growthSource,
+          },
+        },
     {
       key: 'height',
       text: formatLength(tallestRow(stand, year, site), units),
       label: `tallest row at year ${year}`,
-      why: { formula: 'Chapman-Richards growth from the stock’s height, transplant check taken out', inputs: growthInputs, source: growthSource },
+      why: {
+        formula: 'Chapman-Richards growth from the stock’s height, transplant check taken out',
+        inputs: growthInputs,
+        source: growthSource,
+      },
     },
     {
       key: 'cost',
       text: formatMoney(sum.cents, currency),
-      label: planting.baseline.kind === 'block' && ground > 0 ? `${formatMoney(Math.round((sum.cents / ground) * perUnit), currency)} a ${areaUnit}`
-        : planting.baseline.kind === 'guilds' ? `${formatMoney(Math.round(sum.cents / planting.baseline.anchors.length), currency)} a guild`
-        : sum.length > 0 ? `${formatMoney(perLength(sum, units), currency)} per ${units === 'us' ? 'foot' : 'metre'}` : 'plants and materials',
+      label:
+        planting.baseline.kind === 'block' && ground > 0
+          ? `${formatMoney(Math.round((sum.cents / ground) * perUnit), currency)} a ${areaUnit}`
+          : planting.baseline.kind === 'guilds'
+            ? `${formatMoney(Math.round(sum.cents / planting.baseline.anchors.length), currency)} a guild`
+            : sum.length > 0
+              ? `${formatMoney(perLength(sum, units), currency)} per ${units === 'us' ? 'foot' : 'metre'}`
+              : 'plants and materials',
       why: {
         formula: 'packs of plants, plus guards, stakes, ties and weed cover; no labour',
         inputs: [
-          { label: 'Plants', text: formatMoney(sum.plantLines.reduce((t, l) => t + l.cents, 0), currency) },
-          { label: 'Materials', text: formatMoney(sum.kit.reduce((t, l) => t + l.cents, 0), currency) },
+          {
+            label: 'Plants',
+            text: formatMoney(
+              sum.plantLines.reduce((t, l) => t + l.cents, 0),
+              currency,
+            ),
+          },
+          {
+            label: 'Materials',
+            text: formatMoney(
+              sum.kit.reduce((t, l) => t + l.cents, 0),
+              currency,
+            ),
+          },
           { label: 'Baseline', text: formatLength(sum.length, units) },
         ],
         source: `${priceSource}; ${planting.name} alone, packs are shared across plantings in the order list`,
       },
     },
-    ...(cutting > 0 ? [{
-      key: 'cutting',
-      text: `${formatCount(Math.max(1, Math.round(cutting)))} h`,
-      label: 'of cutting a year, to keep its size',
-      why: {
-        formula: 'both sides of each row kept to a width, its top where a height is kept, over what is cut in an hour; stems cleared apart',
-        inputs: planting.rows.filter(({ kept }) => kept).map((row) => ({ label: row.name, text: sayKept(row.kept!, units) })),
-        source: settings['cut.area'].source,
-      },
-    }] : []),
+    ...(cutting > 0
+      ? [
+          {
+            key: 'cutting',
+            text: `${formatCount(Math.max(1, Math.round(cutting)))} h`,
+            label: 'of cutting a year, to keep its size',
+            why: {
+              formula:
+                'both sides of each row kept to a width, its top where a height is kept, over what is cut in an hour; stems cleared apart',
+              inputs: planting.rows
+                .filter(({ kept }) => kept)
+                .map((row) => ({ label: row.name, text: sayKept(row.kept!, units) })),
+              source: settings['cut.area'].source,
+            },
+          },
+        ]
+      : []),
     {
       key: 'order',
       text: formatCount(bought),
       label: 'plants to buy, in packs',
       why: {
-        formula: 'fewest plants so that enough live with the chance wanted, over those fit on arrival, in the cheapest packs',
+        formula:
+          'fewest plants so that enough live with the chance wanted, over those fit on arrival, in the cheapest packs',
         inputs: [
           { label: 'Chance wanted', text: `${Math.round(settingOf(holding, 'order.prob') * 100)} %` },
           { label: 'Unfit on arrival', text: `${Math.round(settingOf(holding, 'order.cull') * 100)} %` },
-          { label: 'Expected to die in year 1', text: counted(sum.plantLines.reduce((t, l) => t + l.losses, 0), 'plant') },
+          {
+            label: 'Expected to die in year 1',
+            text: counted(
+              sum.plantLines.reduce((t, l) => t + l.losses, 0),
+              'plant',
+            ),
+          },
         ],
         source: 'working note on ordering: beta-binomial, plants die together',
       },
@@ -132,4 +184,5 @@ export function figures(planting: Planting, layout: Layout, sum: Quantities, hol
   ];
 }
 
-const perLength = ({ cents, length }: Quantities, units: Holding['units']): number => Math.round((cents / length) * (units === 'us' ? 0.3048 : 1));
+const perLength = ({ cents, length }: Quantities, units: Holding['units']): number =>
+  Math.round((cents / length) * (units === 'us' ? 0.3048 : 1));

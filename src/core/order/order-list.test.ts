@@ -8,8 +8,20 @@ import { priceOf, priceTable } from './prices.ts';
 import { guardAnimals, guardHeight, stakeFor, tiesFor } from './protection.ts';
 import { quantities } from './quantities.ts';
 
-const parts = (holding: Holding) => layHolding(holding).map(({ planting, layout }) => quantities(planting, layout, holding));
-const one = sample({ animals: ['rabbit'], rows: [row({ species: [[2, 'Corylus avellana'], [1, 'Acer campestre']] })], planting: { weeds: 'chips' } });
+const parts = (holding: Holding) =>
+  layHolding(holding).map(({ planting, layout }) => quantities(planting, layout, holding));
+const one = sample({
+  animals: ['rabbit'],
+  rows: [
+    row({
+      species: [
+        [2, 'Corylus avellana'],
+        [1, 'Acer campestre'],
+      ],
+    }),
+  ],
+  planting: { weeds: 'chips' },
+});
 const twice: Holding = { ...one, plantings: [one.plantings[0]!, { ...one.plantings[0]!, id: 'p2', name: 'Again' }] };
 
 describe(orderList, () => {
@@ -28,13 +40,22 @@ describe(orderList, () => {
       expect(losses).toBeGreaterThan(0);
     }
     const patchy = { ...one, settings: { 'order.rho': 0.1 } };
-    expect(orderList(parts(patchy), patchy).plants[0]!.order).toBeGreaterThan(orderList(parts(one), one).plants[0]!.order);
+    expect(orderList(parts(patchy), patchy).plants[0]!.order).toBeGreaterThan(
+      orderList(parts(one), one).plants[0]!.order,
+    );
   });
 
   it('prints plants first, then materials, each line adding to the total', () => {
     const list = orderList(parts(one), one);
     const rows = orderRows(list);
-    expect(rows.map(({ item }) => item)).toEqual(['Hazel', 'Field maple', 'Guard, 0.6 m', 'Stake, 0.9 m', 'Tie', 'Wood chips, a cubic metre']);
+    expect(rows.map(({ item }) => item)).toEqual([
+      'Hazel',
+      'Field maple',
+      'Guard, 0.6 m',
+      'Stake, 0.9 m',
+      'Tie',
+      'Wood chips, a cubic metre',
+    ]);
     expect(rows.reduce((sum, { cents }) => sum + cents, 0)).toBe(list.cents);
     expect(rows[0]!.packs).toMatch(/^\d+ × \d+( \+ \d+ × \d+)*$/);
   });

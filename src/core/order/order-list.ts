@@ -13,7 +13,10 @@ export interface OrderList {
   readonly cents: number;
 }
 
-export function orderList(parts: readonly { readonly kinds: readonly Kind[]; readonly kit: readonly KitLine[] }[], holding: Holding): OrderList {
+export function orderList(
+  parts: readonly { readonly kinds: readonly Kind[]; readonly kit: readonly KitLine[] }[],
+  holding: Holding,
+): OrderList {
   const plants = plantLines(addKinds(parts.map(({ kinds }) => kinds)), holding);
   const kit = addKit(parts.map((part) => part.kit));
   return { plants, kit, cents: [...plants, ...kit].reduce((sum, { cents }) => sum + cents, 0) };

@@ -13,27 +13,45 @@ const kitOf = (holding: Holding) => Object.fromEntries(sum(holding).kit.map(({ k
 
 describe(choosePacks, () => {
   it('covers the need, and costs never fall when the need rises', () => {
-    fc.assert(fc.property(fc.array(fc.record({ size: fc.integer({ min: 1, max: 60 }), price: fc.integer({ min: 1, max: 9000 }) }), { minLength: 1, maxLength: 4 }), fc.integer({ min: 0, max: 400 }), (packs, need) => {
-      const { quantity, cost, counts } = choosePacks(need, packs);
-      expect(quantity).toBeGreaterThanOrEqual(need);
-      expect(counts.reduce((total, n, i) => total + n * packs[i]!.size, 0)).toBe(quantity);
-      expect(counts.reduce((total, n, i) => total + n * packs[i]!.price, 0)).toBe(cost);
-      expect(choosePacks(need + 1, packs).cost).toBeGreaterThanOrEqual(cost);
-    }));
+    fc.assert(
+      fc.property(
+        fc.array(fc.record({ size: fc.integer({ min: 1, max: 60 }), price: fc.integer({ min: 1, max: 9000 }) }), {
+          minLength: 1,
+          maxLength: 4,
+        }),
+        fc.integer({ min: 0, max: 400 }),
+        (packs, need) => {
+          const { quantity, cost, counts } = choosePacks(need, packs);
+          expect(quantity).toBeGreaterThanOrEqual(need);
+          expect(counts.reduce((total, n, i) => total + n * packs[i]!.size, 0)).toBe(quantity);
+          expect(counts.reduce((total, n, i) => total + n * packs[i]!.price, 0)).toBe(cost);
+          expect(choosePacks(need + 1, packs).cost).toBeGreaterThanOrEqual(cost);
+        },
+      ),
+    );
   });
 });
 
 describe(leastOrder, () => {
   it('rises with need and chance, falls with survival', () => {
-    fc.assert(fc.property(fc.integer({ min: 1, max: 300 }), fc.double({ min: 0.6, max: 0.97, noNaN: true }), fc.constantFrom(0, 0.02, 0.05), (need, survival, rho) => {
-      const base = leastOrder({ need, survival, prob: 0.8, rho })!;
-      expect(base).toBeGreaterThanOrEqual(need);
-      expect(leastOrder({ need: need + 1, survival, prob: 0.8, rho })!).toBeGreaterThanOrEqual(base);
-      expect(leastOrder({ need, survival, prob: 0.9, rho })!).toBeGreaterThanOrEqual(base);
-      expect(leastOrder({ need, survival: survival + 0.02, prob: 0.8, rho })!).toBeLessThanOrEqual(base);
-    }), { numRuns: 60 });
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 1, max: 300 }),
+        fc.double({ min: 0.6, max: 0.97, noNaN: true }),
+        fc.constantFrom(0, 0.02, 0.05),
+        (need, survival, rho) => {
+          const base = leastOrder({ need, survival, prob: 0.8, rho })!;
+          expect(base).toBeGreaterThanOrEqual(need);
+          expect(leastOrder({ need: need + 1, survival, prob: 0.8, rho })!).toBeGreaterThanOrEqual(base);
+          expect(leastOrder({ need, survival, prob: 0.9, rho })!).toBeGreaterThanOrEqual(base);
+          expect(leastOrder({ need, survival: survival + 0.02, prob: 0.8, rho })!).toBeLessThanOrEqual(base);
+        },
+      ),
+      { numRuns: 60 },
+    );
   });
-  it('says null where filling gaps later is the better plan', () => expect(leastOrder({ need: 100, survival: 0.2, prob: 0.9, rho: 0.02 })).toBeNull());
+  it('says null where filling gaps later is the better plan', () =>
+    expect(leastOrder({ need: 100, survival: 0.2, prob: 0.9, rho: 0.02 })).toBeNull());
 });
 
 describe(quantities, () => {
@@ -54,7 +72,18 @@ describe(quantities, () => {
   ] as const)('keeps weeds down with %s', (weeds, kit) => expect(kitOf(sample({ planting: { weeds } }))).toEqual(kit));
 
   it('adds up to its lines, follows the steward’s prices, and every figure has its why', () => {
-    const holding = sample({ animals: ['rabbit'], rows: [row({ species: [[2, 'Corylus avellana'], [1, 'Acer campestre']] })], planting: { weeds: 'mats' } });
+    const holding = sample({
+      animals: ['rabbit'],
+      rows: [
+        row({
+          species: [
+            [2, 'Corylus avellana'],
+            [1, 'Acer campestre'],
+          ],
+        }),
+      ],
+      planting: { weeds: 'mats' },
+    });
     const was = sum(holding);
     expect(was.cents).toBe([...was.plantLines, ...was.kit].reduce((total, { cents }) => total + cents, 0));
     const dearer = sum({ ...holding, prices: { mat: 1000 } });

@@ -18,7 +18,11 @@ const packName = (size: number): string => (size === 1 ? 'one' : `pack of ${size
 /** Every price that a plan can need, at its placeholder: not offers, to be replaced by the steward's own. */
 export const priceTable: readonly Price[] = [
   ...stocks.flatMap(({ id, name, packs }) =>
-    packs.map(({ size, price }) => ({ key: stockPriceKey(id, size), label: `${capital(name)}, ${packName(size)}`, cents: price })),
+    packs.map(({ size, price }) => ({
+      key: stockPriceKey(id, size),
+      label: `${capital(name)}, ${packName(size)}`,
+      cents: price,
+    })),
   ),
   ...z.array(z.object({ key: z.string(), label: z.string(), cents: z.number().int().min(0) })).parse(priceData),
 ];
@@ -26,6 +30,7 @@ export const priceTable: readonly Price[] = [
 const byKey = new Map(priceTable.map((price) => [price.key, price]));
 
 /** The price in force on this holding, minor units; 0 for a key that the table lacks. */
-export const priceOf = (holding: Pick<Holding, 'prices'>, key: string): number => holding.prices[key] ?? byKey.get(key)?.cents ?? 0;
+export const priceOf = (holding: Pick<Holding, 'prices'>, key: string): number =>
+  holding.prices[key] ?? byKey.get(key)?.cents ?? 0;
 
 export const priceSource = 'placeholder prices, to be replaced by your own';

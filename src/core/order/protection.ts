@@ -3,7 +3,8 @@ import { ceilSafe } from '../units/rounding.ts';
 import guardData from './guards.json' with { type: 'json' };
 
 /** What each animal needs, with its name for people. */
-export const guardAnimals: Readonly<Record<Animal, { name: string; height: number; snow: boolean; form: string }>> = guardData.animals;
+export const guardAnimals: Readonly<Record<Animal, { name: string; height: number; snow: boolean; form: string }>> =
+  guardData.animals;
 export const guardSource = guardData.source;
 
 /**
@@ -11,11 +12,15 @@ export const guardSource = guardData.source;
  * that reaches it (null: none does, fence instead): `guard.height`. No animals: 0 and null.
  */
 export function guardHeight(animals: readonly Animal[], snow: number): { need: number; size: number | null } {
-  const need = Math.max(0, ...animals.map((animal) => guardAnimals[animal].height + (guardAnimals[animal].snow ? snow : 0)));
+  const need = Math.max(
+    0,
+    ...animals.map((animal) => guardAnimals[animal].height + (guardAnimals[animal].snow ? snow : 0)),
+  );
   return { need, size: need > 0 ? nextSize(guardData.sizes, need) : null };
 }
 
-const nextSize = (sizes: readonly number[], need: number): number | null => sizes.find((size) => size >= need - 1e-9) ?? null;
+const nextSize = (sizes: readonly number[], need: number): number | null =>
+  sizes.find((size) => size >= need - 1e-9) ?? null;
 
 export interface StakeOptions {
   /** Length above ground, metres. */
@@ -30,7 +35,11 @@ export interface StakeOptions {
 }
 
 /** Depth, length needed and stocked length of a stake (null: none is long enough): `guard.stake`. */
-export function stakeLength({ out, hole, through, undisturbed, minDepth }: StakeOptions): { depth: number; need: number; length: number | null } {
+export function stakeLength({ out, hole, through, undisturbed, minDepth }: StakeOptions): {
+  depth: number;
+  need: number;
+  length: number | null;
+} {
   const depth = Math.max(minDepth, through ? hole + undisturbed : 0);
   return { depth, need: out + depth, length: nextSize(guardData.stakes, out + depth) };
 }

@@ -57,7 +57,8 @@ export function kindsOf(stand: Stand): Kind[] {
   for (let i = 0; i < stand.count; i++) counts[stand.species[i]! * stocks + stand.stock[i]!]!++;
   const kinds: Kind[] = [];
   counts.forEach((count, k) => {
-    if (count > 0) kinds.push({ species: stand.speciesIds[Math.floor(k / stocks)]!, stock: stand.stockIds[k % stocks]!, count });
+    if (count > 0)
+      kinds.push({ species: stand.speciesIds[Math.floor(k / stocks)]!, stock: stand.stockIds[k % stocks]!, count });
   });
   return kinds.sort((a, b) => b.count - a.count || a.species.localeCompare(b.species, 'en'));
 }
@@ -80,7 +81,8 @@ export function plantLines(kinds: readonly Kind[], holding: Rates): PlantLine[] 
   return kinds.map((kind) => {
     const stock = stockOf(kind.stock);
     // Above three plants for each place the note advises filling gaps later; order the plain expectation then.
-    const least = leastOrder({ need: kind.count, survival: stock.survival, prob, rho }) ?? Math.ceil(kind.count / stock.survival);
+    const least =
+      leastOrder({ need: kind.count, survival: stock.survival, prob, rho }) ?? Math.ceil(kind.count / stock.survival);
     const order = finalOrder(kind.count, least - kind.count, cull);
     const packs = stock.packs.map(({ size }) => ({ size, price: priceOf(holding, stockPriceKey(stock.id, size)) }));
     const { quantity, cost, counts } = choosePacks(order, packs);
@@ -97,7 +99,9 @@ export function plantLines(kinds: readonly Kind[], holding: Rates): PlantLine[] 
 
 /** Guards, stakes, ties, mats, fabric, pins and mulch for one planting. */
 export function kitLines(planting: Planting, stand: Stand, holding: Rates): KitLine[] {
-  return [...guardKit(planting, stand.count, holding), ...weedKit(planting, stand, holding)].filter(({ count }) => count > 0);
+  return [...guardKit(planting, stand.count, holding), ...weedKit(planting, stand, holding)].filter(
+    ({ count }) => count > 0,
+  );
 }
 
 function piece(holding: Rates, key: string, wanted: number, spare: number): KitLine {
@@ -119,11 +123,19 @@ function guardKit(planting: Planting, plants: number, holding: Rates): KitLine[]
 function weedKit(planting: Planting, stand: Stand, holding: Rates): KitLine[] {
   const spare = settingOf(holding, 'order.spare');
   if (planting.weeds === 'mats')
-    return [piece(holding, 'mat', stand.count, spare), piece(holding, 'pin', stand.count * settingOf(holding, 'weed.pinsEach'), 0)];
+    return [
+      piece(holding, 'mat', stand.count, spare),
+      piece(holding, 'pin', stand.count * settingOf(holding, 'weed.pinsEach'), 0),
+    ];
   if (planting.weeds === 'fabric') {
     const rows = stand.rows.flatMap(({ line, from, to }) => (line && to > from ? [line.length] : []));
     const overlap = settingOf(holding, 'weed.overlap');
-    const { rolls, joints } = fabricRolls(rows, { roll: settingOf(holding, 'weed.rollLength'), overlap, endBury: overlap, minPiece: settingOf(holding, 'weed.minPiece') });
+    const { rolls, joints } = fabricRolls(rows, {
+      roll: settingOf(holding, 'weed.rollLength'),
+      overlap,
+      endBury: overlap,
+      minPiece: settingOf(holding, 'weed.minPiece'),
+    });
     const pins = fabricPins(rows, { along: 1, width: settingOf(holding, 'weed.rollWidth'), across: 0.3, joints });
     return [piece(holding, 'fabric', rolls, 0), piece(holding, 'pin', pins, 0)];
   }
@@ -135,7 +147,9 @@ function weedKit(planting: Planting, stand: Stand, holding: Rates): KitLine[] {
       depth: settingOf(holding, 'weed.depth'),
       settle: settingOf(holding, 'weed.settle'),
     });
-    return [{ key: 'chips', wanted: order, count: Math.ceil(order), cents: Math.ceil(order) * priceOf(holding, 'chips') }];
+    return [
+      { key: 'chips', wanted: order, count: Math.ceil(order), cents: Math.ceil(order) * priceOf(holding, 'chips') },
+    ];
   }
   return [];
 }
@@ -145,7 +159,17 @@ export function addKit(all: readonly (readonly KitLine[])[]): KitLine[] {
   const sums = new Map<string, KitLine>();
   for (const line of all.flat()) {
     const known = sums.get(line.key);
-    sums.set(line.key, known ? { ...line, wanted: known.wanted + line.wanted, count: known.count + line.count, cents: known.cents + line.cents } : line);
+    sums.set(
+      line.key,
+      known
+        ? {
+            ...line,
+            wanted: known.wanted + line.wanted,
+            count: known.count + line.count,
+            cents: known.cents + line.cents,
+          }
+        : line,
+    );
   }
   return [...sums.values()];
 }

@@ -49,7 +49,9 @@ function chanceOfAtLeast(n: number, need: number, q: number, rho: number): numbe
   for (let lost = 0; lost <= n - need; lost++) {
     const alive = n - lost;
     const ways = lnFactorial(n) - lnFactorial(alive) - lnFactorial(lost);
-    sum += Math.exp(rho > 0 ? ways + lnBeta(alive + a, lost + b) - lnBeta(a, b) : ways + alive * Math.log(q) + lost * Math.log(1 - q));
+    sum += Math.exp(
+      rho > 0 ? ways + lnBeta(alive + a, lost + b) - lnBeta(a, b) : ways + alive * Math.log(q) + lost * Math.log(1 - q),
+    );
   }
   return sum;
 }
@@ -68,8 +70,11 @@ function lnGamma(x: number): number {
   let z = x;
   while (z < 10) shift += Math.log(z++);
   const r = 1 / (z * z);
-  return (z - 0.5) * Math.log(z) - z + 0.9189385332046727 + (1 / 12 - r * (1 / 360 - r * (1 / 1260 - r / 1680))) / z - shift;
+  return (
+    (z - 0.5) * Math.log(z) - z + 0.9189385332046727 + (1 / 12 - r * (1 / 360 - r * (1 / 1260 - r / 1680))) / z - shift
+  );
 }
 
 /** Plants to order for `positions` and `spares` when the share `cull` is unfit on arrival: `order.final`. */
-export const finalOrder = (positions: number, spares: number, cull: number): number => ceilSafe((positions + spares) / (1 - cull));
+export const finalOrder = (positions: number, spares: number, cull: number): number =>
+  ceilSafe((positions + spares) / (1 - cull));

@@ -35,13 +35,28 @@ export function fabricRolls(rows: readonly number[], { roll, overlap, endBury, m
 }
 
 /** Pins that hold fabric strips: both edges, both ends and every joint: `weed.pins`. Metres. */
-export function fabricPins(rows: readonly number[], { along, width, across, joints }: { along: number; width: number; across: number; joints: number }): number {
+export function fabricPins(
+  rows: readonly number[],
+  { along, width, across, joints }: { along: number; width: number; across: number; joints: number },
+): number {
   const edges = rows.reduce((sum, length) => sum + 2 * (ceilSafe(length / along) + 1), 0);
   return edges + (2 * rows.length + joints) * (ceilSafe(width / across) - 1);
 }
 
 /** Chip mulch in rings round `n` stems: settled and ordered volume, m³: `weed.mulchRing`. Metres. */
-export function mulchRings({ n, outer, gap, depth, settle }: { n: number; outer: number; gap: number; depth: number; settle: number }) {
+export function mulchRings({
+  n,
+  outer,
+  gap,
+  depth,
+  settle,
+}: {
+  n: number;
+  outer: number;
+  gap: number;
+  depth: number;
+  settle: number;
+}) {
   const settled = n * (Math.PI / 4) * (outer ** 2 - gap ** 2) * depth;
   return { settled, order: settled / (1 - settle) };
 }

@@ -19,7 +19,10 @@ const SHORTEST = 0.5;
 type Place = Pick<Holding, 'boundary' | 'features'>;
 
 /** The points that a `beside` baseline follows: a boundary side, a fence, a stream or a track; null when it is gone. */
-function followed(of: Extract<Baseline, { kind: 'beside' }>['of'], { boundary, features }: Place): readonly Point[] | null {
+function followed(
+  of: Extract<Baseline, { kind: 'beside' }>['of'],
+  { boundary, features }: Place,
+): readonly Point[] | null {
   if (of.what === 'feature') {
     const feature = features.find(({ id }) => id === of.feature);
     return feature && 'line' in feature ? feature.line : null;
@@ -63,7 +66,8 @@ function lay(baseline: Baseline, source: readonly Point[] | null): LaidBaseline 
   if (!source) return null;
   if (baseline.kind === 'beside') {
     const line = polyline(source);
-    const moved = line.points.length < 2 ? null : parallel(line, baseline.side === 'right' ? baseline.setback : -baseline.setback);
+    const moved =
+      line.points.length < 2 ? null : parallel(line, baseline.side === 'right' ? baseline.setback : -baseline.setback);
     return moved && moved.length >= SHORTEST ? { line: moved, closed: false } : null;
   }
   if (baseline.kind === 'block') {
@@ -74,7 +78,16 @@ function lay(baseline: Baseline, source: readonly Point[] | null): LaidBaseline 
     const [[x, y]] = source as [Point];
     const line = polyline(source);
     // One anchor has no line of its own: it is measured northward.
-    return { line: line.points.length > 1 ? line : polyline([[x, y], [x, y + 1]]), closed: false };
+    return {
+      line:
+        line.points.length > 1
+          ? line
+          : polyline([
+              [x, y],
+              [x, y + 1],
+            ]),
+      closed: false,
+    };
   }
   const closed = baseline.closed && source.length > 2;
   const points = baseline.curved ? smooth(closed ? [...source, source[0]!] : source) : source;
@@ -85,9 +98,20 @@ function lay(baseline: Baseline, source: readonly Point[] | null): LaidBaseline 
 /** A block within `points`, its rows along the longest side; throws {@link Refused} for an outline that holds no ground. */
 export function drawnBlock(points: readonly Point[], { headland = 0 } = {}): Extract<Baseline, { kind: 'block' }> {
   const kept = points.filter((point, i) => distance(points[(i + points.length - 1) % points.length]!, point) > 0.001);
-  if (kept.length > 2 && crossesItself(kept, true)) throw new Refused('The outline crosses itself. Draw it so that it does not, or as two blocks.');
-  if (kept.length < 3 || area(kept) < 1) throw new Refused('A block needs at least three corners and a square metre of ground. Add corners, or set them farther apart.');
-  return { kind: 'block', outline: kept.map(([x, y]) => [x, y]), bearing: alongLongest(kept), headland, shift: { along: 0, across: 0 }, lanes: null };
+  if (kept.length > 2 && crossesItself(kept, true))
+    throw new Refused('The outline crosses itself. Draw it so that it does not, or as two blocks.');
+  if (kept.length < 3 || area(kept) < 1)
+    throw new Refused(
+      'A block needs at least three corners and a square metre of ground. Add corners, or set them farther apart.',
+    );
+  return {
+    kind: 'block',
+    outline: kept.map(([x, y]) => [x, y]),
+    bearing: alongLongest(kept),
+    headland,
+    shift: { along: 0, across: 0 },
+    lanes: null,
+  };
 }
 
 /** A drawn baseline through `points`; throws {@link Refused} for a line that no row can stand on. */
@@ -95,8 +119,11 @@ export function drawnBaseline(points: readonly Point[], { curved = false, closed
   const kept = points.filter((point, i) => i === 0 || distance(points[i - 1]!, point) > 0.001);
   const { length } = polyline(kept, closed);
   if (kept.length < 2 || length < SHORTEST)
-    throw new Refused(`The line is ${Math.round(length * 1000) / 1000} m long. A row needs at least ${SHORTEST} m: give it a second point farther off.`);
-  if (crossesItself(kept, closed)) throw new Refused('The line crosses itself. Draw it so that it does not, or as two plantings.');
+    throw new Refused(
+      `The line is ${Math.round(length * 1000) / 1000} m long. A row needs at least ${SHORTEST} m: give it a second point farther off.`,
+    );
+  if (crossesItself(kept, closed))
+    throw new Refused('The line crosses itself. Draw it so that it does not, or as two plantings.');
   return { kind: 'drawn', points: kept.map(([x, y]) => [x, y] as [number, number]), curved, closed };
 }
 

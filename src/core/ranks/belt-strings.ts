@@ -6,7 +6,10 @@ import { rowLine } from './row-line.ts';
 import type { RowString } from './row-string.ts';
 
 /** The strings of a belt: each row a true parallel of the baseline, its gaps added up on its own side of it. */
-export function beltStrings({ rows, side, corners }: Pick<Planting, 'rows' | 'side' | 'corners'>, baseline: LaidBaseline): RowString[] {
+export function beltStrings(
+  { rows, side, corners }: Pick<Planting, 'rows' | 'side' | 'corners'>,
+  baseline: LaidBaseline,
+): RowString[] {
   const sign = side === 'right' ? 1 : -1;
   const reached = { near: 0, across: 0 };
   const bends = corners === 'round' ? [] : cornersOf(baseline);
@@ -17,7 +20,8 @@ export function beltStrings({ rows, side, corners }: Pick<Planting, 'rows' | 'si
     if (!trace) return { ...string, spacing: row.spacing, at: new Float64Array(0) };
     const from = row.inset + row.trim.start;
     const to = trace.line.length - row.inset - row.trim.stop;
-    if (corners === 'planted' && bends.length > 0) return { ...string, ...plantCorners(trace, bends, { from, to, spacing: row.spacing, closed: baseline.closed }) };
+    if (corners === 'planted' && bends.length > 0)
+      return { ...string, ...plantCorners(trace, bends, { from, to, spacing: row.spacing, closed: baseline.closed }) };
     const { at, spacing } = places(to - from, { ...row, closed: baseline.closed });
     if (from > 0) for (let i = 0; i < at.length; i++) at[i]! += from;
     return { ...string, spacing, at: bends.length > 0 ? leaveOpen(at, trace, bends, spacing) : at };

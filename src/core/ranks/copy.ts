@@ -18,10 +18,31 @@ export const copyPlanting = (planting: Planting, { name, baseline, newId }: Copy
 });
 
 /** What of a planting is kept as a pattern: its rows without what was done by hand at one place. */
-export const patternOf = ({ purpose, corners, rows, weeds, guarded, name }: Planting, id: string): Pattern => ({ id, name, purpose, corners, weeds, guarded, rows: rows.map((row) => ({ ...row, swaps: [] })) });
+export const patternOf = ({ purpose, corners, rows, weeds, guarded, name }: Planting, id: string): Pattern => ({
+  id,
+  name,
+  purpose,
+  corners,
+  weeds,
+  guarded,
+  rows: rows.map((row) => ({ ...row, swaps: [] })),
+});
 
 /** A planting laid by one of the steward's own patterns. */
-export const plantingFrom = ({ purpose, corners, rows, weeds, guarded }: Pattern, { name, baseline, newId }: CopyOptions, side: Planting['side']): Planting => ({
-  id: newId(), name, purpose, corners, baseline, side, weeds, guarded, gaps: [], clearings: [],
+export const plantingFrom = (
+  { purpose, corners, rows, weeds, guarded }: Pattern,
+  { name, baseline, newId }: CopyOptions,
+  side: Planting['side'],
+): Planting => ({
+  id: newId(),
+  name,
+  purpose,
+  corners,
+  baseline,
+  side,
+  weeds,
+  guarded,
+  gaps: [],
+  clearings: [],
   rows: rows.map((row) => ({ ...row, id: newId() })),
 });

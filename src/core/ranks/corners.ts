@@ -31,19 +31,32 @@ function stretchAt({ line: { chainages, length }, from, to }: RowLine, station: 
   if (first <= last) return [first, last];
   // On the inside the legs meet in a mitre: stations leap over the corner from one leg to the next.
   const at = to.findIndex((end) => end > station + 0.01);
-  const chainage = at < 0 ? length : chainages[at]! + Math.max(0, (station - from[at]!) / (to[at]! - from[at]!)) * (chainages[at + 1]! - chainages[at]!);
+  const chainage =
+    at < 0
+      ? length
+      : chainages[at]! +
+        Math.max(0, (station - from[at]!) / (to[at]! - from[at]!)) * (chainages[at + 1]! - chainages[at]!);
   return [chainage, chainage];
 }
 
 /** The places that keep half a spacing from every corner, and all of the round outside it: a machine lifts out there and turns. */
 export function leaveOpen(at: Float64Array, trace: RowLine, corners: readonly number[], spacing: number): Float64Array {
-  const open = corners.map((station) => stretchAt(trace, station)).map(([from, to]) => [from - spacing / 2, to + spacing / 2] as const);
+  const open = corners
+    .map((station) => stretchAt(trace, station))
+    .map(([from, to]) => [from - spacing / 2, to + spacing / 2] as const);
   return at.filter((chainage) => open.every(([from, to]) => chainage <= from + TOL || chainage >= to - TOL));
 }
 
 /** A plant on every corner of the row and each leg between fitted, as the working note counts `count.corner` pinned. */
-export function plantCorners(trace: RowLine, corners: readonly number[], { from, to, spacing, closed }: { from: number; to: number; spacing: number; closed: boolean }): { at: Float64Array; spacing: number } {
-  const marks = corners.map((station) => stretchAt(trace, station)).map(([a, b]) => (a + b) / 2).filter((mark) => mark > from + TOL && mark < to - TOL);
+export function plantCorners(
+  trace: RowLine,
+  corners: readonly number[],
+  { from, to, spacing, closed }: { from: number; to: number; spacing: number; closed: boolean },
+): { at: Float64Array; spacing: number } {
+  const marks = corners
+    .map((station) => stretchAt(trace, station))
+    .map(([a, b]) => (a + b) / 2)
+    .filter((mark) => mark > from + TOL && mark < to - TOL);
   const legs = [from, ...marks, to];
   const at: number[] = [];
   let intervals = 0;

@@ -26,7 +26,8 @@ describe(places, () => {
         expect(at.at(-1)).toBeCloseTo(metres, 6);
         const off = Math.abs(fitted - step);
         const n = at.length - 1;
-        for (const other of [n - 1, n + 1]) if (other >= 1) expect(off).toBeLessThanOrEqual(Math.abs(metres / other - step) + 0.002);
+        for (const other of [n - 1, n + 1])
+          if (other >= 1) expect(off).toBeLessThanOrEqual(Math.abs(metres / other - step) + 0.002);
       }),
     );
   });
@@ -39,7 +40,8 @@ describe(places, () => {
         fc.pre(metres > step);
         expect(staggered.spacing).toBe(straight.spacing);
         expect([straight.at.length - 1, straight.at.length]).toContain(staggered.at.length);
-        if (straight.at.length > 1) staggered.at.forEach((at, i) => expect(at).toBeCloseTo(straight.at[0]! + (i + 0.5) * straight.spacing, 6));
+        if (straight.at.length > 1)
+          staggered.at.forEach((at, i) => expect(at).toBeCloseTo(straight.at[0]! + (i + 0.5) * straight.spacing, 6));
       }),
     );
   });
@@ -68,7 +70,8 @@ describe(places, () => {
   it('has no place on less than nothing, one on a point, and refuses a spacing that would never end', () => {
     expect(places(-1, { spacing: 1, ends: 'keep' }).at).toHaveLength(0);
     expect([...places(0, { spacing: 1, ends: 'fit' }).at]).toEqual([0]);
-    for (const bad of [0, -1, Number.NaN]) expect(() => places(10, { spacing: bad, ends: 'keep' })).toThrow(/spacing must be > 0/);
+    for (const bad of [0, -1, Number.NaN])
+      expect(() => places(10, { spacing: bad, ends: 'keep' })).toThrow(/spacing must be > 0/);
   });
 });
 
@@ -79,24 +82,38 @@ describe(fittedIntervals, () => {
 describe(standardPlaces, () => {
   it('agrees with a plain search through all places', () => {
     fc.assert(
-      fc.property(fc.double({ min: 10, max: 200, noNaN: true }), spacing, fc.double({ min: 3, max: 40, noNaN: true }), fc.double({ min: 0, max: 20, noNaN: true }), (metres, step, every, first) => {
-        const { at } = places(metres, { spacing: step, ends: 'keep' });
-        const plain = new Set<number>();
-        for (let target = first, j = 0; target <= metres + 0.001; target = first + ++j * every) {
-          let best = -1;
-          for (let i = 0; i < at.length; i++)
-            if (!plain.has(i) && (best < 0 || Math.abs(at[i]! - target) < Math.abs(at[best]! - target) - 1e-9)) best = i;
-          if (best >= 0 && Math.abs(at[best]! - target) <= every / 2 + 0.001) plain.add(best);
-        }
-        expect([...standardPlaces(at, metres, { every, first, within: every / 2 })].sort((a, b) => a - b)).toEqual([...plain].sort((a, b) => a - b));
-      }),
+      fc.property(
+        fc.double({ min: 10, max: 200, noNaN: true }),
+        spacing,
+        fc.double({ min: 3, max: 40, noNaN: true }),
+        fc.double({ min: 0, max: 20, noNaN: true }),
+        (metres, step, every, first) => {
+          const { at } = places(metres, { spacing: step, ends: 'keep' });
+          const plain = new Set<number>();
+          for (let target = first, j = 0; target <= metres + 0.001; target = first + ++j * every) {
+            let best = -1;
+            for (let i = 0; i < at.length; i++)
+              if (!plain.has(i) && (best < 0 || Math.abs(at[i]! - target) < Math.abs(at[best]! - target) - 1e-9))
+                best = i;
+            if (best >= 0 && Math.abs(at[best]! - target) <= every / 2 + 0.001) plain.add(best);
+          }
+          expect([...standardPlaces(at, metres, { every, first, within: every / 2 })].sort((a, b) => a - b)).toEqual(
+            [...plain].sort((a, b) => a - b),
+          );
+        },
+      ),
     );
   });
 });
 
 describe('sequences', () => {
   it('writes runs out in order', () => {
-    expect(cycleOf([{ species: 'A', count: 2 }, { species: 'B', count: 1 }])).toEqual(['A', 'A', 'B']);
+    expect(
+      cycleOf([
+        { species: 'A', count: 2 },
+        { species: 'B', count: 1 },
+      ]),
+    ).toEqual(['A', 'A', 'B']);
   });
   it('finds the first place not below a target', () => {
     const at = Float64Array.from([0, 1.5, 3]);

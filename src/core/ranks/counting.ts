@@ -29,7 +29,11 @@ export function places(length: number, { spacing, ends, staggered = false, close
   const count = ends === 'fit' ? fittedIntervals(length, spacing) : intervals(length, spacing);
   const step = ends === 'fit' && length > TOL ? length / count : spacing;
   const first = staggered ? step / 2 : 0;
-  const n = closed ? Math.max(1, count) : staggered ? intervals(length - first, step) + (length - first < -TOL ? 0 : 1) : count + 1;
+  const n = closed
+    ? Math.max(1, count)
+    : staggered
+      ? intervals(length - first, step) + (length - first < -TOL ? 0 : 1)
+      : count + 1;
   const at = new Float64Array(short(length, spacing, ends) ? 1 : n);
   for (let i = 0; i < at.length; i++) at[i] = first + i * step;
   return { at, spacing: step };
@@ -42,7 +46,8 @@ function centred(length: number, spacing: number, staggered: boolean): Places {
   return { at: Float64Array.from({ length: n }, (_, i) => first + i * spacing), spacing };
 }
 
-const short = (length: number, spacing: number, ends: Row['ends']): boolean => length + TOL < spacing && (ends !== 'fit' || length <= TOL);
+const short = (length: number, spacing: number, ends: Row['ends']): boolean =>
+  length + TOL < spacing && (ends !== 'fit' || length <= TOL);
 
 /** Intervals whose even spacing comes nearest to the asked one: `count.fit` (tie: fewer plants). */
 export function fittedIntervals(length: number, spacing: number): number {
@@ -59,7 +64,11 @@ export const cycleOf = <T>(runs: readonly { readonly species: T; readonly count:
  * Indices of the places taken by standards: for targets `first`, `first + every`, … up to `length`, the
  * nearest place (tie: the lower), each place once, none farther than `within`. `count.overlay`.
  */
-export function standardPlaces(at: Float64Array, length: number, { every, first, within }: { every: number; first: number; within: number }): Set<number> {
+export function standardPlaces(
+  at: Float64Array,
+  length: number,
+  { every, first, within }: { every: number; first: number; within: number },
+): Set<number> {
   const taken = new Set<number>();
   for (let j = 0; first + j * every <= length + TOL; j++) {
     const best = nearestFree(at, first + j * every, taken);

@@ -6,14 +6,20 @@ import { draggedCut, draggedGap, draggedSpacing } from './drag.ts';
 describe(draggedSpacing, () => {
   it('brings the plant that is held to where it is dropped, to the width of the rounding', () => {
     fc.assert(
-      fc.property(fc.integer({ min: 1, max: 20 }), fc.double({ min: 4, max: 58, noNaN: true }), fc.boolean(), fc.constantFrom(0, 2), (place, to, staggered, inset) => {
-        const spacing = draggedSpacing({ inset, staggered }, place, to);
-        fc.pre(spacing !== null && spacing > 0.1 && spacing < 50);
-        const stand = standOf(sample({ rows: [row({ spacing: spacing!, staggered, inset })] }));
-        fc.pre(place < stand.count);
-        // A centimetre of rounding in the spacing adds up over the places before the one held.
-        expect(Math.abs(stand.chainage[place]! - to)).toBeLessThanOrEqual(0.005 * (place + 0.5) + 1e-6);
-      }),
+      fc.property(
+        fc.integer({ min: 1, max: 20 }),
+        fc.double({ min: 4, max: 58, noNaN: true }),
+        fc.boolean(),
+        fc.constantFrom(0, 2),
+        (place, to, staggered, inset) => {
+          const spacing = draggedSpacing({ inset, staggered }, place, to);
+          fc.pre(spacing !== null && spacing > 0.1 && spacing < 50);
+          const stand = standOf(sample({ rows: [row({ spacing: spacing!, staggered, inset })] }));
+          fc.pre(place < stand.count);
+          // A centimetre of rounding in the spacing adds up over the places before the one held.
+          expect(Math.abs(stand.chainage[place]! - to)).toBeLessThanOrEqual(0.005 * (place + 0.5) + 1e-6);
+        },
+      ),
     );
   });
   it('leaves the first plant of a row to its inset, and moves the first of a staggered one', () => {

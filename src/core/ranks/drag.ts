@@ -8,7 +8,11 @@ const within = (metres: number, least: number): number => Math.min(SPACING.most,
  * The spacing that brings the plant at `place` (number in the row before gaps, from 0) to `chainage` metres
  * along its row, to the centimetre; null for the first plant of a row, which only the inset moves.
  */
-export function draggedSpacing({ inset, staggered }: Pick<Row, 'inset' | 'staggered'>, place: number, chainage: number): number | null {
+export function draggedSpacing(
+  { inset, staggered }: Pick<Row, 'inset' | 'staggered'>,
+  place: number,
+  chainage: number,
+): number | null {
   const steps = place + (staggered ? 0.5 : 0);
   return steps > 0 ? within(toStep((chainage - inset) / steps, 0.01), SPACING.least) : null;
 }
@@ -17,8 +21,16 @@ export function draggedSpacing({ inset, staggered }: Pick<Row, 'inset' | 'stagge
 export const draggedGap = (rowGap: number, by: number): number => within(toStep(rowGap + by, 0.05), 0);
 
 /** A gap dragged by its middle or an edge: new middle and width, to 10 cm, kept on a line of `length` metres. */
-export function draggedCut(gap: { at: number; width: number }, edge: 'middle' | 'start' | 'end', to: number, length: number): { at: number; width: number } {
+export function draggedCut(
+  gap: { at: number; width: number },
+  edge: 'middle' | 'start' | 'end',
+  to: number,
+  length: number,
+): { at: number; width: number } {
   if (edge === 'middle') return { at: toStep(Math.min(length, Math.max(0, to)), 0.1), width: gap.width };
-  const [start, end] = edge === 'start' ? [Math.min(to, gap.at + gap.width / 2 - 0.5), gap.at + gap.width / 2] : [gap.at - gap.width / 2, Math.max(to, gap.at - gap.width / 2 + 0.5)];
+  const [start, end] =
+    edge === 'start'
+      ? [Math.min(to, gap.at + gap.width / 2 - 0.5), gap.at + gap.width / 2]
+      : [gap.at - gap.width / 2, Math.max(to, gap.at - gap.width / 2 + 0.5)];
   return { at: toStep((start + end) / 2, 0.05), width: Math.max(0.5, toStep(end - start, 0.1)) };
 }

@@ -15,17 +15,45 @@ const bySpecies = (stand: Stand) => Object.fromEntries(kindsOf(stand).map(({ spe
 
 describe('counting', () => {
   it('plants 60 m at 1.5 m, both ends, with 41', () => expect(counts(sample({ length: 60 }))).toEqual([41]));
-  it('plants 18.9 m at 0.9 m with 22, not 21', () => expect(counts(sample({ length: 18.9, rows: [row({ spacing: 0.9 })] }))).toEqual([22]));
+  it('plants 18.9 m at 0.9 m with 22, not 21', () =>
+    expect(counts(sample({ length: 18.9, rows: [row({ spacing: 0.9 })] }))).toEqual([22]));
   it('plants a closed ring of 30 m at 1.5 m with 20', () => {
-    const ring = sample({ planting: { baseline: { points: [[0, 0], [7.5, 0], [7.5, 7.5], [0, 7.5]], closed: true } } });
+    const ring = sample({
+      planting: {
+        baseline: {
+          points: [
+            [0, 0],
+            [7.5, 0],
+            [7.5, 7.5],
+            [0, 7.5],
+          ],
+          closed: true,
+        },
+      },
+    });
     expect(counts(ring)).toEqual([20]);
   });
   it('shares 30 places of 3 A and 1 B as 23 and 7', () => {
-    const holding = sample({ length: 43.5, rows: [row({ species: [[3, 'Crataegus monogyna'], [1, 'Corylus avellana']] })] });
+    const holding = sample({
+      length: 43.5,
+      rows: [
+        row({
+          species: [
+            [3, 'Crataegus monogyna'],
+            [1, 'Corylus avellana'],
+          ],
+        }),
+      ],
+    });
     expect(bySpecies(standOf(holding))).toEqual({ 'crataegus-monogyna': 23, 'corylus-avellana': 7 });
   });
-  it.each([[42.9, 17], [41.6, 16]])('staggers a second row behind 17 at 2.6 m on %f m with %i', (length, second) => {
-    expect(counts(sample({ length, rows: [row({ spacing: 2.6 }), row({ spacing: 2.6, rowGap: 3, staggered: true })] }))).toEqual([17, second]);
+  it.each([
+    [42.9, 17],
+    [41.6, 16],
+  ])('staggers a second row behind 17 at 2.6 m on %f m with %i', (length, second) => {
+    expect(
+      counts(sample({ length, rows: [row({ spacing: 2.6 }), row({ spacing: 2.6, rowGap: 3, staggered: true })] })),
+    ).toEqual([17, second]);
   });
   it('fits to the ends: the last plant stands at the end', () => {
     const stand = standOf(sample({ length: 47.3, rows: [row({ spacing: 1.2, ends: 'fit' })] }));
@@ -37,16 +65,41 @@ describe('counting', () => {
     expect(counts(sample({ length: 4, rows: [row({ inset: 3 })] }))).toEqual([0]);
   });
   it('refuses more plants than anybody plants, in a sentence', () => {
-    const { stand, problem } = layOut(sample({ length: 49_000, rows: [row({ spacing: 0.1 })] }).plantings[0]!, { boundary: null, features: [] });
+    const { stand, problem } = layOut(sample({ length: 49_000, rows: [row({ spacing: 0.1 })] }).plantings[0]!, {
+      boundary: null,
+      features: [],
+    });
     expect(stand.count).toBe(0);
     expect(problem!.sentence).toContain(`at most ${MOST_PLANTS / 1000} thousand`);
   });
 });
 
 describe('gaps', () => {
-  const rows = [row({ spacing: 1.5 }), row({ rowGap: 2, spacing: 3, staggered: true }), row({ rowGap: 3, spacing: 0.7 })];
+  const rows = [
+    row({ spacing: 1.5 }),
+    row({ rowGap: 2, spacing: 3, staggered: true }),
+    row({ rowGap: 3, spacing: 0.7 }),
+  ];
   const gapped = (length: number, curved = false) =>
-    sample({ rows, planting: { baseline: { points: curved ? [[0, 0], [length / 2, 18], [length, 0]] : [[0, 0], [length, 0]], curved }, gaps: [{ at: 63, width: 4, kind: 'gate' }] } });
+    sample({
+      rows,
+      planting: {
+        baseline: {
+          points: curved
+            ? [
+                [0, 0],
+                [length / 2, 18],
+                [length, 0],
+              ]
+            : [
+                [0, 0],
+                [length, 0],
+              ],
+          curved,
+        },
+        gaps: [{ at: 63, width: 4, kind: 'gate' }],
+      },
+    });
 
   it('clears 4 m at 63 m in every row, and plants no two closer across it than the spacing', () => {
     const stand = standOf(gapped(148.6));
@@ -65,67 +118,138 @@ describe('gaps', () => {
     const uncut = standOf({ ...holding, plantings: [{ ...holding.plantings[0]!, gaps: [] }] });
     expect(stand.count).toBeLessThan(uncut.count);
     stand.rows.forEach((laid, r) => {
-      const near = Array.from(stand.station.subarray(laid.from, laid.to)).filter((station) => Math.abs(station - 63) < 1.5);
+      const near = Array.from(stand.station.subarray(laid.from, laid.to)).filter(
+        (station) => Math.abs(station - 63) < 1.5,
+      );
       expect(near, `row ${r + 1}`).toEqual([]);
-      for (let i = laid.from; i < laid.to; i++) expect(Math.abs(distanceTo(baseline.line, [stand.x[i]!, stand.y[i]!]) - laid.offset)).toBeLessThan(0.01);
+      for (let i = laid.from; i < laid.to; i++)
+        expect(Math.abs(distanceTo(baseline.line, [stand.x[i]!, stand.y[i]!]) - laid.offset)).toBeLessThan(0.01);
     });
   });
 });
 
 describe('along the row', () => {
   it('puts a standard every 18 m of 270 m, at the nearest place', () => {
-    const stand = standOf(sample({ length: 270, rows: [row({ standards: { species: 'Tilia cordata', every: 18, first: 0 } })] }));
+    const stand = standOf(
+      sample({ length: 270, rows: [row({ standards: { species: 'Tilia cordata', every: 18, first: 0 } })] }),
+    );
     expect(bySpecies(stand)['tilia-cordata']).toBe(16);
     expect(stand.dropped.standards).toBe(0);
   });
   it('keeps a hand swap by its chainage when the row is re-spaced', () => {
     const holding = sample();
     const swapped = take(holding, swapPlant('p1', 'p1r1', { at: 30, copy: 0 }, 'ilex-aquifolium', 'holly')).holding;
-    const wider = take(swapped, { label: '', change: (draft) => void (draft.plantings[0]!.rows[0]!.spacing = 2) }).holding;
+    const wider = take(swapped, {
+      label: '',
+      change: (draft) => void (draft.plantings[0]!.rows[0]!.spacing = 2),
+    }).holding;
     for (const version of [swapped, wider]) {
       const stand = standOf(version);
-      const holly = Array.from({ length: stand.count }, (_, i) => i).filter((i) => speciesIdOf(stand, i) === 'ilex-aquifolium');
+      const holly = Array.from({ length: stand.count }, (_, i) => i).filter(
+        (i) => speciesIdOf(stand, i) === 'ilex-aquifolium',
+      );
       expect(holly.map((i) => stand.chainage[i])).toEqual([30]);
     }
   });
 });
 
 const anyRow = fc.record({
-  spacing: fc.double({ min: 0.3, max: 6, noNaN: true }), rowGap: fc.double({ min: 0, max: 6, noNaN: true }), inset: fc.double({ min: 0, max: 5, noNaN: true }),
-  staggered: fc.boolean(), ends: fc.constantFrom(...ENDS),
-  species: fc.array(fc.tuple(fc.integer({ min: 1, max: 5 }), fc.constantFrom('Corylus avellana', 'Acer campestre', 'Ilex aquifolium')), { minLength: 1, maxLength: 4 }),
+  spacing: fc.double({ min: 0.3, max: 6, noNaN: true }),
+  rowGap: fc.double({ min: 0, max: 6, noNaN: true }),
+  inset: fc.double({ min: 0, max: 5, noNaN: true }),
+  staggered: fc.boolean(),
+  ends: fc.constantFrom(...ENDS),
+  species: fc.array(
+    fc.tuple(fc.integer({ min: 1, max: 5 }), fc.constantFrom('Corylus avellana', 'Acer campestre', 'Ilex aquifolium')),
+    { minLength: 1, maxLength: 4 },
+  ),
 }) as fc.Arbitrary<SampleRow>;
-const anyHolding = fc.record({ length: fc.double({ min: 20, max: 200, noNaN: true }), bend: fc.double({ min: -15, max: 15, noNaN: true }), rows: fc.array(anyRow, { minLength: 1, maxLength: 4 }), curved: fc.boolean() })
-  .map(({ length, bend, rows, curved }) => sample({ rows, planting: { baseline: { points: [[0, 0], [length / 2, bend], [length, 0]], curved } } }));
+const anyHolding = fc
+  .record({
+    length: fc.double({ min: 20, max: 200, noNaN: true }),
+    bend: fc.double({ min: -15, max: 15, noNaN: true }),
+    rows: fc.array(anyRow, { minLength: 1, maxLength: 4 }),
+    curved: fc.boolean(),
+  })
+  .map(({ length, bend, rows, curved }) =>
+    sample({
+      rows,
+      planting: {
+        baseline: {
+          points: [
+            [0, 0],
+            [length / 2, bend],
+            [length, 0],
+          ],
+          curved,
+        },
+      },
+    }),
+  );
 
 const shifted = (holding: Holding, dx: number, dy: number): Holding => ({
   ...holding,
-  plantings: holding.plantings.map((planting) => ({ ...planting, baseline: planting.baseline.kind === 'drawn' ? { ...planting.baseline, points: planting.baseline.points.map(([x, y]): [number, number] => [x + dx, y + dy]) } : planting.baseline })),
+  plantings: holding.plantings.map((planting) => ({
+    ...planting,
+    baseline:
+      planting.baseline.kind === 'drawn'
+        ? { ...planting.baseline, points: planting.baseline.points.map(([x, y]): [number, number] => [x + dx, y + dy]) }
+        : planting.baseline,
+  })),
 });
 
 describe('properties', () => {
-  const check = (property: (holding: Holding) => void) => fc.assert(fc.property(anyHolding, property), { seed: 11, numRuns: 60 });
+  const check = (property: (holding: Holding) => void) =>
+    fc.assert(fc.property(anyHolding, property), { seed: 11, numRuns: 60 });
 
   it('no two plants of different rows stand nearer than their rows are apart, on any bend that a line can have', () => {
-    const leg = fc.record({ length: fc.double({ min: 4, max: 60, noNaN: true }), turn: fc.double({ min: -110, max: 110, noNaN: true }) });
-    const bends = fc.record({ legs: fc.array(leg, { minLength: 2, maxLength: 5 }), gaps: fc.array(fc.double({ min: 0.8, max: 8, noNaN: true }), { minLength: 2, maxLength: 4 }), curved: fc.boolean(), left: fc.boolean() });
+    const leg = fc.record({
+      length: fc.double({ min: 4, max: 60, noNaN: true }),
+      turn: fc.double({ min: -110, max: 110, noNaN: true }),
+    });
+    const bends = fc.record({
+      legs: fc.array(leg, { minLength: 2, maxLength: 5 }),
+      gaps: fc.array(fc.double({ min: 0.8, max: 8, noNaN: true }), { minLength: 2, maxLength: 4 }),
+      curved: fc.boolean(),
+      left: fc.boolean(),
+    });
     let pairs = 0;
-    fc.assert(fc.property(bends, ({ legs, gaps, curved, left }) => {
-      let [x, y, heading] = [0, 0, 0];
-      const points = [[0, 0], ...legs.map(({ length, turn }) => {
-        [x, y] = [x + length * Math.cos(heading), y + length * Math.sin(heading)];
-        heading += (turn * Math.PI) / 180;
-        return [x, y];
-      })] as [number, number][];
-      const { x: xs, y: ys, rows } = standOf(sample({ rows: gaps.map((rowGap) => row({ rowGap, spacing: 1.7 })), planting: { side: left ? 'left' : 'right', baseline: { points, curved } } }));
-      rows.forEach((a, ra) => rows.slice(ra + 1).forEach((b) => {
-        const apart = b.offset - a.offset;
-        for (let i = a.from; i < a.to; i++)
-          for (let j = b.from; j < b.to; j++, pairs++)
-            // 2 cm: bends are drawn as short chords.
-            if (Math.hypot(xs[i]! - xs[j]!, ys[i]! - ys[j]!) < apart - 0.02) throw new Error(`rows ${apart} m apart have plants ${Math.hypot(xs[i]! - xs[j]!, ys[i]! - ys[j]!)} m apart on ${JSON.stringify({ points, curved, left, gaps })}`);
-      }));
-    }), { seed: 5, numRuns: 100 });
+    fc.assert(
+      fc.property(bends, ({ legs, gaps, curved, left }) => {
+        let [x, y, heading] = [0, 0, 0];
+        const points = [
+          [0, 0],
+          ...legs.map(({ length, turn }) => {
+            [x, y] = [x + length * Math.cos(heading), y + length * Math.sin(heading)];
+            heading += (turn * Math.PI) / 180;
+            return [x, y];
+          }),
+        ] as [number, number][];
+        const {
+          x: xs,
+          y: ys,
+          rows,
+        } = standOf(
+          sample({
+            rows: gaps.map((rowGap) => row({ rowGap, spacing: 1.7 })),
+            planting: { side: left ? 'left' : 'right', baseline: { points, curved } },
+          }),
+        );
+        rows.forEach((a, ra) =>
+          rows.slice(ra + 1).forEach((b) => {
+            const apart = b.offset - a.offset;
+            for (let i = a.from; i < a.to; i++)
+              for (let j = b.from; j < b.to; j++, pairs++)
+                // 2 cm: bends are drawn as short chords.
+                if (Math.hypot(xs[i]! - xs[j]!, ys[i]! - ys[j]!) < apart - 0.02)
+                  throw new Error(
+                    `rows ${apart} m apart have plants ${Math.hypot(xs[i]! - xs[j]!, ys[i]! - ys[j]!)} m apart on ${JSON.stringify({ points, curved, left, gaps })}`,
+                  );
+          }),
+        );
+      }),
+      { seed: 5, numRuns: 100 },
+    );
     expect(pairs).toBeGreaterThan(50_000);
   }, 20_000);
 
@@ -140,7 +264,8 @@ describe('properties', () => {
     check((holding) => {
       const [here, there] = [standOf(holding), standOf(shifted(holding, 312.5, -87.25))];
       expect(there.count).toBe(here.count);
-      for (let i = 0; i < here.count; i += 7) expect(distance([here.x[i]! + 312.5, here.y[i]! - 87.25], [there.x[i]!, there.y[i]!])).toBeLessThan(1e-6);
+      for (let i = 0; i < here.count; i += 7)
+        expect(distance([here.x[i]! + 312.5, here.y[i]! - 87.25], [there.x[i]!, there.y[i]!])).toBeLessThan(1e-6);
     }));
 
   it('reversing a baseline and its side mirrors the layout', () =>
@@ -149,12 +274,27 @@ describe('properties', () => {
       const rows = planting.rows.map((each) => ({ ...each, ends: 'fit' as const, runs: [each.runs[0]!] }));
       const points = planting.baseline.kind === 'drawn' ? planting.baseline.points : [];
       const forward = standOf({ ...holding, plantings: [{ ...planting, rows }] });
-      const backward = standOf({ ...holding, plantings: [{ ...planting, rows, side: 'left', baseline: drawnBaseline([...points].reverse(), planting.baseline.kind === 'drawn' ? planting.baseline : {}) }] });
+      const backward = standOf({
+        ...holding,
+        plantings: [
+          {
+            ...planting,
+            rows,
+            side: 'left',
+            baseline: drawnBaseline([...points].reverse(), planting.baseline.kind === 'drawn' ? planting.baseline : {}),
+          },
+        ],
+      });
       forward.rows.forEach(({ from, to }, r) => {
         const other = backward.rows[r]!;
         expect(other.to - other.from).toBe(to - from);
         for (let k = 0; k < to - from; k += 5)
-          expect(distance([forward.x[from + k]!, forward.y[from + k]!], [backward.x[other.to - 1 - k]!, backward.y[other.to - 1 - k]!])).toBeLessThan(0.02);
+          expect(
+            distance(
+              [forward.x[from + k]!, forward.y[from + k]!],
+              [backward.x[other.to - 1 - k]!, backward.y[other.to - 1 - k]!],
+            ),
+          ).toBeLessThan(0.02);
       });
     }));
 
@@ -172,7 +312,9 @@ describe('baselines', () => {
     const stand = standOf(holding);
     expect([...stand.y].every((y) => Math.abs(y - 2) < 1e-9)).toBe(true);
     const free = loosened(holding.plantings[0]!.baseline, holding);
-    expect([...standOf({ ...holding, plantings: [{ ...holding.plantings[0]!, baseline: free }] }).x]).toEqual([...stand.x]);
+    expect([...standOf({ ...holding, plantings: [{ ...holding.plantings[0]!, baseline: free }] }).x]).toEqual([
+      ...stand.x,
+    ]);
   });
   it('says so when what it followed is gone', () => {
     const holding = sample({ boundary, planting: { baseline: { besideSide: 1, setback: 2 } } });
@@ -180,8 +322,31 @@ describe('baselines', () => {
   });
   it.each([
     ['one point', [[0, 0]]],
-    ['doubled points', [[0, 0], [0, 0], [0, 0]]],
-    ['1 mm', [[0, 0], [0.001, 0]]],
-    ['a line across itself', [[0, 0], [10, 0], [10, 10], [5, -5]]],
-  ] as const)('refuses %s with a sentence', (_, points) => expect(() => drawnBaseline(points)).toThrow(/line (is|crosses).*\./i));
+    [
+      'doubled points',
+      [
+        [0, 0],
+        [0, 0],
+        [0, 0],
+      ],
+    ],
+    [
+      '1 mm',
+      [
+        [0, 0],
+        [0.001, 0],
+      ],
+    ],
+    [
+      'a line across itself',
+      [
+        [0, 0],
+        [10, 0],
+        [10, 10],
+        [5, -5],
+      ],
+    ],
+  ] as const)('refuses %s with a sentence', (_, points) =>
+    expect(() => drawnBaseline(points)).toThrow(/line (is|crosses).*\./i),
+  );
 });

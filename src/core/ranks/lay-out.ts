@@ -39,7 +39,11 @@ export function layOut(planting: Planting, holding: Pick<Holding, 'boundary' | '
   return { baseline, stand: fill(stringsOf(planting, baseline), planting, baseline), problem: null };
 }
 
-function fill(strings: readonly RowString[], { rows: patterns, gaps, clearings }: Pick<Planting, 'rows' | 'gaps' | 'clearings'>, baseline: LaidBaseline): Stand {
+function fill(
+  strings: readonly RowString[],
+  { rows: patterns, gaps, clearings }: Pick<Planting, 'rows' | 'gaps' | 'clearings'>,
+  baseline: LaidBaseline,
+): Stand {
   const most = strings.reduce((sum, { at }) => sum + at.length, 0);
   const columns = {
     x: new Float64Array(most),
@@ -66,7 +70,12 @@ function fill(strings: readonly RowString[], { rows: patterns, gaps, clearings }
   const lots = new Lots();
   const dropped = { standards: 0, swaps: 0 };
   for (const pattern of patterns) {
-    const left = choose(pattern, rows.filter(({ row }) => row === pattern), columns, lots);
+    const left = choose(
+      pattern,
+      rows.filter(({ row }) => row === pattern),
+      columns,
+      lots,
+    );
     dropped.standards += left.standards;
     dropped.swaps += left.swaps;
   }
@@ -78,7 +87,9 @@ function fill(strings: readonly RowString[], { rows: patterns, gaps, clearings }
     columns.species[i] = species[columns.lot[i]!]!;
     columns.stock[i] = stock[columns.lot[i]!]!;
   }
-  const cut = Object.fromEntries(Object.entries(columns).map(([key, column]) => [key, column.subarray(0, count)])) as unknown as typeof columns;
+  const cut = Object.fromEntries(
+    Object.entries(columns).map(([key, column]) => [key, column.subarray(0, count)]),
+  ) as unknown as typeof columns;
   return { count, ...cut, rows, lots: lots.list, speciesIds, stockIds, dropped };
 }
 
@@ -136,7 +147,11 @@ function isCleared(passages: readonly Passage[], x: number, y: number, station: 
   for (let i = 0; i < passages.length; i++) {
     const passage = passages[i]!;
     // On a bend a plant in the way can have a station well off the gap's; beyond three widths it is another leg.
-    if (Math.abs(station - passage.at) < passage.half * 3 + 20 && Math.abs((x - passage.x) * passage.ux + (y - passage.y) * passage.uy) < passage.half - TOL) return true;
+    if (
+      Math.abs(station - passage.at) < passage.half * 3 + 20 &&
+      Math.abs((x - passage.x) * passage.ux + (y - passage.y) * passage.uy) < passage.half - TOL
+    )
+      return true;
   }
   return false;
 }
@@ -154,7 +169,10 @@ function choose(row: Row, copies: readonly LaidRow[], { chainage, lot }: Pick<St
   const { kept, later } = row;
   const lotOf = (species: string) => lots.indexOf({ species, stock: row.stock, kept, later });
   const known = new Map<string, number>();
-  const turn = sequenceOf(row, copies.reduce((sum, { from, to }) => sum + to - from, 0)).map((species) => {
+  const turn = sequenceOf(
+    row,
+    copies.reduce((sum, { from, to }) => sum + to - from, 0),
+  ).map((species) => {
     let index = known.get(species);
     if (index === undefined) known.set(species, (index = lotOf(species)));
     return index;
@@ -178,7 +196,8 @@ function choose(row: Row, copies: readonly LaidRow[], { chainage, lot }: Pick<St
     const taken = standardPlaces(at, line.length, { every, first, within: every / 2 });
     const tall = lots.indexOf({ species, stock, kept: null, later });
     for (const i of taken) lot[from + i] = tall;
-    dropped.standards += first > line.length + TOL ? 0 : Math.floor((line.length - first + TOL) / every) + 1 - taken.size;
+    dropped.standards +=
+      first > line.length + TOL ? 0 : Math.floor((line.length - first + TOL) / every) + 1 - taken.size;
   }
   dropped.swaps += row.swaps.filter((swap) => copies.every(({ copy }) => copy !== swap.copy)).length;
   return dropped;

@@ -6,9 +6,19 @@ import { sequenceOf } from './sequence.ts';
 import { speciesIdOf } from './stand.ts';
 import { useUp } from './use-up.ts';
 
-const shares = fc.array(fc.integer({ min: 1, max: 40 }), { minLength: 1, maxLength: 6 }).map((amounts) => amounts.map((amount, i) => [`s${i}`, amount] as [string, number]));
-const tally = (sequence: readonly string[]) => sequence.reduce<Record<string, number>>((sum, one) => ({ ...sum, [one]: (sum[one] ?? 0) + 1 }), {});
-const longestRun = (sequence: readonly string[]) => sequence.reduce((state, one) => (one === state.last ? { last: one, run: state.run + 1, most: Math.max(state.most, state.run + 1) } : { last: one, run: 1, most: Math.max(state.most, 1) }), { last: '', run: 0, most: 0 }).most;
+const shares = fc
+  .array(fc.integer({ min: 1, max: 40 }), { minLength: 1, maxLength: 6 })
+  .map((amounts) => amounts.map((amount, i) => [`s${i}`, amount] as [string, number]));
+const tally = (sequence: readonly string[]) =>
+  sequence.reduce<Record<string, number>>((sum, one) => ({ ...sum, [one]: (sum[one] ?? 0) + 1 }), {});
+const longestRun = (sequence: readonly string[]) =>
+  sequence.reduce(
+    (state, one) =>
+      one === state.last
+        ? { last: one, run: state.run + 1, most: Math.max(state.most, state.run + 1) }
+        : { last: one, run: 1, most: Math.max(state.most, 1) },
+    { last: '', run: 0, most: 0 },
+  ).most;
 
 describe('filling a row', () => {
   it('quotas add up to the row, none is off its share by a whole plant; evenly spread or drifting they are met exactly', () => {
@@ -26,20 +36,52 @@ describe('filling a row', () => {
     );
   });
   it('a drift keeps its longest run, is the same for its seed and another for another, and says when it cannot be', () => {
-    const counts = [['a', 20], ['b', 14], ['c', 9]] as const;
+    const counts = [
+      ['a', 20],
+      ['b', 14],
+      ['c', 9],
+    ] as const;
     expect(longestRun(drift(counts, { maxRun: 2, seed: 5 })!)).toBeLessThanOrEqual(2);
     expect(drift(counts, { maxRun: 2, seed: 5 })).toEqual(drift(counts, { maxRun: 2, seed: 5 }));
     expect(drift(counts, { maxRun: 2, seed: 6 })).not.toEqual(drift(counts, { maxRun: 2, seed: 5 }));
-    expect(drift([['a', 30], ['b', 2]], { maxRun: 3, seed: 1 })).toBeNull();
+    expect(
+      drift(
+        [
+          ['a', 30],
+          ['b', 2],
+        ],
+        { maxRun: 3, seed: 1 },
+      ),
+    ).toBeNull();
     expect(bestCycle([['a', 0]], 9)).toBeNull();
   });
   it('a row takes its turn from a later place, its shares exactly, and trims its ends', () => {
-    const mixed = (changes: object) => standOf(sample({ rows: [row({ species: [[3, 'Corylus avellana'], [1, 'Ilex aquifolium']], ...changes })] }));
-    const names = (stand: ReturnType<typeof mixed>) => Array.from({ length: stand.count }, (_, i) => speciesIdOf(stand, i));
-    expect(names(mixed({ offset: 3 })).slice(0, 3)).toEqual(['ilex-aquifolium', 'corylus-avellana', 'corylus-avellana']);
+    const mixed = (changes: object) =>
+      standOf(
+        sample({
+          rows: [
+            row({
+              species: [
+                [3, 'Corylus avellana'],
+                [1, 'Ilex aquifolium'],
+              ],
+              ...changes,
+            }),
+          ],
+        }),
+      );
+    const names = (stand: ReturnType<typeof mixed>) =>
+      Array.from({ length: stand.count }, (_, i) => speciesIdOf(stand, i));
+    expect(names(mixed({ offset: 3 })).slice(0, 3)).toEqual([
+      'ilex-aquifolium',
+      'corylus-avellana',
+      'corylus-avellana',
+    ]);
     expect(tally(names(mixed({ mix: 'quota' })))).toEqual({ 'corylus-avellana': 31, 'ilex-aquifolium': 10 });
     expect(tally(names(mixed({ mix: 'drift', seed: 9 })))).toEqual({ 'corylus-avellana': 31, 'ilex-aquifolium': 10 });
-    expect(Array.from(mixed({ trim: { start: 6, stop: 9 } }).chainage)).toEqual(Array.from({ length: 31 }, (_, i) => expect.closeTo(6 + i * 1.5, 9)));
+    expect(Array.from(mixed({ trim: { start: 6, stop: 9 } }).chainage)).toEqual(
+      Array.from({ length: 31 }, (_, i) => expect.closeTo(6 + i * 1.5, 9)),
+    );
     expect(sequenceOf({ runs: [{ species: 'a', count: 1 }], mix: 'quota', offset: 0, seed: 1 }, 0)).toEqual(['a']);
   });
   it('a round clearing leaves every row free of it, and not a plant more', () => {
@@ -48,7 +90,9 @@ describe('filling a row', () => {
     const round = standOf(sample({ rows, planting: { clearings: [{ at: [30, -1], radius: 4 }] } }));
     const away = (stand: typeof open, i: number) => Math.hypot(stand.x[i]! - 30, stand.y[i]! + 1);
     for (let i = 0; i < round.count; i++) expect(away(round, i)).toBeGreaterThanOrEqual(4 - 0.001);
-    expect(round.count).toBe(Array.from({ length: open.count }, (_, i) => i).filter((i) => away(open, i) >= 4 - 0.001).length);
+    expect(round.count).toBe(
+      Array.from({ length: open.count }, (_, i) => i).filter((i) => away(open, i) >= 4 - 0.001).length,
+    );
   });
 });
 
@@ -59,7 +103,9 @@ describe(useUp, () => {
       const { perRow, spacings, leftOver } = useUp(stock, rows, 0.5);
       expect(perRow.reduce((a, b) => a + b, 0) + leftOver).toBe(stock);
       let best = Infinity;
-      for (let a = 2; a <= stock; a++) for (let b = 2; a + b <= stock - 2; b++) best = Math.min(best, Math.max(rows[0]! / (a - 1), rows[1]! / (b - 1), rows[2]! / (stock - a - b - 1)));
+      for (let a = 2; a <= stock; a++)
+        for (let b = 2; a + b <= stock - 2; b++)
+          best = Math.min(best, Math.max(rows[0]! / (a - 1), rows[1]! / (b - 1), rows[2]! / (stock - a - b - 1)));
       expect(Math.max(...spacings)).toBeCloseTo(best, 9);
     }
     expect(useUp(999, [10], 1)).toEqual({ perRow: [11], spacings: [1], leftOver: 988 });

@@ -8,7 +8,9 @@ export function quotas<T>(n: number, shares: Amounts<T>): [T, number][] {
   const whole = shares.reduce((sum, [, share]) => sum + share, 0);
   const exact = shares.map(([, share]) => (n * share) / whole);
   const counts = exact.map((value) => Math.floor(value + 1e-9));
-  const byRemainder = shares.map((_, i) => i).sort((a, b) => exact[b]! - counts[b]! - (exact[a]! - counts[a]!) || shares[b]![1] - shares[a]![1] || a - b);
+  const byRemainder = shares
+    .map((_, i) => i)
+    .sort((a, b) => exact[b]! - counts[b]! - (exact[a]! - counts[a]!) || shares[b]![1] - shares[a]![1] || a - b);
   const left = n - counts.reduce((sum, count) => sum + count, 0);
   for (let k = 0; k < left; k++) counts[byRemainder[k]!]!++;
   return shares.map(([of], i) => [of, counts[i]!]);
@@ -17,7 +19,9 @@ export function quotas<T>(n: number, shares: Amounts<T>): [T, number][] {
 /** The counts laid out as evenly as they can be: the j-th of c stands at (j - ½)/c; tie the larger count, then the order named (`count.evenMix`). */
 export function evenMix<T>(counts: Amounts<T>): T[] {
   return counts
-    .flatMap(([of, count], order) => Array.from({ length: count }, (_, j) => ({ of, count, order, key: (j + 0.5) / count })))
+    .flatMap(([of, count], order) =>
+      Array.from({ length: count }, (_, j) => ({ of, count, order, key: (j + 0.5) / count })),
+    )
     .sort((a, b) => (Math.abs(a.key - b.key) < 1e-12 ? b.count - a.count || a.order - b.order : a.key - b.key))
     .map(({ of }) => of);
 }
@@ -66,7 +70,10 @@ export function driftAnyway<T>(counts: Amounts<T>, { maxRun, seed }: { maxRun: n
 }
 
 /** The cycle that uses up most of these counts: how often it repeats, and what is left over (`count.bestCycle`). Null when there is nothing to repeat. */
-export function bestCycle<T>(counts: Amounts<T>, maxCycle: number): { repeats: number; cycle: [T, number][]; leftOver: [T, number][] } | null {
+export function bestCycle<T>(
+  counts: Amounts<T>,
+  maxCycle: number,
+): { repeats: number; cycle: [T, number][]; leftOver: [T, number][] } | null {
   let best: { repeats: number; length: number; left: number } | null = null;
   for (let repeats = 1; repeats <= Math.min(...counts.map(([, count]) => count)); repeats++) {
     const length = counts.reduce((sum, [, count]) => sum + Math.floor(count / repeats), 0);
@@ -76,5 +83,9 @@ export function bestCycle<T>(counts: Amounts<T>, maxCycle: number): { repeats: n
   }
   if (!best) return null;
   const { repeats } = best;
-  return { repeats, cycle: counts.map(([of, count]) => [of, Math.floor(count / repeats)]), leftOver: counts.map(([of, count]) => [of, count % repeats]) };
+  return {
+    repeats,
+    cycle: counts.map(([of, count]) => [of, Math.floor(count / repeats)]),
+    leftOver: counts.map(([of, count]) => [of, count % repeats]),
+  };
 }

@@ -16,7 +16,9 @@ export const isBelt = ({ kind }: Pick<Baseline, 'kind'>): boolean => kind === 'd
 /** Bearing of an outline's longest side, degrees from 0 up to 180. */
 export function alongLongest(outline: readonly Point[]): number {
   const sides = outline.map((a, i) => ({ a, b: outline[(i + 1) % outline.length]! }));
-  const { a, b } = sides.reduce((long, side) => (distance(side.a, side.b) > distance(long.a, long.b) + 1e-9 ? side : long));
+  const { a, b } = sides.reduce((long, side) =>
+    distance(side.a, side.b) > distance(long.a, long.b) + 1e-9 ? side : long,
+  );
   return (Math.round(bearing(a, b) * 100) / 100) % 180;
 }
 

@@ -1,12 +1,28 @@
 import { z } from 'zod';
 import { Refused } from '../holding/command.ts';
 import { plainRow } from '../holding/plain-row.ts';
-import { ENDS, KeptSchema, MIXES, PURPOSES, WEEDS, type Baseline, type Planting, type Purpose, type Row } from '../holding/schema.ts';
+import {
+  ENDS,
+  KeptSchema,
+  MIXES,
+  PURPOSES,
+  WEEDS,
+  type Baseline,
+  type Planting,
+  type Purpose,
+  type Row,
+} from '../holding/schema.ts';
 import patternData from './patterns.json' with { type: 'json' };
 
 const runs = z.array(z.tuple([z.number().int().min(1), z.string()])).min(1);
 /** A standard tree by hemisphere. */
-const standards = z.strictObject({ every: z.number(), first: z.number(), stock: z.string(), north: z.string(), south: z.string() });
+const standards = z.strictObject({
+  every: z.number(),
+  first: z.number(),
+  stock: z.string(),
+  north: z.string(),
+  south: z.string(),
+});
 const rowShape = z.strictObject({
   name: z.string(),
   rowGap: z.number(),
@@ -37,16 +53,28 @@ const wholeShape = {
 };
 
 /** What an answer decides: rows changed by name ('*' for all), left out or added, and the planting as a whole. */
-const DoesSchema = z.strictObject({ ...wholeShape, rows: z.record(z.string(), rowShape.partial()).optional(), drop: z.array(z.string()).optional(), add: z.array(rowShape).optional() });
+const DoesSchema = z.strictObject({
+  ...wholeShape,
+  rows: z.record(z.string(), rowShape.partial()).optional(),
+  drop: z.array(z.string()).optional(),
+  add: z.array(rowShape).optional(),
+});
 
-const OptionSchema = z.strictObject({ key: z.string(), label: z.string(), why: z.string().optional(), does: DoesSchema });
+const OptionSchema = z.strictObject({
+  key: z.string(),
+  label: z.string(),
+  why: z.string().optional(),
+  does: DoesSchema,
+});
 const PatternSchema = z.strictObject({
   ...wholeShape,
   weeds: z.enum(WEEDS),
   why: z.string(),
   source: z.string(),
   /** Asked in turn; the first answer of each is what the pattern lays when nobody answers. */
-  questions: z.array(z.strictObject({ key: z.string(), ask: z.string(), options: z.array(OptionSchema).min(2) })).max(5),
+  questions: z
+    .array(z.strictObject({ key: z.string(), ask: z.string(), options: z.array(OptionSchema).min(2) }))
+    .max(5),
   rows: z.array(rowShape).min(1),
 });
 export type StartingPattern = z.infer<typeof PatternSchema>;
@@ -62,15 +90,21 @@ function answered(purpose: Purpose, answers: Answers): Omit<StartingPattern, 'qu
   const { questions, ...pattern } = patterns[purpose];
   return questions.reduce((now, { key, ask, options }) => {
     const option = options.find((one) => one.key === (answers[key] ?? options[0]!.key));
-    if (!option) throw new Refused(`'${answers[key]}' is no answer to '${ask}' Choose one of ${options.map(({ label }) => label).join('; ')}.`);
+    if (!option)
+      throw new Refused(
+        `'${answers[key]}' is no answer to '${ask}' Choose one of ${options.map(({ label }) => label).join('; ')}.`,
+      );
     const { rows: changes = {}, drop = [], add = [], ...whole } = option.does;
-    const rows = now.rows.filter(({ name }) => !drop.includes(name)).map((row) => ({ ...row, ...changes['*'], ...changes[row.name] }));
+    const rows = now.rows
+      .filter(({ name }) => !drop.includes(name))
+      .map((row) => ({ ...row, ...changes['*'], ...changes[row.name] }));
     return { ...now, ...whole, rows: [...rows, ...add] };
   }, pattern);
 }
 
 /** What a purpose's rows are laid on, with these answers. */
-export const shapeOf = (purpose: Purpose, answers: Answers): (typeof SHAPES)[number] => answered(purpose, answers).shape ?? 'line';
+export const shapeOf = (purpose: Purpose, answers: Answers): (typeof SHAPES)[number] =>
+  answered(purpose, answers).shape ?? 'line';
 
 export interface PlantingOptions {
   readonly name: string;
@@ -84,23 +118,45 @@ export interface PlantingOptions {
 }
 
 /** A planting laid by its purpose's pattern, to be changed at will. */
-export function newPlanting({ name, purpose, answers = {}, baseline, side, latitude, newId }: PlantingOptions): Planting {
+export function newPlanting({
+  name,
+  purpose,
+  answers = {},
+  baseline,
+  side,
+  latitude,
+  newId,
+}: PlantingOptions): Planting {
   const { rows, weeds, guarded = true, headland = 0, lanes = null } = answered(purpose, answers);
   return {
-    id: newId(), name, purpose, side, weeds, guarded,
+    id: newId(),
+    name,
+    purpose,
+    side,
+    weeds,
+    guarded,
     baseline: baseline.kind === 'block' ? { ...baseline, headland, lanes } : baseline,
     corners: 'round',
     rows: rows.map((row) => rowOf(row, latitude < 0, newId())),
-    gaps: [], clearings: [],
+    gaps: [],
+    clearings: [],
   };
 }
 
-function rowOf({ north, south, southStock, standards: tall, stock, ...row }: PatternRow, southern: boolean, id: string): Row {
+function rowOf(
+  { north, south, southStock, standards: tall, stock, ...row }: PatternRow,
+  southern: boolean,
+  id: string,
+): Row {
   const species = southern ? south : north;
   return {
-    ...plainRow, ...row, id,
+    ...plainRow,
+    ...row,
+    id,
     stock: southern ? (southStock ?? stock) : stock,
     runs: species.map(([count, kind]) => ({ species: kind, count })),
-    standards: tall ? { species: southern ? tall.south : tall.north, stock: tall.stock, every: tall.every, first: tall.first } : null,
+    standards: tall
+      ? { species: southern ? tall.south : tall.north, stock: tall.stock, every: tall.every, first: tall.first }
+      : null,
   };
 }

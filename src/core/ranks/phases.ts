@@ -13,16 +13,26 @@ export function phaseOf(layout: Layout, later: number): Layout {
   const { stand } = layout;
   const mine = stand.rows.filter(({ row }) => row.later === later);
   const indices = mine.flatMap(({ from, to }) => Array.from({ length: to - from }, (_, i) => from + i));
-  const take = <T extends Float64Array | Uint32Array | Uint16Array | Uint8Array>(column: T): T => (column.constructor as unknown as { from(values: Iterable<number>): T }).from(indices.map((i) => column[i]!));
+  const take = <T extends Float64Array | Uint32Array | Uint16Array | Uint8Array>(column: T): T =>
+    (column.constructor as unknown as { from(values: Iterable<number>): T }).from(indices.map((i) => column[i]!));
   const renumbered = new Map(mine.map((laid, r) => [stand.rows.indexOf(laid), r]));
   let next = 0;
   const rows = mine.map((laid) => ({ ...laid, from: next, to: (next += laid.to - laid.from) }));
   return {
     ...layout,
     stand: {
-      ...stand, count: indices.length, rows,
-      x: take(stand.x), y: take(stand.y), place: take(stand.place), chainage: take(stand.chainage), station: take(stand.station),
-      species: take(stand.species), stock: take(stand.stock), lot: take(stand.lot), row: Uint16Array.from(indices.map((i) => renumbered.get(stand.row[i]!)!)),
+      ...stand,
+      count: indices.length,
+      rows,
+      x: take(stand.x),
+      y: take(stand.y),
+      place: take(stand.place),
+      chainage: take(stand.chainage),
+      station: take(stand.station),
+      species: take(stand.species),
+      stock: take(stand.stock),
+      lot: take(stand.lot),
+      row: Uint16Array.from(indices.map((i) => renumbered.get(stand.row[i]!)!)),
     },
   };
 }

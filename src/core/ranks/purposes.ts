@@ -17,14 +17,24 @@ interface PurposeFacts {
 export const purposes: Readonly<Record<Purpose, PurposeFacts>> = purposeData;
 
 /** Whether a row is kept to its width, by its own kept size or by what the planting is for. */
-export const isClipped = ({ purpose }: Pick<Planting, 'purpose'>, { kept }: Pick<Row, 'kept'>): boolean => purposes[purpose].clipped || (kept !== null && kept.width !== null);
+export const isClipped = ({ purpose }: Pick<Planting, 'purpose'>, { kept }: Pick<Row, 'kept'>): boolean =>
+  purposes[purpose].clipped || (kept !== null && kept.width !== null);
 
 /** One more row behind the others: like the last, at the same distance again. */
 export function rowAfter({ rows }: Pick<Planting, 'rows'>, id: string): Row {
   const last = rows.at(-1);
   const like = last ?? { ...plainRow, spacing: 1.5, runs: [{ species: catalogue[0]!.id, count: 1 }] };
-  return { ...like, id, name: `Row ${rows.length + 1}`, rowGap: last ? Math.max(last.rowGap, like.spacing) : 0, staggered: last ? !last.staggered : false, swaps: [], standards: null };
+  return {
+    ...like,
+    id,
+    name: `Row ${rows.length + 1}`,
+    rowGap: last ? Math.max(last.rowGap, like.spacing) : 0,
+    staggered: last ? !last.staggered : false,
+    swaps: [],
+    standards: null,
+  };
 }
 
 /** Runs as people say them: '2 guelder rose, 1 spindle'. */
-export const sayRuns = (runs: readonly Run[]): string => runs.map(({ species, count }) => `${count} ${speciesOf(species).common}`).join(', ');
+export const sayRuns = (runs: readonly Run[]): string =>
+  runs.map(({ species, count }) => `${count} ${speciesOf(species).common}`).join(', ');

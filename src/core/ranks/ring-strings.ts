@@ -25,18 +25,34 @@ export function ringStrings({ rows }: Pick<Planting, 'rows'>, { anchors }: Guild
 
 function ring(row: Row, copy: number, [x, y]: Point, radius: number): RowString {
   if (radius < ANCHOR) {
-    const line = polyline([[x, y], [x, y + ANCHOR]]);
-    return { row, copy, offset: 0, spacing: row.spacing, trace: { line, from: Float64Array.of(0), to: Float64Array.of(ANCHOR) }, at: Float64Array.of(0) };
+    const line = polyline([
+      [x, y],
+      [x, y + ANCHOR],
+    ]);
+    return {
+      row,
+      copy,
+      offset: 0,
+      spacing: row.spacing,
+      trace: { line, from: Float64Array.of(0), to: Float64Array.of(ANCHOR) },
+      at: Float64Array.of(0),
+    };
   }
   // From north round by east, as a bearing is read; a staggered ring begins half a spacing on.
-  const points = Array.from({ length: SIDES }, (_, i): Point => [x + radius * Math.sin((i * 2 * Math.PI) / SIDES), y + radius * Math.cos((i * 2 * Math.PI) / SIDES)]);
+  const points = Array.from({ length: SIDES }, (_, i): Point => [
+    x + radius * Math.sin((i * 2 * Math.PI) / SIDES),
+    y + radius * Math.cos((i * 2 * Math.PI) / SIDES),
+  ]);
   const line = polyline(points, true);
   const count = fittedIntervals(line.length, row.spacing);
   const spacing = line.length / count;
   const first = row.staggered ? spacing / 2 : 0;
   const stations = line.chainages;
   return {
-    row, copy, offset: radius, spacing,
+    row,
+    copy,
+    offset: radius,
+    spacing,
     trace: { line, from: stations.slice(0, -1), to: stations.slice(1) },
     at: Float64Array.from({ length: count }, (_, i) => first + i * spacing),
   };

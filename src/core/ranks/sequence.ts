@@ -10,7 +10,10 @@ const LONGEST_RUN = 3;
  * begun `offset` places on. As quotas: their shares met exactly and spread evenly. As a drift: the same counts in
  * an order that never repeats, its own for each seed.
  */
-export function sequenceOf({ runs, mix, offset, seed }: Pick<Row, 'runs' | 'mix' | 'offset' | 'seed'>, n: number): string[] {
+export function sequenceOf(
+  { runs, mix, offset, seed }: Pick<Row, 'runs' | 'mix' | 'offset' | 'seed'>,
+  n: number,
+): string[] {
   if (mix === 'turn') {
     const cycle = cycleOf(runs);
     const from = offset % cycle.length;

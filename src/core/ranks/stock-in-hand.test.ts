@@ -28,8 +28,17 @@ describe(waysToUse, () => {
   });
   it('deals a mix so that equal rows are spaced alike: no row gets the odd plant of every kind', () => {
     const holding = sample({ length: 150 });
-    const six = ['viburnum-opulus', 'corylus-avellana', 'acer-campestre', 'sorbus-aucuparia', 'cornus-sanguinea', 'euonymus-europaeus'].map((species) => ({ species, size: 25, bundles: 1 }));
-    const mixed = waysToUse(holding.plantings[0]!, holding, six, { ...options, least: 2, most: 2 }).find(({ rows }) => rows.every(({ species }) => species.length === 6))!;
+    const six = [
+      'viburnum-opulus',
+      'corylus-avellana',
+      'acer-campestre',
+      'sorbus-aucuparia',
+      'cornus-sanguinea',
+      'euonymus-europaeus',
+    ].map((species) => ({ species, size: 25, bundles: 1 }));
+    const mixed = waysToUse(holding.plantings[0]!, holding, six, { ...options, least: 2, most: 2 }).find(({ rows }) =>
+      rows.every(({ species }) => species.length === 6),
+    )!;
     expect(mixed.rows.map(({ plants }) => plants)).toEqual([75, 75]);
   });
   it('what it says is what it lays, gaps and all, and never more than there is', () => {
@@ -49,7 +58,10 @@ describe(waysToUse, () => {
     for (const rows of [1, 2])
       for (let tenths = 600; tenths <= 5000; tenths++) {
         const spacing = tenths / 1000;
-        const laid = rows === 1 ? Math.floor(9.001 / spacing) + 1 : Math.floor(9.001 / spacing) + 1 + Math.floor((9.001 - spacing / 2) / spacing) + 1;
+        const laid =
+          rows === 1
+            ? Math.floor(9.001 / spacing) + 1
+            : Math.floor(9.001 / spacing) + 1 + Math.floor((9.001 - spacing / 2) / spacing) + 1;
         if (laid <= 25) fewest = Math.min(fewest, 25 - laid);
       }
     expect(left(best!)).toBeLessThanOrEqual(fewest);
@@ -57,26 +69,47 @@ describe(waysToUse, () => {
   });
   it('says what is left over by species when there is too much, and nothing for nothing', () => {
     const holding = sample({ length: 6 });
-    const [best] = waysToUse(holding.plantings[0]!, holding, [{ species: 'tilia-cordata', size: 100, bundles: 3 }], { ...options, most: 1 });
+    const [best] = waysToUse(holding.plantings[0]!, holding, [{ species: 'tilia-cordata', size: 100, bundles: 3 }], {
+      ...options,
+      most: 1,
+    });
     expect(best!.leftOver).toEqual([['tilia-cordata', 300 - best!.used]]);
-    expect(waysToUse(holding.plantings[0]!, holding, [{ species: 'tilia-cordata', size: 0, bundles: 3 }], options)).toEqual([]);
+    expect(
+      waysToUse(holding.plantings[0]!, holding, [{ species: 'tilia-cordata', size: 0, bundles: 3 }], options),
+    ).toEqual([]);
   });
   it('of anything in the shed: no plant is lost or made up, none stands closer than its kind bears, no answer twice', () => {
     const kinds = ['corylus-avellana', 'cornus-sanguinea', 'acer-campestre', 'viburnum-opulus', 'ilex-aquifolium'];
-    const shed = fc.uniqueArray(fc.record({ species: fc.constantFrom(...kinds), size: fc.integer({ min: 1, max: 40 }), bundles: fc.integer({ min: 0, max: 3 }) }), { selector: ({ species }) => species, minLength: 1, maxLength: 4 });
-    fc.assert(fc.property(shed, fc.double({ min: 15, max: 120, noNaN: true }), fc.integer({ min: 1, max: 4 }), (inHand, length, most) => {
-      const holding = sample({ length, planting: { gaps: [{ at: 7, width: 3 }] } });
-      const answers = waysToUse(holding.plantings[0]!, holding, inHand, { ...options, most });
-      expect(answers.length).toBeLessThanOrEqual(5);
-      const total = inHand.reduce((sum, { size, bundles: each }) => sum + size * each, 0);
-      for (const answer of answers) {
-        expect(answer.used + left(answer)).toBe(total);
-        expect(answer.rows.length).toBeLessThanOrEqual(most);
-        for (const { spacing, species } of answer.rows)
-          for (const [id] of species) expect(spacing).toBeGreaterThanOrEqual(matureWidth(speciesOf(id)) * 0.12 - 1e-9);
-      }
-      expect(new Set(answers.map(({ rows }) => JSON.stringify(rows))).size).toBe(answers.length);
-      expect(answers.map(left)).toEqual(answers.map(left).sort((a, b) => a - b));
-    }), { seed: 3, numRuns: 25 });
+    const shed = fc.uniqueArray(
+      fc.record({
+        species: fc.constantFrom(...kinds),
+        size: fc.integer({ min: 1, max: 40 }),
+        bundles: fc.integer({ min: 0, max: 3 }),
+      }),
+      { selector: ({ species }) => species, minLength: 1, maxLength: 4 },
+    );
+    fc.assert(
+      fc.property(
+        shed,
+        fc.double({ min: 15, max: 120, noNaN: true }),
+        fc.integer({ min: 1, max: 4 }),
+        (inHand, length, most) => {
+          const holding = sample({ length, planting: { gaps: [{ at: 7, width: 3 }] } });
+          const answers = waysToUse(holding.plantings[0]!, holding, inHand, { ...options, most });
+          expect(answers.length).toBeLessThanOrEqual(5);
+          const total = inHand.reduce((sum, { size, bundles: each }) => sum + size * each, 0);
+          for (const answer of answers) {
+            expect(answer.used + left(answer)).toBe(total);
+            expect(answer.rows.length).toBeLessThanOrEqual(most);
+            for (const { spacing, species } of answer.rows)
+              for (const [id] of species)
+                expect(spacing).toBeGreaterThanOrEqual(matureWidth(speciesOf(id)) * 0.12 - 1e-9);
+          }
+          expect(new Set(answers.map(({ rows }) => JSON.stringify(rows))).size).toBe(answers.length);
+          expect(answers.map(left)).toEqual(answers.map(left).sort((a, b) => a - b));
+        },
+      ),
+      { seed: 3, numRuns: 25 },
+    );
   }, 20_000);
 });

@@ -16,7 +16,11 @@ export interface Bundle {
 
 /** One way to use them up on this line. */
 export interface Answer {
-  readonly rows: readonly { readonly plants: number; readonly spacing: number; readonly species: readonly (readonly [species: string, plants: number])[] }[];
+  readonly rows: readonly {
+    readonly plants: number;
+    readonly spacing: number;
+    readonly species: readonly (readonly [species: string, plants: number])[];
+  }[];
   readonly used: number;
   readonly leftOver: readonly (readonly [species: string, plants: number])[];
   /** Rows whose spacing lies outside what its species bear. */
@@ -37,7 +41,9 @@ type Counts = readonly (readonly [species: string, plants: number])[];
 /** All ways to part a list into `k` runs that keep its order. */
 function partitions<T>(list: readonly T[], k: number): T[][][] {
   if (k === 1) return [[[...list]]];
-  return list.slice(0, list.length - k + 1).flatMap((_, i) => partitions(list.slice(i + 1), k - 1).map((rest) => [list.slice(0, i + 1), ...rest]));
+  return list
+    .slice(0, list.length - k + 1)
+    .flatMap((_, i) => partitions(list.slice(i + 1), k - 1).map((rest) => [list.slice(0, i + 1), ...rest]));
 }
 
 /** Counts dealt over rows of these lengths so that none is wider spaced than it must be, each row its share of every kind. */
@@ -64,40 +70,69 @@ function dealt(counts: Counts, lengths: readonly number[]): Counts[] {
  * that its species bear, then fewest rows. Either the low stand before the tall, each row its own kinds, or all rows
  * share one even mix. At most `5` answers, none twice.
  */
-export function waysToUse(planting: Planting, holding: Holding, bundles: readonly Bundle[], { least, most, rowGap, newId }: InHandOptions): Answer[] {
+export function waysToUse(
+  planting: Planting,
+  holding: Holding,
+  bundles: readonly Bundle[],
+  { least, most, rowGap, newId }: InHandOptions,
+): Answer[] {
   const counts = new Map<string, number>();
   for (const { species, size, bundles: n } of bundles) counts.set(species, (counts.get(species) ?? 0) + size * n);
-  const inHand = [...counts].filter(([, n]) => n > 0).sort(([a], [b]) => matureHeight(speciesOf(a)) - matureHeight(speciesOf(b)));
+  const inHand = [...counts]
+    .filter(([, n]) => n > 0)
+    .sort(([a], [b]) => matureHeight(speciesOf(a)) - matureHeight(speciesOf(b)));
   if (inHand.length === 0) return [];
   const like = planting.rows[0];
   const ids = Array.from({ length: most }, (_, r) => planting.rows[r]?.id ?? newId());
   const rowAt = (r: number): Row => ({
-    ...plainRow, id: ids[r]!, name: `Row ${r + 1}`, rowGap: r === 0 ? (like?.rowGap ?? 0) : rowGap, spacing: 1, staggered: r % 2 === 1, inset: like?.inset ?? 0,
-    stock: like?.stock ?? 'whip', runs: [{ species: inHand[0]![0], count: 1 }],
+    ...plainRow,
+    id: ids[r]!,
+    name: `Row ${r + 1}`,
+    rowGap: r === 0 ? (like?.rowGap ?? 0) : rowGap,
+    spacing: 1,
+    staggered: r % 2 === 1,
+    inset: like?.inset ?? 0,
+    stock: like?.stock ?? 'whip',
+    runs: [{ species: inHand[0]![0], count: 1 }],
   });
-  const lengthsOf = (k: number) => layOut({ ...planting, rows: Array.from({ length: k }, (_, r) => ({ ...rowAt(r), spacing: SPACING.most })) }, holding).stand.rows.map(({ line }) => line?.length ?? 0);
+  const lengthsOf = (k: number) =>
+    layOut(
+      { ...planting, rows: Array.from({ length: k }, (_, r) => ({ ...rowAt(r), spacing: SPACING.most })) },
+      holding,
+    ).stand.rows.map(({ line }) => line?.length ?? 0);
   const shares: Counts[][] = [];
   for (let k = least; k <= most; k++) {
     if (k <= inHand.length) shares.push(...partitions(inHand, k));
     if (k > 1) shares.push(dealt(inHand, lengthsOf(k)));
   }
   const find = spacingFinder(planting, holding, rowAt);
-  const answers = shares.filter((rows) => rows.every((row) => row.reduce((sum, [, n]) => sum + n, 0) >= 2)).map((rows) => lay(planting, holding, rows, inHand, rowAt, find));
+  const answers = shares
+    .filter((rows) => rows.every((row) => row.reduce((sum, [, n]) => sum + n, 0) >= 2))
+    .map((rows) => lay(planting, holding, rows, inHand, rowAt, find));
   const total = (answer: Answer) => answer.leftOver.reduce((sum, [, n]) => sum + n, 0);
-  return answers.sort((a, b) => total(a) - total(b) || a.strained - b.strained || a.rows.length - b.rows.length).slice(0, 5);
+  return answers
+    .sort((a, b) => total(a) - total(b) || a.strained - b.strained || a.rows.length - b.rows.length)
+    .slice(0, 5);
 }
 
 /** Tightest and widest spacing that all species of a row bear. */
 function bounds(row: Counts, holding: Holding): [number, number] {
   const widths = row.map(([species]) => matureWidth(speciesOf(species)));
-  return [Math.max(0.1, Math.max(...widths) * settingOf(holding, 'spacing.tight')), Math.min(...widths) * settingOf(holding, 'spacing.wide')];
+  return [
+    Math.max(0.1, Math.max(...widths) * settingOf(holding, 'spacing.tight')),
+    Math.min(...widths) * settingOf(holding, 'spacing.wide'),
+  ];
 }
 
 /**
  * Spacing, metres to 1 mm, at which row `r` of this line holds at most `wanted` plants, none closer than `least`.
  * Gaps and bends take places that no formula knows, so the row is laid alone until it is found; what was found is kept.
  */
-function spacingFinder(planting: Planting, holding: Holding, rowAt: (r: number) => Row): (r: number, wanted: number, least: number) => number {
+function spacingFinder(
+  planting: Planting,
+  holding: Holding,
+  rowAt: (r: number) => Row,
+): (r: number, wanted: number, least: number) => number {
   const found = new Map<string, number>();
   return (r, wanted, least) => {
     const key = `${r} ${wanted} ${least}`;
@@ -112,19 +147,36 @@ function spacingFinder(planting: Planting, holding: Holding, rowAt: (r: number) 
   };
 }
 
-function lay(planting: Planting, holding: Holding, shares: readonly Counts[], inHand: Counts, rowAt: (r: number) => Row, find: ReturnType<typeof spacingFinder>): Answer {
-  const limits = shares.map((counts) => bounds(counts.filter(([, n]) => n > 0), holding));
+function lay(
+  planting: Planting,
+  holding: Holding,
+  shares: readonly Counts[],
+  inHand: Counts,
+  rowAt: (r: number) => Row,
+  find: ReturnType<typeof spacingFinder>,
+): Answer {
+  const limits = shares.map((counts) =>
+    bounds(
+      counts.filter(([, n]) => n > 0),
+      holding,
+    ),
+  );
   const rows = shares.map((counts, r): Row => ({
     ...rowAt(r),
     mix: 'quota',
-    spacing: find(r, counts.reduce((sum, [, n]) => sum + n, 0), limits[r]![0]),
+    spacing: find(
+      r,
+      counts.reduce((sum, [, n]) => sum + n, 0),
+      limits[r]![0],
+    ),
     runs: counts.filter(([, n]) => n > 0).map(([species, count]) => ({ species, count: Math.min(9999, count) })),
   }));
   const trial: Planting = { ...planting, rows };
   const { stand } = layOut(trial, holding);
   const laid = stand.rows.map(({ from, to }, r) => {
     const tally = new Map<string, number>();
-    for (let i = from; i < to; i++) tally.set(stand.speciesIds[stand.species[i]!]!, (tally.get(stand.speciesIds[stand.species[i]!]!) ?? 0) + 1);
+    for (let i = from; i < to; i++)
+      tally.set(stand.speciesIds[stand.species[i]!]!, (tally.get(stand.speciesIds[stand.species[i]!]!) ?? 0) + 1);
     return { plants: to - from, spacing: trial.rows[r]!.spacing, species: [...tally] };
   });
   const used = new Map<string, number>();

@@ -14,7 +14,10 @@ export function stringsOf(planting: Planting, baseline: LaidBaseline): RowString
 }
 
 /** About how many plants a planting would hold, to be asked before any is laid. */
-export function guessPlants({ baseline: drawn, rows }: Pick<Planting, 'baseline' | 'rows'>, { line }: LaidBaseline): number {
+export function guessPlants(
+  { baseline: drawn, rows }: Pick<Planting, 'baseline' | 'rows'>,
+  { line }: LaidBaseline,
+): number {
   if (drawn.kind === 'block') return guessBlock(drawn, rows);
   if (drawn.kind === 'guilds') return guessRings(drawn, rows);
   return rows.reduce((sum, { spacing }) => sum + line.length / spacing + 1, 0);

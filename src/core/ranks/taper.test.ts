@@ -4,7 +4,14 @@ import { take, undo } from '../holding/command.ts';
 import { matureHeight, speciesOf } from '../species/catalogue.ts';
 import { taper, taperOf } from './taper.ts';
 
-const belt = sample({ length: 60, rows: [row({ species: [[1, 'Tilia cordata']] }), row({ rowGap: 3, species: [[1, 'Cornus sanguinea']] }), row({ rowGap: 3, species: [[1, 'Acer campestre']] })] });
+const belt = sample({
+  length: 60,
+  rows: [
+    row({ species: [[1, 'Tilia cordata']] }),
+    row({ rowGap: 3, species: [[1, 'Cornus sanguinea']] }),
+    row({ rowGap: 3, species: [[1, 'Acer campestre']] }),
+  ],
+});
 const planting = belt.plantings[0]!;
 
 describe(taper, () => {
@@ -20,7 +27,9 @@ describe(taper, () => {
   it('is read back as none, one step, or neither; 0 squares the ends again', () => {
     expect(taperOf(planting)).toBe(0);
     const once = take(belt, taper(planting, 3)).holding.plantings[0]!;
-    expect(taperOf({ rows: once.rows.map((each, r) => (r === 0 ? { ...each, trim: { start: 1, stop: 6 } } : each)) })).toBeNull();
+    expect(
+      taperOf({ rows: once.rows.map((each, r) => (r === 0 ? { ...each, trim: { start: 1, stop: 6 } } : each)) }),
+    ).toBeNull();
     expect(take(belt, taper(once, 0)).holding.plantings[0]!.rows).toEqual(planting.rows);
   });
 });
@@ -28,9 +37,14 @@ describe(taper, () => {
 describe('tapers of any belt', () => {
   it.each([0.5, 2, 7.25, 20])('a step of %s m leaves the taller never beyond the lower', (step) => {
     const kinds = ['Picea abies', 'Corylus avellana', 'Cornus sanguinea', 'Acer campestre', 'Tilia cordata'];
-    const any = sample({ length: 200, rows: kinds.map((name, r) => row({ rowGap: r === 0 ? 0 : 3, species: [[1, name]] })) });
+    const any = sample({
+      length: 200,
+      rows: kinds.map((name, r) => row({ rowGap: r === 0 ? 0 : 3, species: [[1, name]] })),
+    });
     const { rows } = take(any, taper(any.plantings[0]!, step)).holding.plantings[0]!;
-    const byHeight = [...rows].sort((a, b) => matureHeight(speciesOf(a.runs[0]!.species)) - matureHeight(speciesOf(b.runs[0]!.species)));
+    const byHeight = [...rows].sort(
+      (a, b) => matureHeight(speciesOf(a.runs[0]!.species)) - matureHeight(speciesOf(b.runs[0]!.species)),
+    );
     expect(byHeight.map(({ trim }) => trim.start)).toEqual([0, 1, 2, 3, 4].map((rank) => rank * step));
     expect(rows.map(({ trim }) => trim.start)).toEqual(rows.map(({ trim }) => trim.stop));
   });

@@ -13,11 +13,20 @@ function ranks(rows: readonly Row[]): number[] {
 export function taperOf({ rows }: Pick<Planting, 'rows'>): number | null {
   const rank = ranks(rows);
   const step = rows[rank.indexOf(1)]?.trim.start ?? 0;
-  return rows.every(({ trim }, r) => Math.abs(trim.start - rank[r]! * step) < 1e-6 && Math.abs(trim.stop - rank[r]! * step) < 1e-6) ? step : null;
+  return rows.every(
+    ({ trim }, r) => Math.abs(trim.start - rank[r]! * step) < 1e-6 && Math.abs(trim.stop - rank[r]! * step) < 1e-6,
+  )
+    ? step
+    : null;
 }
 
 /** Ends tapered: the lowest row runs the whole line, each taller one starts and stops `step` metres further in. */
 export const taper = ({ id, rows }: Planting, step: number): Command => {
   const rank = ranks(rows);
-  return setRows(id, rows.map((row, r) => ({ ...row, trim: { start: rank[r]! * step, stop: rank[r]! * step } })), null, step > 0 ? 'ends tapered' : 'ends squared');
+  return setRows(
+    id,
+    rows.map((row, r) => ({ ...row, trim: { start: rank[r]! * step, stop: rank[r]! * step } })),
+    null,
+    step > 0 ? 'ends tapered' : 'ends squared',
+  );
 };

@@ -23,14 +23,21 @@ export function useUp(stock: number, rows: readonly number[], least: number): Us
     between[widest]!++;
     left--;
   }
-  return { perRow: between.map((n) => n + 1), spacings: rows.map((length, r) => length / between[r]!), leftOver: Math.max(0, left) };
+  return {
+    perRow: between.map((n) => n + 1),
+    spacings: rows.map((length, r) => length / between[r]!),
+    leftOver: Math.max(0, left),
+  };
 }
 
 /**
  * The smallest spacing on the tape's `step`, from `least` to `most` metres, at which `plants` says that no more than
  * `wanted` stand; `most` when even there too many do. `count.useUpUniform` of the working note.
  */
-export function tightestSpacing(plants: (spacing: number) => number, { wanted, least, most, step }: { wanted: number; least: number; most: number; step: number }): number {
+export function tightestSpacing(
+  plants: (spacing: number) => number,
+  { wanted, least, most, step }: { wanted: number; least: number; most: number; step: number },
+): number {
   let [low, high] = [Math.ceil(least / step - 1e-9), Math.floor(most / step + 1e-9)];
   while (low < high) {
     // The count falls as one over the spacing: halving there is quicker than halving the metres.

@@ -10,7 +10,8 @@ describe('catalogue', () => {
   it('holds at least 180 species, each once, under accepted two-word names, its genus and id those of its name', () => {
     expect(catalogue.length).toBeGreaterThanOrEqual(180);
     for (const { id, botanical } of catalogue) expect(id).toBe(botanical.toLowerCase().replaceAll(' ', '-'));
-    for (const key of ['id', 'botanical', 'common', 'tag'] as const) expect(new Set(catalogue.map((species) => species[key])).size, key).toBe(catalogue.length);
+    for (const key of ['id', 'botanical', 'common', 'tag'] as const)
+      expect(new Set(catalogue.map((species) => species[key])).size, key).toBe(catalogue.length);
     for (const { botanical } of catalogue) expect(botanical).toMatch(/^[A-Z][a-z]+ [a-z-]+$/);
   });
 
@@ -20,21 +21,47 @@ describe('catalogue', () => {
   });
 
   it.each([
-    [{ height: [9, 4] }, /cannot be 9 to 4 m high/], [{ width: [3, 1] }, /3 to 1 m wide/], [{ moisture: ['wet', 'dry'] }, /from dry to wet: dry comes before wet/], [{ light: ['full', 'shade'] }, /shade comes before full/],
-    [{ ph: [7, 5] }, /pH goes from 7 to 5/], [{ toxicTo: [] }, /say to whom/], [{ partner: 'nobody' }, /No group of partners/], [{ stock: ['barrel'] }, /'barrel' is not a stock type/], [{ source: ' ' }, /known from/],
-    [{ family: 'Rosaceae' }, /Corylus belongs to the Betulaceae, not to the Rosaceae/], [{ tag: 'Cm' }, /tag Cm is taken by common hawthorn/], [{ botanical: 'hazel' }, /not a botanical name/], [{ botanical: 'Acer campestre' }, /in the book already/],
-    [{ common: 'Holly' }, /Another species is called Holly/], [{ givesJuglone: true }, /also bears it/], [{ more: { bloom: [5, 6], fruit: [3, 4] } }, /cannot fruit before it flowers/],
+    [{ height: [9, 4] }, /cannot be 9 to 4 m high/],
+    [{ width: [3, 1] }, /3 to 1 m wide/],
+    [{ moisture: ['wet', 'dry'] }, /from dry to wet: dry comes before wet/],
+    [{ light: ['full', 'shade'] }, /shade comes before full/],
+    [{ ph: [7, 5] }, /pH goes from 7 to 5/],
+    [{ toxicTo: [] }, /say to whom/],
+    [{ partner: 'nobody' }, /No group of partners/],
+    [{ stock: ['barrel'] }, /'barrel' is not a stock type/],
+    [{ source: ' ' }, /known from/],
+    [{ family: 'Rosaceae' }, /Corylus belongs to the Betulaceae, not to the Rosaceae/],
+    [{ tag: 'Cm' }, /tag Cm is taken by common hawthorn/],
+    [{ botanical: 'hazel' }, /not a botanical name/],
+    [{ botanical: 'Acer campestre' }, /in the book already/],
+    [{ common: 'Holly' }, /Another species is called Holly/],
+    [{ givesJuglone: true }, /also bears it/],
+    [{ more: { bloom: [5, 6], fruit: [3, 4] } }, /cannot fruit before it flowers/],
   ] as [Partial<Species>, RegExp][])('a record that says %j is refused in a sentence', (changes, sentence) => {
     expect(contradictions({ ...speciesOf('corylus-avellana'), ...changes }).join(' ')).toMatch(sentence);
   });
 
   it('the steward’s own species and corrections count over the app’s, and are gone with their holding', () => {
     const hazel = speciesOf('corylus-avellana');
-    const own: Species = { ...hazel, id: 'corylus-nova', botanical: 'Corylus nova', common: 'brook hazel', tag: 'Cx', more: { uses: ['nuts'] } };
+    const own: Species = {
+      ...hazel,
+      id: 'corylus-nova',
+      botanical: 'Corylus nova',
+      common: 'brook hazel',
+      tag: 'Cx',
+      more: { uses: ['nuts'] },
+    };
     takeSpecies([{ ...hazel, height: [2, 3] }, own]);
-    expect([speciesOf('corylus-avellana').height, speciesOf('corylus-nova').common, speciesByName('Brook Hazel')?.id]).toEqual([[2, 3], 'brook hazel', 'corylus-nova']);
+    expect([
+      speciesOf('corylus-avellana').height,
+      speciesOf('corylus-nova').common,
+      speciesByName('Brook Hazel')?.id,
+    ]).toEqual([[2, 3], 'brook hazel', 'corylus-nova']);
     expect(allSpecies().length).toBe(catalogue.length + 1);
-    expect([moreOf('corylus-nova').uses, moreOf('corylus-avellana').uses]).toEqual([['nuts'], moreKnown['corylus-avellana']!.uses]);
+    expect([moreOf('corylus-nova').uses, moreOf('corylus-avellana').uses]).toEqual([
+      ['nuts'],
+      moreKnown['corylus-avellana']!.uses,
+    ]);
     takeSpecies([]);
     expect([speciesOf('corylus-avellana').height, allSpecies().length]).toEqual([hazel.height, catalogue.length]);
     expect(speciesOf('corylus-nova').common).toContain('not known');
@@ -44,7 +71,13 @@ describe('catalogue', () => {
     const known = Object.entries(moreKnown).filter(([, { at20 }]) => at20);
     expect(known.length).toBeGreaterThan(15);
     for (const [id, { at20 }] of known) {
-      const at = (site: number) => sizeAt(speciesOf(id), stocks.find((stock) => stock.id === speciesOf(id).stock[0])!, 20, site).height;
+      const at = (site: number) =>
+        sizeAt(
+          speciesOf(id),
+          stocks.find((stock) => stock.id === speciesOf(id).stock[0])!,
+          20,
+          site,
+        ).height;
       // The model claims 30 % at year 10; middling to good ground is 0.8 to 1.
       expect(at(1), id).toBeGreaterThan(at20![0] * 0.9);
       expect(at(0.8), id).toBeLessThan(at20![1] * 1.1);
@@ -58,11 +91,13 @@ describe('catalogue', () => {
       const species = speciesOf(id);
       expect(species.source, id).not.toBe('not known');
       for (const month of [...(bloom ?? []), ...(fruit ?? [])]) expect(month >= 1 && month <= 12, id).toBe(true);
-      if (bloom && fruit) expect((fruit[0] - bloom[0] + 12) % 12, `${id}: fruit so long after bloom`).toBeLessThanOrEqual(8);
+      if (bloom && fruit)
+        expect((fruit[0] - bloom[0] + 12) % 12, `${id}: fruit so long after bloom`).toBeLessThanOrEqual(8);
       if (uses.includes('fruit') || uses.includes('nuts')) expect(fruit ?? species.kind !== 'fruit', id).toBeTruthy();
       if (chill) expect(chill[0], id).toBeLessThan(chill[1]);
       if (uses.includes('windbreak')) expect(bearsWind, `${id} shelters, so it bears wind`).not.toBe(false);
-      for (const text of [invasive, pests, wildlife, establish]) if (text) expect(text, id).toMatch(/^[\p{L}].{8,}[^.]$/u);
+      for (const text of [invasive, pests, wildlife, establish])
+        if (text) expect(text, id).toMatch(/^[\p{L}].{8,}[^.]$/u);
     }
     expect(Object.values(moreKnown).filter(({ fixesNitrogen }) => fixesNitrogen).length).toBeGreaterThan(12);
   });
@@ -74,7 +109,11 @@ describe('catalogue', () => {
 
   it('covers both hemispheres, evergreens, conifers, wet ground and fruit', () => {
     expect(catalogue.filter(({ source }) => /Zealand|Australia/.test(source)).length).toBeGreaterThanOrEqual(25);
-    for (const kind of ['climber', 'conifer', 'evergreen', 'fruit', 'hedging', 'herb', 'shrub', 'tree'] as const) expect(catalogue.some((species) => species.kind === kind), kind).toBe(true);
+    for (const kind of ['climber', 'conifer', 'evergreen', 'fruit', 'hedging', 'herb', 'shrub', 'tree'] as const)
+      expect(
+        catalogue.some((species) => species.kind === kind),
+        kind,
+      ).toBe(true);
     expect(catalogue.filter(({ moisture }) => moisture[1] === 'wet').length).toBeGreaterThan(8);
   });
 

@@ -3,7 +3,13 @@ import catalogueData from './catalogue.json' with { type: 'json' };
 import partnerData from './partners.json' with { type: 'json' };
 import { MOISTURES, SpeciesSchema, type Moisture, type Species } from '../holding/species-schema.ts';
 
-const PartnerSchema = z.object({ kinds: z.array(z.string()).min(1), reach: z.number().positive(), own: z.boolean(), why: z.string(), source: z.string() });
+const PartnerSchema = z.object({
+  kinds: z.array(z.string()).min(1),
+  reach: z.number().positive(),
+  own: z.boolean(),
+  why: z.string(),
+  source: z.string(),
+});
 export type PartnerNeed = z.infer<typeof PartnerSchema>;
 
 export const catalogue: readonly Species[] = z.array(SpeciesSchema).parse(catalogueData);
@@ -11,7 +17,9 @@ export const catalogue: readonly Species[] = z.array(SpeciesSchema).parse(catalo
 export const partners: Readonly<Record<string, PartnerNeed>> = z.record(z.string(), PartnerSchema).parse(partnerData);
 
 const byId = new Map(catalogue.map((species) => [species.id, species]));
-const byName = new Map(catalogue.flatMap((species) => [species.botanical, species.common].map((name) => [name.toLowerCase(), species])));
+const byName = new Map(
+  catalogue.flatMap((species) => [species.botanical, species.common].map((name) => [name.toLowerCase(), species])),
+);
 
 let own: ReadonlyMap<string, Species> = new Map();
 let inForce: readonly Species[] = catalogue;
@@ -25,7 +33,10 @@ export function takeSpecies(stewards: readonly Species[]): void {
   if (stewards === taken || (stewards.length === 0 && taken.length === 0)) return;
   taken = stewards;
   own = new Map(stewards.map((species) => [species.id, species]));
-  inForce = [...catalogue.map((species) => own.get(species.id) ?? species), ...stewards.filter(({ id }) => !byId.has(id))];
+  inForce = [
+    ...catalogue.map((species) => own.get(species.id) ?? species),
+    ...stewards.filter(({ id }) => !byId.has(id)),
+  ];
 }
 
 /** Every species in force: the app's, as the steward corrected them, and the steward's own. */
@@ -39,13 +50,31 @@ export function speciesOf(id: string): Species {
 /** The species by botanical or common name, whatever its case. */
 export function speciesByName(name: string): Species | undefined {
   const wanted = name.trim().toLowerCase();
-  return taken.find(({ botanical, common }) => [botanical, common].some((one) => one.toLowerCase() === wanted)) ?? byName.get(wanted);
+  return (
+    taken.find(({ botanical, common }) => [botanical, common].some((one) => one.toLowerCase() === wanted)) ??
+    byName.get(wanted)
+  );
 }
 
 const UNKNOWN: Species = {
-  id: '', botanical: '', common: '', family: 'not known', tag: '??', kind: 'shrub', form: 'bush', evergreen: null,
-  height: [2, 4], width: [2, 4], rate: 'medium', zone: 13, moisture: ['moist', 'moist'], light: ['full', 'full'],
-  thorns: false, suckers: false, stock: ['whip'], source: 'not known',
+  id: '',
+  botanical: '',
+  common: '',
+  family: 'not known',
+  tag: '??',
+  kind: 'shrub',
+  form: 'bush',
+  evergreen: null,
+  height: [2, 4],
+  width: [2, 4],
+  rate: 'medium',
+  zone: 13,
+  moisture: ['moist', 'moist'],
+  light: ['full', 'full'],
+  thorns: false,
+  suckers: false,
+  stock: ['whip'],
+  source: 'not known',
 };
 
 /** The mature size taken for clearances: the top of the range, the safe side. */

@@ -9,27 +9,66 @@ const genusOf = (botanical: string): string => botanical.split(' ')[0]!;
  * records that stand beside it; one of its own id is the record that it replaces.
  */
 export function contradictions(species: Species, others: readonly Species[] = catalogue): string[] {
-  const { id, botanical, common, tag, family, height, width, moisture, light, ph, toxicTo, partner, stock, source, givesJuglone, bearsJuglone, more = {} } = species;
+  const {
+    id,
+    botanical,
+    common,
+    tag,
+    family,
+    height,
+    width,
+    moisture,
+    light,
+    ph,
+    toxicTo,
+    partner,
+    stock,
+    source,
+    givesJuglone,
+    bearsJuglone,
+    more = {},
+  } = species;
   const beside = others.filter((other) => other.id !== id);
   const kin = beside.find((other) => genusOf(other.botanical) === genusOf(botanical));
   const wrong: [boolean, string][] = [
-    [!/^[A-Z][a-z]+ (x )?[a-z-]+$/.test(botanical), `'${botanical}' is not a botanical name: write genus and kind, as in Corylus avellana.`],
+    [
+      !/^[A-Z][a-z]+ (x )?[a-z-]+$/.test(botanical),
+      `'${botanical}' is not a botanical name: write genus and kind, as in Corylus avellana.`,
+    ],
     [id !== botanical.toLowerCase().replaceAll(' ', '-'), `Its id '${id}' is not that of ${botanical}.`],
-    [beside.some((other) => other.botanical.toLowerCase() === botanical.toLowerCase()), `${botanical} is in the book already: correct that record.`],
-    [beside.some((other) => other.common.toLowerCase() === common.toLowerCase()), `Another species is called ${common}: add a word that tells them apart.`],
-    [beside.some((other) => other.tag === tag), `The tag ${tag} is taken by ${beside.find((other) => other.tag === tag)?.common}.`],
+    [
+      beside.some((other) => other.botanical.toLowerCase() === botanical.toLowerCase()),
+      `${botanical} is in the book already: correct that record.`,
+    ],
+    [
+      beside.some((other) => other.common.toLowerCase() === common.toLowerCase()),
+      `Another species is called ${common}: add a word that tells them apart.`,
+    ],
+    [
+      beside.some((other) => other.tag === tag),
+      `The tag ${tag} is taken by ${beside.find((other) => other.tag === tag)?.common}.`,
+    ],
     [!!kin && kin.family !== family, `${genusOf(botanical)} belongs to the ${kin?.family}, not to the ${family}.`],
     [height[0] > height[1], `It cannot be ${height[0]} to ${height[1]} m high: the smaller comes first.`],
     [width[0] > width[1], `It cannot be ${width[0]} to ${width[1]} m wide: the smaller comes first.`],
-    [MOISTURES.indexOf(moisture[0]) > MOISTURES.indexOf(moisture[1]), `Its ground goes from dry to wet: ${moisture[1]} comes before ${moisture[0]}.`],
-    [LIGHTS.indexOf(light[0]) > LIGHTS.indexOf(light[1]), `Its light goes from shade to full: ${light[1]} comes before ${light[0]}.`],
+    [
+      MOISTURES.indexOf(moisture[0]) > MOISTURES.indexOf(moisture[1]),
+      `Its ground goes from dry to wet: ${moisture[1]} comes before ${moisture[0]}.`,
+    ],
+    [
+      LIGHTS.indexOf(light[0]) > LIGHTS.indexOf(light[1]),
+      `Its light goes from shade to full: ${light[1]} comes before ${light[0]}.`,
+    ],
     [!!ph && ph[0] >= ph[1], `Its pH goes from ${ph?.[0]} to ${ph?.[1]}: the smaller comes first.`],
     [toxicTo?.length === 0, 'Poisonous, but to nobody: say to whom, or leave it out.'],
     [partner !== undefined && !partners[partner], `No group of partners is called '${partner}'.`],
     [stock.some((one) => !isStock(one)), `'${stock.find((one) => !isStock(one))}' is not a stock type.`],
     [source.trim().length < 5, 'Say where this is known from.'],
     // Over the turn of the year; more than eight months on, the fruit would be the one before.
-    [!!more.bloom && !!more.fruit && (more.fruit[0] - more.bloom[0] + 12) % 12 > 8, 'It cannot fruit before it flowers.'],
+    [
+      !!more.bloom && !!more.fruit && (more.fruit[0] - more.bloom[0] + 12) % 12 > 8,
+      'It cannot fruit before it flowers.',
+    ],
     [givesJuglone === true && bearsJuglone !== true, 'What gives juglone also bears it.'],
   ];
   return wrong.filter(([is]) => is).map(([, sentence]) => sentence);

@@ -8,14 +8,21 @@ export interface Size {
 }
 
 /** A size cut to what it is kept at. Cutting restarts no growth here: each year it is cut back to the same. */
-export const cutTo = ({ height, width }: Size, kept: Kept | null): Size => ({ height: Math.min(height, kept?.height ?? Infinity), width: Math.min(width, kept?.width ?? Infinity) });
+export const cutTo = ({ height, width }: Size, kept: Kept | null): Size => ({
+  height: Math.min(height, kept?.height ?? Infinity),
+  width: Math.min(width, kept?.width ?? Infinity),
+});
 
 /** What a plant becomes, metres: the safe side of its mature height, the middle of its mature width, neither over its kept size. */
-export const becomes = ({ species, kept }: { readonly species: string; readonly kept: Kept | null }): Size => cutTo({ height: matureHeight(speciesOf(species)), width: matureWidth(speciesOf(species)) }, kept);
+export const becomes = ({ species, kept }: { readonly species: string; readonly kept: Kept | null }): Size =>
+  cutTo({ height: matureHeight(speciesOf(species)), width: matureWidth(speciesOf(species)) }, kept);
 
 /** Mean of what a row's plants become, metres, weighted by their counts; standards left out. */
 export function meanSize({ runs, kept }: Pick<Row, 'runs' | 'kept'>): Size {
   const plants = runs.reduce((sum, { count }) => sum + count, 0);
   const sizes = runs.map(({ species, count }) => ({ ...becomes({ species, kept }), share: count / plants }));
-  return { height: sizes.reduce((sum, { height, share }) => sum + height * share, 0), width: sizes.reduce((sum, { width, share }) => sum + width * share, 0) };
+  return {
+    height: sizes.reduce((sum, { height, share }) => sum + height * share, 0),
+    width: sizes.reduce((sum, { width, share }) => sum + width * share, 0),
+  };
 }

@@ -19,8 +19,14 @@ export const setSpecies = (species: Species): Command => ({
 export const removeSpecies = (id: string, isCorrection: boolean): Command => ({
   label: isCorrection ? 'correction taken back' : 'species taken out',
   change: (draft) => {
-    const planted = draft.plantings.find(({ rows }) => rows.some(({ runs, standards, swaps }) => standards?.species === id || [...runs, ...swaps].some(({ species }) => species === id)));
-    if (!isCorrection && planted) throw new Refused(`It still stands in ${planted.name}. Swap it there first, then take it out.`);
+    const planted = draft.plantings.find(({ rows }) =>
+      rows.some(
+        ({ runs, standards, swaps }) =>
+          standards?.species === id || [...runs, ...swaps].some(({ species }) => species === id),
+      ),
+    );
+    if (!isCorrection && planted)
+      throw new Refused(`It still stands in ${planted.name}. Swap it there first, then take it out.`);
     draft.species = draft.species.filter((one) => one.id !== id);
   },
 });

@@ -10,18 +10,26 @@ describe(parseLength, () => {
     ['150 cm', 'metric', 1.5],
     ['5 ft', 'metric', 1.524],
     ['5', 'us', 1.524],
-    ["5'6\"", 'us', 1.6764],
+    ['5\'6"', 'us', 1.6764],
     ["5'6", 'us', 1.6764],
     ['5 ft 6 in', 'us', 1.6764],
     ['-3', 'metric', -3],
   ] as const)('reads %s in %s', (text, system, metres) => expect(parseLength(text, system)).toBeCloseTo(metres, 9));
 
-  it.each(['', 'abc', '1.5 apples', '--', 'NaN', '1.2.3 m', 'Infinity'])('refuses %j', (text) => expect(parseLength(text, 'metric')).toBeNull());
+  it.each(['', 'abc', '1.5 apples', '--', 'NaN', '1.2.3 m', 'Infinity'])('refuses %j', (text) =>
+    expect(parseLength(text, 'metric')).toBeNull(),
+  );
 
   it('reads back what a field shows, to a millimetre, in both systems', () => {
-    fc.assert(fc.property(fc.double({ min: -5000, max: 5000, noNaN: true }), fc.constantFrom('metric', 'us'), (metres, system) => {
-      expect(Math.abs(parseLength(editableLength(metres, system), system)! - metres)).toBeLessThan(0.0006);
-    }));
+    fc.assert(
+      fc.property(
+        fc.double({ min: -5000, max: 5000, noNaN: true }),
+        fc.constantFrom('metric', 'us'),
+        (metres, system) => {
+          expect(Math.abs(parseLength(editableLength(metres, system), system)! - metres)).toBeLessThan(0.0006);
+        },
+      ),
+    );
   });
 });
 
@@ -39,7 +47,8 @@ describe('writing', () => {
 
 describe(intervals, () => {
   it('never loses a plant to binary floats on an exact multiple', () => {
-    for (let cm = 20; cm <= 400; cm += 5) for (let k = 1; k <= 60; k++) expect(intervals((cm * k) / 100, cm / 100)).toBe(k);
+    for (let cm = 20; cm <= 400; cm += 5)
+      for (let k = 1; k <= 60; k++) expect(intervals((cm * k) / 100, cm / 100)).toBe(k);
   });
 });
 
@@ -56,7 +65,9 @@ describe('kept formatters', () => {
   it('write what an unkept one writes, for any number of places', () => {
     for (const decimals of [0, 1, 2, 3])
       for (const metres of [0, 0.04, 0.5, 7.25, 999.999, 12_345.678])
-        expect(formatLength(metres, 'metric', { decimals })).toBe(`${metres.toLocaleString('en', { minimumFractionDigits: decimals, maximumFractionDigits: decimals })} m`);
+        expect(formatLength(metres, 'metric', { decimals })).toBe(
+          `${metres.toLocaleString('en', { minimumFractionDigits: decimals, maximumFractionDigits: decimals })} m`,
+        );
     expect(formatLength(-0.001, 'metric')).toBe('0.0 m');
   });
 });

@@ -27,12 +27,22 @@ function formatOf(decimals: number, currency?: string): Intl.NumberFormat {
   let format = formats.get(key);
   if (!format) {
     const money = currency ? ({ style: 'currency', currency, currencyDisplay: 'narrowSymbol' } as const) : {};
-    formats.set(key, (format = new Intl.NumberFormat('en', { ...money, minimumFractionDigits: decimals, maximumFractionDigits: decimals })));
+    formats.set(
+      key,
+      (format = new Intl.NumberFormat('en', {
+        ...money,
+        minimumFractionDigits: decimals,
+        maximumFractionDigits: decimals,
+      })),
+    );
   }
   return format;
 }
 
-const plain = (value: number, decimals: number): string => formatOf(decimals).format(value).replace(/^-(?=[0.,]*$)/, '');
+const plain = (value: number, decimals: number): string =>
+  formatOf(decimals)
+    .format(value)
+    .replace(/^-(?=[0.,]*$)/, '');
 
 /**
  * A length written for people: metres to `decimals` places, or feet (inches below 3 ft when `fine`).
@@ -45,13 +55,15 @@ export function formatLength(metres: number, system: UnitSystem, { decimals = 1 
 
 /** An area written for people: m² below 1 ha, else ha; ft² below half an acre, else acres. */
 export function formatArea(squareMetres: number, system: UnitSystem): string {
-  if (system === 'metric') return squareMetres < 10_000 ? `${plain(squareMetres, 0)} m²` : `${plain(squareMetres / 10_000, 2)} ha`;
+  if (system === 'metric')
+    return squareMetres < 10_000 ? `${plain(squareMetres, 0)} m²` : `${plain(squareMetres / 10_000, 2)} ha`;
   const acres = toUs(squareMetres, 'ac');
   return acres < 0.5 ? `${plain(toUs(squareMetres, 'ft2'), 0)} ft²` : `${plain(acres, 2)} ac`;
 }
 
 /** The unit that land is spoken of in: its name and its square metres. */
-export const landUnit = (system: UnitSystem): { name: string; squareMetres: number } => (system === 'metric' ? { name: 'hectare', squareMetres: 10_000 } : { name: 'acre', squareMetres: EXACT.ac });
+export const landUnit = (system: UnitSystem): { name: string; squareMetres: number } =>
+  system === 'metric' ? { name: 'hectare', squareMetres: 10_000 } : { name: 'acre', squareMetres: EXACT.ac };
 
 /** `cents` (whole minor units) in an ISO 4217 `currency`; whole units from 1,000 up, where cents are noise. */
 export function formatMoney(cents: number, currency: string): string {
@@ -63,9 +75,20 @@ export const formatCount = (count: number): string => plain(count, 0);
 
 const PARTS = /(-?\d+(?:[.,]\d+)?(?:e-?\d+)?)\s*(mm|cm|km|m|ft|feet|foot|in|inch|inches|yd|'|"|′|″)?/giy;
 const METRES: Record<string, number> = {
-  mm: 0.001, cm: 0.01, m: 1, km: 1000,
-  ft: EXACT.ft, feet: EXACT.ft, foot: EXACT.ft, "'": EXACT.ft, '′': EXACT.ft,
-  in: EXACT.in, inch: EXACT.in, inches: EXACT.in, '"': EXACT.in, '″': EXACT.in,
+  mm: 0.001,
+  cm: 0.01,
+  m: 1,
+  km: 1000,
+  ft: EXACT.ft,
+  feet: EXACT.ft,
+  foot: EXACT.ft,
+  "'": EXACT.ft,
+  '′': EXACT.ft,
+  in: EXACT.in,
+  inch: EXACT.in,
+  inches: EXACT.in,
+  '"': EXACT.in,
+  '″': EXACT.in,
   yd: EXACT.yd,
 };
 

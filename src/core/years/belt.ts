@@ -4,7 +4,8 @@ import type { Size } from '../species/mature.ts';
 import { lotSize } from './kept.ts';
 
 /** Size at one year of each lot that stands, by the stand's own indices. */
-export const sizesOf = ({ lots }: Pick<Stand, 'lots'>, year: number, site: number): Size[] => lots.map((lot) => lotSize(lot, year, site));
+export const sizesOf = ({ lots }: Pick<Stand, 'lots'>, year: number, site: number): Size[] =>
+  lots.map((lot) => lotSize(lot, year, site));
 
 /** Crown radius of every plant at `year`, metres: free-grown, or as it is kept. */
 export function crownRadii(stand: Stand, year: number, site: number): Float32Array<ArrayBuffer> {
@@ -28,13 +29,20 @@ export function beltWidth(stand: Stand, year: number, site: number): number {
   if (planted.length === 0) return 0;
   const sizes = sizesOf(stand, year, site);
   const edges = planted.map(({ row, r }) => ({ offset: row.offset, half: rowCrown(stand, r, sizes) / 2 }));
-  return Math.max(...edges.map(({ offset, half }) => offset + half)) - Math.min(...edges.map(({ offset, half }) => offset - half));
+  return (
+    Math.max(...edges.map(({ offset, half }) => offset + half)) -
+    Math.min(...edges.map(({ offset, half }) => offset - half))
+  );
 }
 
 /** Width of the widest guild at `year`: twice its outermost ring and half a mean crown, metres. */
 export function guildWidth(stand: Stand, year: number, site: number): number {
   const sizes = sizesOf(stand, year, site);
-  return stand.rows.reduce((widest, { offset, from, to }, r) => (to > from ? Math.max(widest, 2 * offset + rowCrown(stand, r, sizes)) : widest), 0);
+  return stand.rows.reduce(
+    (widest, { offset, from, to }, r) =>
+      to > from ? Math.max(widest, 2 * offset + rowCrown(stand, r, sizes)) : widest,
+    0,
+  );
 }
 
 /** Mean height of a row's plants with {@link sizesOf} one year, metres; 0 for an empty row. */
@@ -55,6 +63,7 @@ export function tallestRow(stand: Stand, year: number, site: number): number {
 export function closingYear(stand: Stand, rowIndex: number, site: number): number | null {
   const { spacing, from, to } = stand.rows[rowIndex]!;
   if (to - from < 2) return null;
-  for (let year = 0; year <= LAST_YEAR; year++) if (rowCrown(stand, rowIndex, sizesOf(stand, year, site)) >= spacing) return year;
+  for (let year = 0; year <= LAST_YEAR; year++)
+    if (rowCrown(stand, rowIndex, sizesOf(stand, year, site)) >= spacing) return year;
   return null;
 }

@@ -24,7 +24,11 @@ export interface Growing {
 }
 
 /** Rate constant of the curve, 1/year, at most 0.5: `growth.rateK`. */
-export const rateConstant = ({ fullHeight, fastest, shape }: Pick<Growing, 'fullHeight' | 'fastest' | 'shape'>): number =>
+export const rateConstant = ({
+  fullHeight,
+  fastest,
+  shape,
+}: Pick<Growing, 'fullHeight' | 'fastest' | 'shape'>): number =>
   Math.min(0.5, fastest / (fullHeight * ((shape - 1) / shape) ** (shape - 1)));
 
 /**

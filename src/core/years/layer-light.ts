@@ -5,8 +5,15 @@ import { crownRadii, rowHeight, sizesOf } from './belt.ts';
 import light from './light.json' with { type: 'json' };
 
 /** Share of the light above a layer that goes through it: `light.layer`. `cover` is its share of the ground, leaf area is per ground. */
-export const throughLayer = ({ leafArea, spread, cover }: { leafArea: number; spread: number; cover: number }): number =>
-  cover <= 0 ? 1 : 1 - cover * (1 - Math.exp((-spread * leafArea) / cover));
+export const throughLayer = ({
+  leafArea,
+  spread,
+  cover,
+}: {
+  leafArea: number;
+  spread: number;
+  cover: number;
+}): number => (cover <= 0 ? 1 : 1 - cover * (1 - Math.exp((-spread * leafArea) / cover)));
 
 /** Light above each layer, the topmost first: `light.stack`. */
 export function lightAbove(layers: readonly Parameters<typeof throughLayer>[0][]): number[] {
@@ -45,7 +52,9 @@ export function layerLight(stand: Stand, year: number, site: number): LayerLight
     const strings = stand.rows.flatMap((laid, r) => (laid.row === row && laid.to > laid.from ? [{ ...laid, r }] : []));
     if (strings.length === 0) return [];
     const plants = strings.flatMap(({ from, to }) => Array.from({ length: to - from }, (_, i) => from + i));
-    return [{ row, plants, height: strings.reduce((sum, { r }) => sum + rowHeight(stand, r, sizes), 0) / strings.length }];
+    return [
+      { row, plants, height: strings.reduce((sum, { r }) => sum + rowHeight(stand, r, sizes), 0) / strings.length },
+    ];
   });
   const tallFirst = rows.sort((a, b) => b.height - a.height);
   return tallFirst.map(({ row, plants, height }, at) => {
@@ -53,16 +62,26 @@ export function layerLight(stand: Stand, year: number, site: number): LayerLight
     const asked = plants.filter((_, i) => i % step === 0);
     const over = tallFirst.slice(0, at).filter((other) => other.height > height + 0.05);
     const passes = over.map((other) => {
-      const cover = asked.filter((i) => other.plants.some((j) => (x[i]! - x[j]!) ** 2 + (y[i]! - y[j]!) ** 2 < radii[j]! ** 2)).length / asked.length;
+      const cover =
+        asked.filter((i) => other.plants.some((j) => (x[i]! - x[j]!) ** 2 + (y[i]! - y[j]!) ** 2 < radii[j]! ** 2))
+          .length / asked.length;
       return throughLayer({ leafArea: leafAreaOf(other.row) * cover, spread: light.spread, cover });
     });
     const gets = passes.reduce((share, through) => share * through, 1);
     const darkest = passes.indexOf(Math.min(...passes));
     const needs = row.runs.map(({ species }) => light.needs[speciesOf(species).light[0]]);
-    return { row, height, gets, under: gets < 1 ? over[darkest]!.row : null, least: Math.max(...needs.map(({ least }) => least)), good: Math.max(...needs.map(({ good }) => good)) };
+    return {
+      row,
+      height,
+      gets,
+      under: gets < 1 ? over[darkest]!.row : null,
+      least: Math.max(...needs.map(({ least }) => least)),
+      good: Math.max(...needs.map(({ good }) => good)),
+    };
   });
 }
 
-const leafAreaOf = ({ runs }: Row): number => Math.max(...runs.map(({ species }) => light.leafArea[speciesOf(species).kind]));
+const leafAreaOf = ({ runs }: Row): number =>
+  Math.max(...runs.map(({ species }) => light.leafArea[speciesOf(species).kind]));
 
 export const lightSource = light.source;

@@ -27,27 +27,41 @@ describe('growth', () => {
 
   it('poor ground slows and lowers every species', () => {
     fc.assert(
-      fc.property(fc.constantFrom(...catalogue), fc.constantFrom(...stocks), fc.integer({ min: 5, max: LAST_YEAR }), (species, stock, year) => {
-        expect(sizeAt(species, stock, year, 0.5).height).toBeLessThan(sizeAt(species, stock, year, 1).height);
-      }),
+      fc.property(
+        fc.constantFrom(...catalogue),
+        fc.constantFrom(...stocks),
+        fc.integer({ min: 5, max: LAST_YEAR }),
+        (species, stock, year) => {
+          expect(sizeAt(species, stock, year, 0.5).height).toBeLessThan(sizeAt(species, stock, year, 1).height);
+        },
+      ),
     );
   });
 
   it('a crown is full at full height and never wider', () => {
     expect(crownWidth(20, 20, 12, 0.85)).toBe(12);
     expect(crownWidth(25, 20, 12, 0.85)).toBe(12);
-    for (const species of catalogue) expect(sizeAt(species, stocks[0]!, LAST_YEAR, 1).width).toBeLessThanOrEqual(matureWidth(species) + 1e-9);
+    for (const species of catalogue)
+      expect(sizeAt(species, stocks[0]!, LAST_YEAR, 1).width).toBeLessThanOrEqual(matureWidth(species) + 1e-9);
   });
 
   it('is never over its kept size, nor there before its phase is planted', () => {
     fc.assert(
-      fc.property(fc.constantFrom(...catalogue), fc.integer({ min: 0, max: LAST_YEAR }), fc.integer({ min: 0, max: 20 }), fc.double({ min: 0.3, max: 8, noNaN: true }), ({ id }, year, later, most) => {
-        const lot = { species: id, stock: 'whip', kept: { height: most, width: most / 2, clearStem: null }, later };
-        const { height, width } = lotSize(lot, year, 1);
-        const free = lotSize({ ...lot, kept: null, later: 0 }, Math.max(0, year - later), 1);
-        expect([height, width]).toEqual(year < later ? [0, 0] : [Math.min(free.height, most), Math.min(free.width, most / 2)]);
-        expect(becomes(lot).height).toBeLessThanOrEqual(most);
-      }),
+      fc.property(
+        fc.constantFrom(...catalogue),
+        fc.integer({ min: 0, max: LAST_YEAR }),
+        fc.integer({ min: 0, max: 20 }),
+        fc.double({ min: 0.3, max: 8, noNaN: true }),
+        ({ id }, year, later, most) => {
+          const lot = { species: id, stock: 'whip', kept: { height: most, width: most / 2, clearStem: null }, later };
+          const { height, width } = lotSize(lot, year, 1);
+          const free = lotSize({ ...lot, kept: null, later: 0 }, Math.max(0, year - later), 1);
+          expect([height, width]).toEqual(
+            year < later ? [0, 0] : [Math.min(free.height, most), Math.min(free.width, most / 2)],
+          );
+          expect(becomes(lot).height).toBeLessThanOrEqual(most);
+        },
+      ),
     );
   });
 

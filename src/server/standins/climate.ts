@@ -16,7 +16,8 @@ export function climateAt({ latitude, longitude }: Where): Climate {
     rain: Math.round(wet * (1 - 0.25 * warmth(month) + 0.2 * (seeded('rain', month, longitude) - 0.5))),
     evaporation: Math.max(3, Math.round((95 - away * 0.5) * (0.55 + 0.5 * warmth(month)))),
   }));
-  const day = (month: number, date: number) => `${String(((month - 1 + (latitude >= 0 ? 0 : 6)) % 12) + 1).padStart(2, '0')}-${String(date).padStart(2, '0')}`;
+  const day = (month: number, date: number) =>
+    `${String(((month - 1 + (latitude >= 0 ? 0 : 6)) % 12) + 1).padStart(2, '0')}-${String(date).padStart(2, '0')}`;
   const late = away > 45 ? 5 : away > 35 ? 4 : 3;
   return {
     months,
@@ -38,7 +39,15 @@ function roseAt(latitude: number, seed: number): Rose {
       return 0.35 + often * Math.exp(-((off / 50) ** 2)) + 0.15 * seeded('sector', i, mean, seed);
     });
     const sum = weights.reduce((a, b) => a + b, 0) / 0.94; // the rest is calm
-    return weights.map((weight) => ({ share: Math.round((weight / sum) * 1000) / 1000, speed: Math.round(mean * (0.7 + (0.4 * weight) / (0.35 + often)) * 10) / 10 }));
+    return weights.map((weight) => ({
+      share: Math.round((weight / sum) * 1000) / 1000,
+      speed: Math.round(mean * (0.7 + (0.4 * weight) / (0.35 + often)) * 10) / 10,
+    }));
   };
-  return { winter: season(6.4, cold, 2.2), spring: season(5.2, 45, 1), summer: season(4.2, 250, 1.4), autumn: season(5.6, 260, 1.8) };
+  return {
+    winter: season(6.4, cold, 2.2),
+    spring: season(5.2, 45, 1),
+    summer: season(4.2, 250, 1.4),
+    autumn: season(5.6, 260, 1.8),
+  };
 }

@@ -19,7 +19,9 @@ export class MarkingDesk {
   ) {}
 
   ask({ services }: Request): z.infer<typeof MarkingReceipt> {
-    const reference = `SIM-${Math.floor(seeded(this.now(), services.length, this.requests.size) * 1e8).toString(36).toUpperCase()}`;
+    const reference = `SIM-${Math.floor(seeded(this.now(), services.length, this.requests.size) * 1e8)
+      .toString(36)
+      .toUpperCase()}`;
     this.requests.set(reference, { at: this.now(), services });
     if (this.requests.size > MOST) this.requests.delete(this.requests.keys().next().value!);
     return { reference, seconds: this.seconds };
@@ -31,7 +33,10 @@ export class MarkingDesk {
     if (!request) return null;
     const left = this.seconds - (this.now() - request.at) / 1000;
     if (left > 0) return { state: 'waiting', seconds: Math.ceil(left) };
-    return { state: 'marked', marks: request.services.map((service) => ({ service: service.id, line: painted(service) })) };
+    return {
+      state: 'marked',
+      marks: request.services.map((service) => ({ service: service.id, line: painted(service) })),
+    };
   }
 }
 

@@ -6,21 +6,42 @@ import { MarkingDesk } from './marking.ts';
 import { soilAt, terrainAt } from './terrain.ts';
 
 /** Simulated services under /api/standins: climate, terrain, soil, and the desk that marks buried services. */
-export function standins({ markingSeconds, now = Date.now }: { readonly markingSeconds: number; readonly now?: () => number }): Router {
+export function standins({
+  markingSeconds,
+  now = Date.now,
+}: {
+  readonly markingSeconds: number;
+  readonly now?: () => number;
+}): Router {
   const routes = Router();
   const desk = new MarkingDesk(markingSeconds, now);
   /** Answers what `make` makes of a request that the schema takes; else says what is wrong with it. */
-  const answer = <S extends z.ZodType>(response: Response, schema: S, asked: unknown, make: (asked: z.infer<S>) => unknown) => {
+  const answer = <S extends z.ZodType>(
+    response: Response,
+    schema: S,
+    asked: unknown,
+    make: (asked: z.infer<S>) => unknown,
+  ) => {
     const parsed = schema.safeParse(asked);
-    if (!parsed.success) return void response.status(400).json({ problem: `${parsed.error.issues[0]!.path.join('.') || 'the request'}: ${parsed.error.issues[0]!.message}` });
+    if (!parsed.success)
+      return void response.status(400).json({
+        problem: `${parsed.error.issues[0]!.path.join('.') || 'the request'}: ${parsed.error.issues[0]!.message}`,
+      });
     const made = make(parsed.data);
-    if (made === null) return void response.status(404).json({ problem: 'The desk does not know this request any more. Ask again.' });
+    if (made === null)
+      return void response.status(404).json({ problem: 'The desk does not know this request any more. Ask again.' });
     response.json(made);
   };
   routes.get('/climate', (request, response) => answer(response, WhereSchema, request.query, climateAt));
   routes.get('/terrain', (request, response) => answer(response, BoxSchema, request.query, terrainAt));
-  routes.get('/soil', (request, response) => answer(response, BoxSchema, request.query, (box) => ({ zones: soilAt(box), simulated: true })));
-  routes.post('/marking', express.json({ limit: '2mb' }), (request, response) => answer(response, MarkingRequest, request.body, (asked) => desk.ask(asked)));
-  routes.get('/marking/:reference', (request, response) => answer(response, z.string().max(80), request.params.reference, (reference) => desk.answer(reference)));
+  routes.get('/soil', (request, response) =>
+    answer(response, BoxSchema, request.query, (box) => ({ zones: soilAt(box), simulated: true })),
+  );
+  routes.post('/marking', express.json({ limit: '2mb' }), (request, response) =>
+    answer(response, MarkingRequest, request.body, (asked) => desk.ask(asked)),
+  );
+  routes.get('/marking/:reference', (request, response) =>
+    answer(response, z.string().max(80), request.params.reference, (reference) => desk.answer(reference)),
+  );
   return routes;
 }

@@ -14,10 +14,17 @@ const ask = async (path: string, init?: RequestInit) => {
   const response = await fetch(`http://127.0.0.1:${(server.address() as AddressInfo).port}/${path}`, init);
   return { status: response.status, json: (await response.json()) as unknown };
 };
-const request = (services: unknown) => ask('marking', { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ services }) });
+const request = (services: unknown) =>
+  ask('marking', {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify({ services }),
+  });
 
 beforeAll(async () => {
-  server = express().use(standins({ markingSeconds: 20, now: () => clock })).listen(0, '127.0.0.1');
+  server = express()
+    .use(standins({ markingSeconds: 20, now: () => clock }))
+    .listen(0, '127.0.0.1');
   await once(server, 'listening');
 });
 afterAll(() => void server.close());
@@ -27,7 +34,8 @@ describe('the simulated services', () => {
     const climate = ClimateAnswer.parse((await ask('climate?latitude=52.1&longitude=-20')).json);
     expect(climate.simulated).toBe(true);
     expect(windsWorthStopping(climate.rose!)[0]!.season).toBe('winter');
-    for (const season of Object.values(climate.rose!)) expect(season.reduce((sum, { share }) => sum + share, 0)).toBeLessThanOrEqual(1);
+    for (const season of Object.values(climate.rose!))
+      expect(season.reduce((sum, { share }) => sum + share, 0)).toBeLessThanOrEqual(1);
     const terrain = TerrainAnswer.parse((await ask(`terrain?${box}`)).json);
     expect(terrain.simulated).toBe(true);
     expect((await ask(`terrain?${box}`)).json).toEqual(terrain);
@@ -39,7 +47,12 @@ describe('the simulated services', () => {
     expect(south.months![0]!.evaporation).toBeGreaterThan(south.months![6]!.evaporation);
     expect(Number(south.lastFrost!.slice(0, 2))).toBeGreaterThan(8);
   });
-  it.each(['climate?latitude=120&longitude=0', 'climate', `terrain?${box.replace('east=130', 'east=-900')}`, 'soil?latitude=x'])('refuse %s with what is wrong', async (path) => {
+  it.each([
+    'climate?latitude=120&longitude=0',
+    'climate',
+    `terrain?${box.replace('east=130', 'east=-900')}`,
+    'soil?latitude=x',
+  ])('refuse %s with what is wrong', async (path) => {
     const { status, json } = await ask(path);
     expect(status).toBe(400);
     expect((json as { problem: string }).problem.length).toBeGreaterThan(5);
@@ -48,16 +61,32 @@ describe('the simulated services', () => {
 
 describe('the marking desk', () => {
   it('takes a request, lets time pass, and answers with paint within 30 cm of the line', async () => {
-    const { reference } = MarkingReceipt.parse((await request([{ id: 's', line: [[0, 0], [20, 0]] }])).json);
+    const { reference } = MarkingReceipt.parse(
+      (
+        await request([
+          {
+            id: 's',
+            line: [
+              [0, 0],
+              [20, 0],
+            ],
+          },
+        ])
+      ).json,
+    );
     clock += 19_000;
     expect(MarkingAnswer.parse((await ask(`marking/${reference}`)).json)).toEqual({ state: 'waiting', seconds: 1 });
     clock += 2_000;
     const answer = MarkingAnswer.parse((await ask(`marking/${reference}`)).json);
     expect(answer.state === 'marked' && answer.marks[0]!.line).toHaveLength(5);
-    for (const [, y] of answer.state === 'marked' ? answer.marks[0]!.line : []) expect(Math.abs(y)).toBeLessThanOrEqual(0.3);
+    for (const [, y] of answer.state === 'marked' ? answer.marks[0]!.line : [])
+      expect(Math.abs(y)).toBeLessThanOrEqual(0.3);
   });
   it('refuses nothing to mark, and does not know what it never took', async () => {
     expect((await request([])).status).toBe(400);
-    expect(await ask('marking/SIM-NONE')).toMatchObject({ status: 404, json: { problem: 'The desk does not know this request any more. Ask again.' } });
+    expect(await ask('marking/SIM-NONE')).toMatchObject({
+      status: 404,
+      json: { problem: 'The desk does not know this request any more. Ask again.' },
+    });
   });
 });

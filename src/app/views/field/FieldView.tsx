@@ -13,33 +13,73 @@ export function FieldView() {
   const worked = useWorked();
   const { holding } = worked;
   const laid = id ? worked.laid(id) : undefined;
-  if (!laid && holding.plantings[0]) return <Navigate to={`/h/${holding.id}/field/${holding.plantings[0].id}`} replace />;
-  if (!laid) return <main className="stage sorry"><h1>Nothing to peg yet</h1><p>Lay out a planting first; its peg sheet follows by itself.</p><p><Link to={`/h/${holding.id}/ranks/new`}>New planting</Link></p></main>;
+  if (!laid && holding.plantings[0])
+    return <Navigate to={`/h/${holding.id}/field/${holding.plantings[0].id}`} replace />;
+  if (!laid)
+    return (
+      <main className="stage sorry">
+        <h1>Nothing to peg yet</h1>
+        <p>Lay out a planting first; its peg sheet follows by itself.</p>
+        <p>
+          <Link to={`/h/${holding.id}/ranks/new`}>New planting</Link>
+        </p>
+      </main>
+    );
   const sheet = pegSheet(laid.planting, laid.layout, holding);
   return (
     <main className="stage page peg-sheet">
       <div className="page-head">
         <div>
           <h1>{sheet.planting}</h1>
-          <p className="soft">Peg sheet: {sheet.plants} plants in {sheet.rows.length} rows, {formatLength(sheet.walkMetres, holding.units, { decimals: 0 })} to walk.</p>
+          <p className="soft">
+            Peg sheet: {sheet.plants} plants in {sheet.rows.length} rows,{' '}
+            {formatLength(sheet.walkMetres, holding.units, { decimals: 0 })} to walk.
+          </p>
         </div>
         <div className="no-print">
-          <ExportButtons planting={laid.planting.id} fileName={`${holding.name} ${sheet.planting}`} items={[{ name: 'peg-sheets.pdf', label: 'PDF' }, { name: 'peg-sheets.csv', label: 'CSV' }]} />
-          <ExportButtons fileName={holding.name} items={[{ name: 'peg-sheets.pdf', label: 'All sheets, PDF', plain: true }, { name: 'peg-sheets.csv', label: 'All sheets, CSV' }, { name: 'plan.geojson', label: 'Plan as GeoJSON' }]} />
+          <ExportButtons
+            planting={laid.planting.id}
+            fileName={`${holding.name} ${sheet.planting}`}
+            items={[
+              { name: 'peg-sheets.pdf', label: 'PDF' },
+              { name: 'peg-sheets.csv', label: 'CSV' },
+            ]}
+          />
+          <ExportButtons
+            fileName={holding.name}
+            items={[
+              { name: 'peg-sheets.pdf', label: 'All sheets, PDF', plain: true },
+              { name: 'peg-sheets.csv', label: 'All sheets, CSV' },
+              { name: 'plan.geojson', label: 'Plan as GeoJSON' },
+            ]}
+          />
           <Button onClick={() => print()}>Print</Button>
         </div>
       </div>
-      <ol className="set-up">{sheet.setUp.map((step) => <li key={step}>{step}</li>)}</ol>
+      <ol className="set-up">
+        {sheet.setUp.map((step) => (
+          <li key={step}>{step}</li>
+        ))}
+      </ol>
       {sheet.rows.map((row) => (
         <details key={row.number} className="peg-row" open={sheet.plants <= 400}>
-          <summary><strong>{row.number} {row.name}</strong> {row.pegs.length} plants, {formatLength(row.spacing, holding.units, { decimals: 2 })} apart, walk {row.walked}</summary>
-          {row.notes.map((note) => <p key={note}>{note}</p>)}
+          <summary>
+            <strong>
+              {row.number} {row.name}
+            </strong>{' '}
+            {row.pegs.length} plants, {formatLength(row.spacing, holding.units, { decimals: 2 })} apart, walk{' '}
+            {row.walked}
+          </summary>
+          {row.notes.map((note) => (
+            <p key={note}>{note}</p>
+          ))}
           <p className="soft">{row.totals.map(({ tag, common, count }) => `${tag} ${common} ${count}`).join(', ')}</p>
           <ol className="pegs">
             {row.pegs.map((peg) => (
               <li key={peg.order}>
                 <span className="tick" aria-hidden="true" />
-                <strong>{peg.label}</strong> <span className="soft">{peg.number}</span> <SpeciesMark species={speciesByName(peg.species)?.id ?? ''} size={12} /> <span>{peg.common}</span>
+                <strong>{peg.label}</strong> <span className="soft">{peg.number}</span>{' '}
+                <SpeciesMark species={speciesByName(peg.species)?.id ?? ''} size={12} /> <span>{peg.common}</span>
               </li>
             ))}
           </ol>

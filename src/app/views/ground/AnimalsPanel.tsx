@@ -18,15 +18,36 @@ export function AnimalsPanel() {
       <ul className="rows-list tight">
         {ANIMALS.map((animal) => (
           <li key={animal}>
-            <Checkbox checked={holding.animals.includes(animal)} onChange={({ target }) => run(setAnimals(ANIMALS.filter((one) => (one === animal ? target.checked : holding.animals.includes(one)))))}>
+            <Checkbox
+              checked={holding.animals.includes(animal)}
+              onChange={({ target }) =>
+                run(
+                  setAnimals(
+                    ANIMALS.filter((one) => (one === animal ? target.checked : holding.animals.includes(one))),
+                  ),
+                )
+              }
+            >
               {guardAnimals[animal].name}
             </Checkbox>
-            <span className="soft"> {guardAnimals[animal].height > 0 && animal !== 'goat' ? `${formatLength(guardAnimals[animal].height, holding.units)}, ` : ''}{guardAnimals[animal].form}</span>
+            <span className="soft">
+              {' '}
+              {guardAnimals[animal].height > 0 && animal !== 'goat'
+                ? `${formatLength(guardAnimals[animal].height, holding.units)}, `
+                : ''}
+              {guardAnimals[animal].form}
+            </span>
           </li>
         ))}
       </ul>
       <p className="reading">
-        {holding.animals.length === 0 ? 'Nobody named: no guards are counted.' : size === null && need > 0 ? 'No guard is tall enough for all of them. Fence the planting.' : size === null ? 'No guards are needed against these.' : `Guards of ${formatLength(size, holding.units)}.`}
+        {holding.animals.length === 0
+          ? 'Nobody named: no guards are counted.'
+          : size === null && need > 0
+            ? 'No guard is tall enough for all of them. Fence the planting.'
+            : size === null
+              ? 'No guards are needed against these.'
+              : `Guards of ${formatLength(size, holding.units)}.`}
       </p>
       <p className="soft fine">Heights: {guardSource}.</p>
       <h3>In some places only</h3>

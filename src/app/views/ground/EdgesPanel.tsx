@@ -30,19 +30,29 @@ export function EdgesPanel() {
   if (!boundary) {
     return (
       <>
-        <p>Draw the boundary first: what may be planted, and how near the neighbour, hangs on it. Or bring in a file.</p>
+        <p>
+          Draw the boundary first: what may be planted, and how near the neighbour, hangs on it. Or bring in a file.
+        </p>
         <div className="actions wrap">
-          <Button type="primary" onClick={() => startSketch('boundary')}>Draw the boundary</Button>
+          <Button type="primary" onClick={() => startSketch('boundary')}>
+            Draw the boundary
+          </Button>
           <Button onClick={() => setTyping(true)}>Type it from a deed</Button>
         </div>
       </>
     );
   }
   const ring = boundary.map(({ at }) => at);
-  const listed = boundary.map((corner, i) => ({ corner, i })).filter(({ corner, i }) => i < MOST_LISTED || (selection?.what === 'corner' && selection.id === corner.id));
+  const listed = boundary
+    .map((corner, i) => ({ corner, i }))
+    .filter(({ corner, i }) => i < MOST_LISTED || (selection?.what === 'corner' && selection.id === corner.id));
   return (
     <>
-      <p className="soft">{formatArea(area(ring), units)}, {formatLength(perimeter(ring), units, { decimals: 0 })} round. Stems keep {formatLength(setbackFrom(holding, false), units)} from a sure side, {formatLength(setbackFrom(holding, true), units)} beside an assumed corner.</p>
+      <p className="soft">
+        {formatArea(area(ring), units)}, {formatLength(perimeter(ring), units, { decimals: 0 })} round. Stems keep{' '}
+        {formatLength(setbackFrom(holding, false), units)} from a sure side,{' '}
+        {formatLength(setbackFrom(holding, true), units)} beside an assumed corner.
+      </p>
       <ul className="rows-list">
         {listed.map(({ corner, i }) => {
           const { id, pin } = corner;
@@ -50,19 +60,47 @@ export function EdgesPanel() {
           return (
             <li key={id} className={open ? 'is-open' : ''}>
               <div className="line">
-                <button type="button" className="link" aria-expanded={open} onClick={() => look({ selection: open ? null : { what: 'corner', id } })}>Corner {i + 1}</button>
-                <Segmented size="small" aria-label={`Pin of corner ${i + 1}`} value={pin} options={[{ value: 'found', label: 'found' }, { value: 'assumed', label: 'assumed' }]} onChange={(value) => run(setCorner(id, { pin: value as 'found' | 'assumed' }))} />
+                <button
+                  type="button"
+                  className="link"
+                  aria-expanded={open}
+                  onClick={() => look({ selection: open ? null : { what: 'corner', id } })}
+                >
+                  Corner {i + 1}
+                </button>
+                <Segmented
+                  size="small"
+                  aria-label={`Pin of corner ${i + 1}`}
+                  value={pin}
+                  options={[
+                    { value: 'found', label: 'found' },
+                    { value: 'assumed', label: 'assumed' },
+                  ]}
+                  onChange={(value) => run(setCorner(id, { pin: value as 'found' | 'assumed' }))}
+                />
               </div>
               {open && <CornerForm corner={corner} />}
             </li>
           );
         })}
       </ul>
-      {boundary.length > listed.length && <p className="soft">and {boundary.length - listed.length} more: choose one on the plan.</p>}
+      {boundary.length > listed.length && (
+        <p className="soft">and {boundary.length - listed.length} more: choose one on the plan.</p>
+      )}
       <div className="actions wrap">
-        <Button size="small" onClick={() => startSketch('boundary')}>Draw it anew</Button>
-        <Button size="small" onClick={() => setTyping(true)}>Type it from a deed</Button>
-        <Button size="small" danger onClick={() => run(together('boundary taken away', [...loosenFromBoundary(), setBoundary(null)]))}>Delete</Button>
+        <Button size="small" onClick={() => startSketch('boundary')}>
+          Draw it anew
+        </Button>
+        <Button size="small" onClick={() => setTyping(true)}>
+          Type it from a deed
+        </Button>
+        <Button
+          size="small"
+          danger
+          onClick={() => run(together('boundary taken away', [...loosenFromBoundary(), setBoundary(null)]))}
+        >
+          Delete
+        </Button>
       </div>
     </>
   );
@@ -72,28 +110,66 @@ function CornerForm({ corner: { id, at, restsOn, other } }: { corner: Corner }) 
   const { units } = useShown();
   const place = (value: readonly [number, number], set: (at: [number, number]) => void, what = '') => (
     <div className="pair">
-      <LengthField label={`East${what}`} units={units} least={-50_000} most={50_000} value={value[0]} onChange={(x) => set([x, value[1]])} />
-      <LengthField label={`North${what}`} units={units} least={-50_000} most={50_000} value={value[1]} onChange={(y) => set([value[0], y])} />
+      <LengthField
+        label={`East${what}`}
+        units={units}
+        least={-50_000}
+        most={50_000}
+        value={value[0]}
+        onChange={(x) => set([x, value[1]])}
+      />
+      <LengthField
+        label={`North${what}`}
+        units={units}
+        least={-50_000}
+        most={50_000}
+        value={value[1]}
+        onChange={(y) => set([value[0], y])}
+      />
     </div>
   );
   return (
     <div className="form">
       {place(at, (next) => run(setCorner(id, { at: next })))}
-      <ChoiceField label="The pin rests on" value={restsOn} options={EVIDENCE_WORDS} onChange={(value) => run(setCorner(id, { restsOn: value }))} />
+      <ChoiceField
+        label="The pin rests on"
+        value={restsOn}
+        options={EVIDENCE_WORDS}
+        onChange={(value) => run(setCorner(id, { restsOn: value }))}
+      />
       {other ? (
         <>
-          <p className="reading">{EVIDENCE_WORDS[other.restsOn][0]!.toUpperCase() + EVIDENCE_WORDS[other.restsOn].slice(1)} puts it {formatLength(distance(at, other.at), units, { decimals: 2 })} away. Both are shown until it is settled.</p>
+          <p className="reading">
+            {EVIDENCE_WORDS[other.restsOn][0]!.toUpperCase() + EVIDENCE_WORDS[other.restsOn].slice(1)} puts it{' '}
+            {formatLength(distance(at, other.at), units, { decimals: 2 })} away. Both are shown until it is settled.
+          </p>
           {place(other.at, (next) => run(setCorner(id, { other: { ...other, at: next } })), ', by the other')}
-          <ChoiceField label="The other rests on" value={other.restsOn} options={EVIDENCE_WORDS} onChange={(value) => run(setCorner(id, { other: { ...other, restsOn: value } }))} />
+          <ChoiceField
+            label="The other rests on"
+            value={other.restsOn}
+            options={EVIDENCE_WORDS}
+            onChange={(value) => run(setCorner(id, { other: { ...other, restsOn: value } }))}
+          />
           <div className="actions wrap">
-            <Button size="small" onClick={() => run(setCorner(id, { at: [...other.at], restsOn: other.restsOn, other: null }))}>Take the other</Button>
-            <Button size="small" onClick={() => run(setCorner(id, { other: null }))}>Drop the other</Button>
+            <Button
+              size="small"
+              onClick={() => run(setCorner(id, { at: [...other.at], restsOn: other.restsOn, other: null }))}
+            >
+              Take the other
+            </Button>
+            <Button size="small" onClick={() => run(setCorner(id, { other: null }))}>
+              Drop the other
+            </Button>
           </div>
         </>
       ) : (
-        <Button size="small" onClick={() => run(setCorner(id, { other: { at: [at[0] + 1, at[1]], restsOn: 'map' } }))}>Something else puts it elsewhere</Button>
+        <Button size="small" onClick={() => run(setCorner(id, { other: { at: [at[0] + 1, at[1]], restsOn: 'map' } }))}>
+          Something else puts it elsewhere
+        </Button>
       )}
-      <Button danger size="small" onClick={() => run(removeCorner(id))}>Take out</Button>
+      <Button danger size="small" onClick={() => run(removeCorner(id))}>
+        Take out
+      </Button>
     </div>
   );
 }

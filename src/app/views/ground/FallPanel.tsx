@@ -26,7 +26,12 @@ export function FallPanel() {
   const box = groundBox(holding).join(' ');
   useEffect(() => {
     const [west, south, east, north] = box.split(' ').map(Number) as [number, number, number, number];
-    look({ overlay: { ...NO_OVERLAY, contours: relief ? contoursOf(relief, [west - 20, south - 20, east + 20, north + 20]) : [] } });
+    look({
+      overlay: {
+        ...NO_OVERLAY,
+        contours: relief ? contoursOf(relief, [west - 20, south - 20, east + 20, north + 20]) : [],
+      },
+    });
     return () => look({ overlay: NO_OVERLAY });
   }, [relief, box]);
   const at = mark ?? middleOfGround(holding);
@@ -36,24 +41,52 @@ export function FallPanel() {
     <>
       {relief ? (
         <>
-          <p className="soft">From {terrain ? `${terrain.source}${terrain.simulated ? ', simulated' : ''}` : 'the spot heights; between them it is a guess'}.</p>
+          <p className="soft">
+            From{' '}
+            {terrain
+              ? `${terrain.source}${terrain.simulated ? ', simulated' : ''}`
+              : 'the spot heights; between them it is a guess'}
+            .
+          </p>
           <div className="figures">
-            <div className="figure"><strong>{slope ? `${(slope.share * 100).toFixed(1)} %` : 'not known'}</strong><span>{slope && slope.share > 0.001 ? `to the ${compassName(slope.downhill)}` : 'level'}, {mark ? 'at the mark' : 'in the middle'}</span></div>
-            <div className="figure"><strong>{height == null ? 'not known' : formatLength(height, units)}</strong><span>elevation</span></div>
+            <div className="figure">
+              <strong>{slope ? `${(slope.share * 100).toFixed(1)} %` : 'not known'}</strong>
+              <span>
+                {slope && slope.share > 0.001 ? `to the ${compassName(slope.downhill)}` : 'level'},{' '}
+                {mark ? 'at the mark' : 'in the middle'}
+              </span>
+            </div>
+            <div className="figure">
+              <strong>{height == null ? 'not known' : formatLength(height, units)}</strong>
+              <span>elevation</span>
+            </div>
           </div>
         </>
       ) : (
-        <p>Nothing is known of the fall. Bring in an elevation grid, type three spot heights or more, or ask the simulated terrain.</p>
+        <p>
+          Nothing is known of the fall. Bring in an elevation grid, type three spot heights or more, or ask the
+          simulated terrain.
+        </p>
       )}
       <div className="actions wrap">
-        <Button size="small" onClick={() => startSketch('mark')}>Set the mark</Button>
-        <Button size="small" disabled={!relief} onClick={() => startSketch('section')}>Draw a section</Button>
+        <Button size="small" onClick={() => startSketch('mark')}>
+          Set the mark
+        </Button>
+        <Button size="small" disabled={!relief} onClick={() => startSketch('section')}>
+          Draw a section
+        </Button>
         <RasterButton wants="elevation" label="Bring in an elevation grid" />
-        {terrain && <Button size="small" danger onClick={() => run(setTerrain(null))}>Take the grid away</Button>}
+        {terrain && (
+          <Button size="small" danger onClick={() => run(setTerrain(null))}>
+            Take the grid away
+          </Button>
+        )}
       </div>
       {relief && section && <Section profile={sectionAlong(relief, section)} units={units} />}
       <StandinOffer
-        schema={TerrainAnswer} path={`terrain?${boxQuery(holding)}`} label="What the terrain model says"
+        schema={TerrainAnswer}
+        path={`terrain?${boxQuery(holding)}`}
+        label="What the terrain model says"
         say={(found) => `a grid of ${found.columns} x ${found.rows} cells of ${found.cell} m.`}
         take={(found) => run(setTerrain(found))}
       />
@@ -67,17 +100,35 @@ function Section({ profile, units }: { profile: ReturnType<typeof sectionAlong>;
   if (profile.length < 2) return <p className="reading">The section lies where the fall is not known.</p>;
   const low = Math.min(...profile.map(({ elevation }) => elevation));
   const high = Math.max(...profile.map(({ elevation }) => elevation));
-  const x = scaleLinear().domain([0, profile.at(-1)!.chainage]).range([6, 280]);
-  const y = scaleLinear().domain([low, Math.max(high, low + 1)]).range([96, 12]);
-  const drawn = pathOf<(typeof profile)[number]>(({ chainage }) => x(chainage), ({ elevation }) => y(elevation))(profile)!;
+  const x = scaleLinear()
+    .domain([0, profile.at(-1)!.chainage])
+    .range([6, 280]);
+  const y = scaleLinear()
+    .domain([low, Math.max(high, low + 1)])
+    .range([96, 12]);
+  const drawn = pathOf<(typeof profile)[number]>(
+    ({ chainage }) => x(chainage),
+    ({ elevation }) => y(elevation),
+  )(profile)!;
   const length = formatLength(profile.at(-1)!.chainage, units, { decimals: 0 });
   return (
     <figure className="chart">
-      <svg viewBox="0 0 286 126" role="img" aria-label={`Section ${length} long, from ${formatLength(profile[0]!.elevation, units)} to ${formatLength(profile.at(-1)!.elevation, units)}`}>
+      <svg
+        viewBox="0 0 286 126"
+        role="img"
+        aria-label={`Section ${length} long, from ${formatLength(profile[0]!.elevation, units)} to ${formatLength(profile.at(-1)!.elevation, units)}`}
+      >
         <path d={`${drawn} L280,104 L6,104 Z`} className="land" />
         <path d={drawn} className="land-line" />
-        <text x="6" y="119">0</text><text x="280" y="119" textAnchor="end">{length}</text>
-        <text x="6" y="10">{formatLength(high, units)} highest, {formatLength(low, units)} lowest</text>
+        <text x="6" y="119">
+          0
+        </text>
+        <text x="280" y="119" textAnchor="end">
+          {length}
+        </text>
+        <text x="6" y="10">
+          {formatLength(high, units)} highest, {formatLength(low, units)} lowest
+        </text>
       </svg>
     </figure>
   );

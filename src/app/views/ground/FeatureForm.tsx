@@ -21,25 +21,53 @@ export function FeatureForm({ feature }: { feature: Feature }) {
   const id = useId();
   const { label, numbers, choices = [], text = [], made } = featureKinds[feature.kind];
   const values = feature as unknown as Readonly<Record<string, number | boolean | string | null>>;
-  const set = (key: string, value: unknown, what: string) => run(setFeature(feature.id, { [key]: value }, `${what.toLowerCase()} changed`));
+  const set = (key: string, value: unknown, what: string) =>
+    run(setFeature(feature.id, { [key]: value }, `${what.toLowerCase()} changed`));
   return (
     <div className="form">
       {[{ key: 'name', label: 'Name' }, ...text].map(({ key, label: what }) => (
         <div className="field" key={key}>
           <label htmlFor={`${id}-${key}`}>{what}</label>
           <Input
-            id={`${id}-${key}`} key={String(values[key])} defaultValue={String(values[key])} maxLength={key === 'name' ? 80 : 500} placeholder={key === 'name' ? label.toLowerCase() : ''}
+            id={`${id}-${key}`}
+            key={String(values[key])}
+            defaultValue={String(values[key])}
+            maxLength={key === 'name' ? 80 : 500}
+            placeholder={key === 'name' ? label.toLowerCase() : ''}
             onPressEnter={(event) => event.currentTarget.blur()}
-            onBlur={(event) => event.target.value !== values[key] && run(setFeature(feature.id, { [key]: event.target.value.trim() }, key === 'name' ? 'renamed' : `${what.toLowerCase()} changed`))}
+            onBlur={(event) =>
+              event.target.value !== values[key] &&
+              run(
+                setFeature(
+                  feature.id,
+                  { [key]: event.target.value.trim() },
+                  key === 'name' ? 'renamed' : `${what.toLowerCase()} changed`,
+                ),
+              )
+            }
           />
         </div>
       ))}
       <div className="pair">
-        {numbers.map((number) => <FeatureNumberField key={number.key} number={number} value={values[number.key] as number | null} units={units} onChange={(value) => set(number.key, value, number.label)} />)}
+        {numbers.map((number) => (
+          <FeatureNumberField
+            key={number.key}
+            number={number}
+            value={values[number.key] as number | null}
+            units={units}
+            onChange={(value) => set(number.key, value, number.label)}
+          />
+        ))}
       </div>
       {choices.map(({ key, label: what, options }) =>
         options ? (
-          <ChoiceField key={key} label={what} value={String(values[key])} options={options} onChange={(value) => set(key, value, what)} />
+          <ChoiceField
+            key={key}
+            label={what}
+            value={String(values[key])}
+            options={options}
+            onChange={(value) => set(key, value, what)}
+          />
         ) : (
           <Toggle key={key} label={what} on={values[key] === true} onChange={(on) => set(key, on, what)} />
         ),
@@ -47,17 +75,36 @@ export function FeatureForm({ feature }: { feature: Feature }) {
       {feature.kind === 'browsed' && (
         <div className="field">
           <label htmlFor={`${id}-animals`}>By whom</label>
-          <Select id={`${id}-animals`} mode="multiple" value={feature.animals} options={ANIMALS.map((animal) => ({ value: animal, label: guardAnimals[animal].name }))} onChange={(animals) => animals.length > 0 && set('animals', animals, 'browsers')} />
+          <Select
+            id={`${id}-animals`}
+            mode="multiple"
+            value={feature.animals}
+            options={ANIMALS.map((animal) => ({ value: animal, label: guardAnimals[animal].name }))}
+            onChange={(animals) => animals.length > 0 && set('animals', animals, 'browsers')}
+          />
         </div>
       )}
       {feature.kind === 'percolation' && <p className="reading">{percolationWords(feature, units)}</p>}
       {feature.kind === 'holeTest' && <p className="reading">{holeWords(feature, units)}</p>}
       {feature.kind === 'harm' && <p className="reading">{harmMeans(feature.from)}</p>}
-      {feature.kind === 'erodingBank' && <p className="reading">Plants alone do not hold a failing bank. Ask an engineer and the water authority first.</p>}
+      {feature.kind === 'erodingBank' && (
+        <p className="reading">
+          Plants alone do not hold a failing bank. Ask an engineer and the water authority first.
+        </p>
+      )}
       {feature.kind === 'cover' && wasMeans(feature.was) && <p className="reading">{wasMeans(feature.was)}</p>}
       {feature.kind === 'cover' && <WaysToClear cover={feature} />}
-      {!made && <PointsEditor key={`${feature.id} ${pointsOf(feature).length} ${pointsOf(feature)[0]!.join(' ')} ${pointsOf(feature).at(-1)!.join(' ')}`} points={pointsOf(feature)} units={units} onChange={(points) => run(setFeature(feature.id, shapeOf(feature.kind, points), 'moved'))} />}
-      <Button danger onClick={() => deleteFeature(feature.id)}>Delete {nameOf(feature)}</Button>
+      {!made && (
+        <PointsEditor
+          key={`${feature.id} ${pointsOf(feature).length} ${pointsOf(feature)[0]!.join(' ')} ${pointsOf(feature).at(-1)!.join(' ')}`}
+          points={pointsOf(feature)}
+          units={units}
+          onChange={(points) => run(setFeature(feature.id, shapeOf(feature.kind, points), 'moved'))}
+        />
+      )}
+      <Button danger onClick={() => deleteFeature(feature.id)}>
+        Delete {nameOf(feature)}
+      </Button>
     </div>
   );
 }

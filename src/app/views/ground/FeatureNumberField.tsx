@@ -17,14 +17,39 @@ interface Props {
 export function FeatureNumberField({ number, value, units, bare = false, onChange }: Props) {
   const id = useId();
   const { key, label, unit, optional, least = key === 'width' ? 0.3 : 0, most = 120 } = number;
-  if (unit === 'm' && !optional) return <LengthField label={label} bare={bare} units={units} least={least} most={most} value={value ?? 0} onChange={onChange} />;
-  const range = { m: [0, 20, 0.1], pH: [3, 10, 0.1], 'L/min': [0.1, 1000, 1], L: [1, 1_000_000, 100], min: [1, 10_000, 1], year: [1800, 2200, 1] }[unit] as [number, number, number];
+  if (unit === 'm' && !optional)
+    return (
+      <LengthField
+        label={label}
+        bare={bare}
+        units={units}
+        least={least}
+        most={most}
+        value={value ?? 0}
+        onChange={onChange}
+      />
+    );
+  const range = {
+    m: [0, 20, 0.1],
+    pH: [3, 10, 0.1],
+    'L/min': [0.1, 1000, 1],
+    L: [1, 1_000_000, 100],
+    min: [1, 10_000, 1],
+    year: [1800, 2200, 1],
+  }[unit] as [number, number, number];
   const foot = unit === 'm' && units === 'us' ? 0.3048 : 1;
   return (
     <div className="field">
       {!bare && <label htmlFor={id}>{label}</label>}
       <NumberField
-        id={id} aria-label={bare ? label : undefined} min={range[0] / foot} max={range[1] / foot} step={range[2]} precision={unit === 'm' ? 2 : undefined} placeholder="not known" suffix={unit === 'm' ? (units === 'us' ? 'ft' : 'm') : unit === 'year' || unit === 'pH' ? undefined : unit}
+        id={id}
+        aria-label={bare ? label : undefined}
+        min={range[0] / foot}
+        max={range[1] / foot}
+        step={range[2]}
+        precision={unit === 'm' ? 2 : undefined}
+        placeholder="not known"
+        suffix={unit === 'm' ? (units === 'us' ? 'ft' : 'm') : unit === 'year' || unit === 'pH' ? undefined : unit}
         value={value === null ? null : value / foot}
         onEnter={(entered) => (entered !== null || optional) && onChange(entered === null ? null : entered * foot)}
       />

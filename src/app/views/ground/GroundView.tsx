@@ -35,7 +35,11 @@ export function GroundView() {
     look({ zones: stop.kinds });
     return () => look({ zones: [] });
   }, [stop]);
-  useKeys({ Delete: () => selection?.what === 'feature' && deleteFeature(selection.id), i: () => input.current?.click(), t: () => setTable(!table) });
+  useKeys({
+    Delete: () => selection?.what === 'feature' && deleteFeature(selection.id),
+    i: () => input.current?.click(),
+    t: () => setTable(!table),
+  });
 
   const plan = (children?: ReactNode) => (
     <main className="stage ground-stage">
@@ -43,9 +47,15 @@ export function GroundView() {
         <PlanView planting={null} year={lookNow().year}>
           {children}
           <div className="plan-tools">
-            <Button size="small" type="text" onClick={() => input.current?.click()}>Bring in a file <kbd>I</kbd></Button>
-            <Button size="small" type="text" aria-pressed={table} onClick={() => setTable(!table)}>Table <kbd>T</kbd></Button>
-            <Button size="small" type="text" onClick={() => look({ sketch: { for: 'measure', points: [] } })}>Measure <kbd>M</kbd></Button>
+            <Button size="small" type="text" onClick={() => input.current?.click()}>
+              Bring in a file <kbd>I</kbd>
+            </Button>
+            <Button size="small" type="text" aria-pressed={table} onClick={() => setTable(!table)}>
+              Table <kbd>T</kbd>
+            </Button>
+            <Button size="small" type="text" onClick={() => look({ sketch: { for: 'measure', points: [] } })}>
+              Measure <kbd>M</kbd>
+            </Button>
           </div>
         </PlanView>
       </Guarded>
@@ -55,13 +65,21 @@ export function GroundView() {
   return (
     <>
       <nav className="walk" aria-label="The walk">
-        <div className="walk-head"><h2>The walk</h2><Link to={`/h/${holding.id}/ground/list`}>List</Link></div>
+        <div className="walk-head">
+          <h2>The walk</h2>
+          <Link to={`/h/${holding.id}/ground/list`}>List</Link>
+        </div>
         <ol>
           {STOPS.map((one) => {
             const { text, sure } = one.state(holding);
             return (
               <li key={one.key} className={`is-${sure}`}>
-                <NavLink to={`/h/${holding.id}/ground/${one.key}`} className={() => (one === stop && !atPlace ? 'active' : '')} aria-current={one === stop && !atPlace ? 'page' : undefined} onClick={() => look({ selection: null })}>
+                <NavLink
+                  to={`/h/${holding.id}/ground/${one.key}`}
+                  className={() => (one === stop && !atPlace ? 'active' : '')}
+                  aria-current={one === stop && !atPlace ? 'page' : undefined}
+                  onClick={() => look({ selection: null })}
+                >
                   <strong>{one.label}</strong>
                   <span>{text}</span>
                 </NavLink>
@@ -69,7 +87,17 @@ export function GroundView() {
             );
           })}
           <li className="is-done place-link">
-            <NavLink to={`/h/${holding.id}/ground/place`} className={() => (atPlace ? 'active' : '')} onClick={() => look({ selection: null })}><strong>Place, units and rates</strong><span>{Math.abs(holding.place.latitude)}° {holding.place.latitude < 0 ? 'S' : 'N'}, {Math.abs(holding.place.longitude)}° {holding.place.longitude < 0 ? 'W' : 'E'}</span></NavLink>
+            <NavLink
+              to={`/h/${holding.id}/ground/place`}
+              className={() => (atPlace ? 'active' : '')}
+              onClick={() => look({ selection: null })}
+            >
+              <strong>Place, units and rates</strong>
+              <span>
+                {Math.abs(holding.place.latitude)}° {holding.place.latitude < 0 ? 'S' : 'N'},{' '}
+                {Math.abs(holding.place.longitude)}° {holding.place.longitude < 0 ? 'W' : 'E'}
+              </span>
+            </NavLink>
           </li>
         </ol>
       </nav>
@@ -79,19 +107,36 @@ export function GroundView() {
         <>
           {plan()}
           <Panel label={atPlace ? 'Place, units and rates' : stop.label}>
-            <Guarded part="This panel" key={atPlace ? 'place' : stop.key}>{atPlace ? <PlacePanel /> : <StopPanel stop={stop} />}</Guarded>
+            <Guarded part="This panel" key={atPlace ? 'place' : stop.key}>
+              {atPlace ? <PlacePanel /> : <StopPanel stop={stop} />}
+            </Guarded>
           </Panel>
         </>
       )}
       <input
-        ref={input} type="file" hidden accept=".geojson,.json,.kml,.kmz,.gpx,.zip,.csv,.tsv,.txt" aria-label="Map file"
+        ref={input}
+        type="file"
+        hidden
+        accept=".geojson,.json,.kml,.kmz,.gpx,.zip,.csv,.tsv,.txt"
+        aria-label="Map file"
         onChange={(event) => {
           const picked = event.target.files?.[0];
           event.target.value = '';
           if (picked) setFile(picked);
         }}
       />
-      <Suspense>{file && <ImportSheet file={file} onClose={() => setFile(null)} onDone={() => { setFile(null); void navigate(`/h/${holding.id}/ground`); }} />}</Suspense>
+      <Suspense>
+        {file && (
+          <ImportSheet
+            file={file}
+            onClose={() => setFile(null)}
+            onDone={() => {
+              setFile(null);
+              void navigate(`/h/${holding.id}/ground`);
+            }}
+          />
+        )}
+      </Suspense>
     </>
   );
 }

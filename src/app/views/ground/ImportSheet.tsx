@@ -56,41 +56,120 @@ export function ImportSheet({ file, onClose, onDone }: { file: File; onClose(): 
     setShare(0);
     setOptions({ ...options, ...changes });
   };
-  const set = (i: number, kind: Becomes) => setBecomes(becomes.map((old, j) => (j === i ? kind : kind === 'boundary' && old === 'boundary' ? 'nothing' : old)));
+  const set = (i: number, kind: Becomes) =>
+    setBecomes(becomes.map((old, j) => (j === i ? kind : kind === 'boundary' && old === 'boundary' ? 'nothing' : old)));
   const points = found?.shapes.reduce((sum, shape) => sum + shape.points.length, 0) ?? 0;
   const taken = becomes.filter((kind) => kind !== 'nothing').length;
   return (
-    <Modal open title={`Bring in ${file.name}`} okText={found ? `Bring in ${taken}` : 'Bring it in'} cancelText={found ? 'Leave it' : 'Stop'} okButtonProps={{ disabled: taken === 0 }} onOk={apply} onCancel={onClose} width={920} className="import-sheet">
-      {!found && <><p role="status">Reading…</p><Progress percent={Math.round(share * 100)} showInfo={false} /></>}
+    <Modal
+      open
+      title={`Bring in ${file.name}`}
+      okText={found ? `Bring in ${taken}` : 'Bring it in'}
+      cancelText={found ? 'Leave it' : 'Stop'}
+      okButtonProps={{ disabled: taken === 0 }}
+      onOk={apply}
+      onCancel={onClose}
+      width={920}
+      className="import-sheet"
+    >
+      {!found && (
+        <>
+          <p role="status">Reading…</p>
+          <Progress percent={Math.round(share * 100)} showInfo={false} />
+        </>
+      )}
       {found && (
         <div className="import-columns">
           <div>
             <ShapeMap shapes={found.shapes} becomes={becomes} over={over} onPick={setOver} />
-            <p className="soft">{found.format}: {formatCount(found.shapes.length)} shapes, {formatCount(points)} points{found.columns && `; columns ${Object.entries(found.columns).map(([key, column]) => `${column} as ${key}`).join(', ')}`}.</p>
+            <p className="soft">
+              {found.format}: {formatCount(found.shapes.length)} shapes, {formatCount(points)} points
+              {found.columns &&
+                `; columns ${Object.entries(found.columns)
+                  .map(([key, column]) => `${column} as ${key}`)
+                  .join(', ')}`}
+              .
+            </p>
             <div className="field">
-              <label htmlFor="import-crs">Coordinates {found.crs.asked ? 'are not explained in the file; taken as' : 'are'}</label>
-              <Select<CrsChoice> id="import-crs" value={found.crs.taken} status={found.crs.asked ? 'warning' : ''} onChange={(crs) => again({ crs })} options={CRS_CHOICES.filter((choice) => choice !== 'declared' || found.crs.taken === 'declared').map((value) => ({ value, label: value === 'declared' ? found.crs.words : crsWords[value] }))} />
+              <label htmlFor="import-crs">
+                Coordinates {found.crs.asked ? 'are not explained in the file; taken as' : 'are'}
+              </label>
+              <Select<CrsChoice>
+                id="import-crs"
+                value={found.crs.taken}
+                status={found.crs.asked ? 'warning' : ''}
+                onChange={(crs) => again({ crs })}
+                options={CRS_CHOICES.filter((choice) => choice !== 'declared' || found.crs.taken === 'declared').map(
+                  (value) => ({ value, label: value === 'declared' ? found.crs.words : crsWords[value] }),
+                )}
+              />
             </div>
-            {found.columns && <Segmented<Join> size="small" aria-label="What the points are together" value={options.join} options={[{ value: 'points', label: 'single points' }, { value: 'line', label: 'one line' }, { value: 'ring', label: 'one ring' }]} onChange={(join) => again({ join })} />}
-            {found.swapped && <p className="reading" role="alert">Latitude and longitude look swapped. <Button size="small" type="primary" onClick={() => again({ crs: 'degreesSwapped' })}>Swap them</Button></p>}
-            {found.leftOut.length > 0 && <details className="left-out" open={found.shapes.length === 0}><summary>Left out: {found.leftOut.length}</summary><ul>{found.leftOut.slice(0, 50).map((why, i) => <li key={i}>{why}</li>)}</ul></details>}
+            {found.columns && (
+              <Segmented<Join>
+                size="small"
+                aria-label="What the points are together"
+                value={options.join}
+                options={[
+                  { value: 'points', label: 'single points' },
+                  { value: 'line', label: 'one line' },
+                  { value: 'ring', label: 'one ring' },
+                ]}
+                onChange={(join) => again({ join })}
+              />
+            )}
+            {found.swapped && (
+              <p className="reading" role="alert">
+                Latitude and longitude look swapped.{' '}
+                <Button size="small" type="primary" onClick={() => again({ crs: 'degreesSwapped' })}>
+                  Swap them
+                </Button>
+              </p>
+            )}
+            {found.leftOut.length > 0 && (
+              <details className="left-out" open={found.shapes.length === 0}>
+                <summary>Left out: {found.leftOut.length}</summary>
+                <ul>
+                  {found.leftOut.slice(0, 50).map((why, i) => (
+                    <li key={i}>{why}</li>
+                  ))}
+                </ul>
+              </details>
+            )}
           </div>
           <ul className="rows-list">
             {found.shapes.slice(0, MOST_LISTED).map((shape, i) => (
-              <li key={i} className={over === i ? 'line is-over' : 'line'} onMouseEnter={() => setOver(i)} onMouseLeave={() => setOver(null)}>
-                <span>{shape.name || `Shape ${i + 1}`} <span className="soft">{shape.shape === 'at' ? 'a place' : `${formatCount(shape.points.length)} points`}</span></span>
+              <li
+                key={i}
+                className={over === i ? 'line is-over' : 'line'}
+                onMouseEnter={() => setOver(i)}
+                onMouseLeave={() => setOver(null)}
+              >
+                <span>
+                  {shape.name || `Shape ${i + 1}`}{' '}
+                  <span className="soft">
+                    {shape.shape === 'at' ? 'a place' : `${formatCount(shape.points.length)} points`}
+                  </span>
+                </span>
                 <Select
-                  size="small" aria-label={`What ${shape.name || `shape ${i + 1}`} shall be`} value={becomes[i] ?? 'nothing'} style={{ width: 170 }} popupMatchSelectWidth={false}
+                  size="small"
+                  aria-label={`What ${shape.name || `shape ${i + 1}`} shall be`}
+                  value={becomes[i] ?? 'nothing'}
+                  style={{ width: 170 }}
+                  popupMatchSelectWidth={false}
                   options={choicesFor(shape.shape).map((value) => ({ value, label: becomesLabel(value) }))}
                   onChange={(kind: Becomes) => set(i, kind)}
                 />
               </li>
             ))}
-            {found.shapes.length > MOST_LISTED && <li className="soft">and {formatCount(found.shapes.length - MOST_LISTED)} more, taken as guessed.</li>}
+            {found.shapes.length > MOST_LISTED && (
+              <li className="soft">and {formatCount(found.shapes.length - MOST_LISTED)} more, taken as guessed.</li>
+            )}
           </ul>
         </div>
       )}
-      <p className="soft fine">Corners of a boundary come in as assumed until you find their pins. One undo takes all of it back.</p>
+      <p className="soft fine">
+        Corners of a boundary come in as assumed until you find their pins. One undo takes all of it back.
+      </p>
     </Modal>
   );
 }

@@ -15,11 +15,19 @@ export function MarkingDesk() {
   const services = featuresOf(features, 'buriedService').filter(({ state, marked }) => state !== 'removed' && !marked);
   const mine = services.filter(({ owner }) => owner === 'private');
   const asked = services.filter(({ owner }) => owner !== 'private');
-  const answer = useSWR<unknown, Error>(marking ? `marking ${marking.reference}` : null, () => lookForMarks(marking!.reference), { refreshInterval: 3000, revalidateOnFocus: false, shouldRetryOnError: false });
+  const answer = useSWR<unknown, Error>(
+    marking ? `marking ${marking.reference}` : null,
+    () => lookForMarks(marking!.reference),
+    { refreshInterval: 3000, revalidateOnFocus: false, shouldRetryOnError: false },
+  );
 
   const ask = async () => {
     try {
-      const receipt = await askStandin(MarkingReceipt, 'marking', { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ services: asked.map(({ id, line }) => ({ id, line })) }) });
+      const receipt = await askStandin(MarkingReceipt, 'marking', {
+        method: 'POST',
+        headers: { 'content-type': 'application/json' },
+        body: JSON.stringify({ services: asked.map(({ id, line }) => ({ id, line })) }),
+      });
       run(askMarking({ reference: receipt.reference, askedOn: today(), services: asked.map(({ id }) => id) }));
     } catch (problem) {
       complain((problem as Error).message);
@@ -29,15 +37,32 @@ export function MarkingDesk() {
   return (
     <section className="desk" aria-label="Marking of services">
       <h3>Before anybody digs</h3>
-      <p>Ask for buried services to be marked, wait for the marks, and dig by hand near them. In the US the number is 811; elsewhere the national or local service.</p>
-      {mine.length > 0 && <p className="reading">{mine.map(nameOf).join(', ')}: private lines are not marked by a utility. Trace them yourself or have it done.</p>}
+      <p>
+        Ask for buried services to be marked, wait for the marks, and dig by hand near them. In the US the number is
+        811; elsewhere the national or local service.
+      </p>
+      {mine.length > 0 && (
+        <p className="reading">
+          {mine.map(nameOf).join(', ')}: private lines are not marked by a utility. Trace them yourself or have it done.
+        </p>
+      )}
       {marking ? (
         <>
-          <p role="status"><strong>Asked on {marking.askedOn}</strong>, reference {marking.reference} <span className="soft">(simulated)</span>. {answer.error ? answer.error.message : 'Waiting for the marks: a day or two, here some seconds.'}</p>
-          <Button size="small" onClick={() => run(askMarking(null))}>Withdraw the request</Button>
+          <p role="status">
+            <strong>Asked on {marking.askedOn}</strong>, reference {marking.reference}{' '}
+            <span className="soft">(simulated)</span>.{' '}
+            {answer.error ? answer.error.message : 'Waiting for the marks: a day or two, here some seconds.'}
+          </p>
+          <Button size="small" onClick={() => run(askMarking(null))}>
+            Withdraw the request
+          </Button>
         </>
       ) : (
-        asked.length > 0 && <Button type="primary" size="small" onClick={() => void ask()}>Ask for the marks (simulated)</Button>
+        asked.length > 0 && (
+          <Button type="primary" size="small" onClick={() => void ask()}>
+            Ask for the marks (simulated)
+          </Button>
+        )
       )}
     </section>
   );

@@ -15,7 +15,15 @@ import { pictureBytes } from '../../store/pictures.ts';
 const [WIDTH, HEIGHT] = [560, 440];
 
 /** Laying a picture by known points: click a place in it, say where that is; two fix it, more show how well it fits. */
-export function PictureSheet({ picture, onLay, onClose }: { picture: Picture; onLay(points: readonly KnownPoint[]): void; onClose(): void }) {
+export function PictureSheet({
+  picture,
+  onLay,
+  onClose,
+}: {
+  picture: Picture;
+  onLay(points: readonly KnownPoint[]): void;
+  onClose(): void;
+}) {
   const { boundary, features, units } = useShown();
   const [points, setPoints] = useState<readonly KnownPoint[]>(picture.points);
   const canvas = useRef<HTMLCanvasElement>(null);
@@ -47,46 +55,101 @@ export function PictureSheet({ picture, onLay, onClose }: { picture: Picture; on
   }, [picture, points, scale, tokens]);
   const known: { value: string; label: string; at: Point }[] = [
     ...(boundary ?? []).slice(0, 40).map(({ at }, i) => ({ value: `corner ${i + 1}`, label: `corner ${i + 1}`, at })),
-    ...features.slice(0, 200).flatMap((feature) => pointsOf(feature).slice(0, 8).map((at, i, all) => ({ value: `${feature.id} ${i}`, label: all.length > 1 ? `${nameOf(feature)}, point ${i + 1}` : nameOf(feature), at }))),
+    ...features.slice(0, 200).flatMap((feature) =>
+      pointsOf(feature)
+        .slice(0, 8)
+        .map((at, i, all) => ({
+          value: `${feature.id} ${i}`,
+          label: all.length > 1 ? `${nameOf(feature)}, point ${i + 1}` : nameOf(feature),
+          at,
+        })),
+    ),
   ];
   const fit = tryFit(points);
-  const move = (i: number, at: Point) => setPoints(points.map((one, k) => (k === i ? { ...one, at: [at[0], at[1]] } : one)));
+  const move = (i: number, at: Point) =>
+    setPoints(points.map((one, k) => (k === i ? { ...one, at: [at[0], at[1]] } : one)));
   return (
-    <Modal open title={`Lay ${picture.name} beneath`} okText="Lay it so" cancelText="Leave it" okButtonProps={{ disabled: typeof fit === 'string' }} onOk={() => onLay(points)} onCancel={onClose} width={960} className="picture-sheet">
+    <Modal
+      open
+      title={`Lay ${picture.name} beneath`}
+      okText="Lay it so"
+      cancelText="Leave it"
+      okButtonProps={{ disabled: typeof fit === 'string' }}
+      onOk={() => onLay(points)}
+      onCancel={onClose}
+      width={960}
+      className="picture-sheet"
+    >
       <div className="import-columns">
         <canvas
-          ref={canvas} width={Math.round(picture.width * scale)} height={Math.round(picture.height * scale)} aria-label="The picture. Click a place in it that you know." role="img"
+          ref={canvas}
+          width={Math.round(picture.width * scale)}
+          height={Math.round(picture.height * scale)}
+          aria-label="The picture. Click a place in it that you know."
+          role="img"
           onClick={(event) => {
             const { left, top } = event.currentTarget.getBoundingClientRect();
             const pixel: [number, number] = [(event.clientX - left) / scale, (event.clientY - top) / scale];
             if (pixel[0] > picture.width || pixel[1] > picture.height) return;
-            const free = known.find(({ at }) => !points.some((point) => point.at[0] === at[0] && point.at[1] === at[1]));
+            const free = known.find(
+              ({ at }) => !points.some((point) => point.at[0] === at[0] && point.at[1] === at[1]),
+            );
             setPoints([...points, { pixel, at: free ? [free.at[0], free.at[1]] : [0, 0] }]);
           }}
         />
         <div>
-          <p>Click a place in the picture that you know, then say where it is on the plan. Two places far apart fix it.</p>
+          <p>
+            Click a place in the picture that you know, then say where it is on the plan. Two places far apart fix it.
+          </p>
           <ol className="rows-list known-points">
             {points.map((point, i) => (
               <li key={i}>
                 <div className="line">
                   <strong>Point {i + 1}</strong>
-                  {typeof fit !== 'string' && points.length > 2 && <span className="soft">off by {formatLength(fit.residuals[i]!, units, { decimals: 2 })}</span>}
-                  <Button size="small" type="text" onClick={() => setPoints(points.filter((_, k) => k !== i))}>Take out</Button>
+                  {typeof fit !== 'string' && points.length > 2 && (
+                    <span className="soft">off by {formatLength(fit.residuals[i]!, units, { decimals: 2 })}</span>
+                  )}
+                  <Button size="small" type="text" onClick={() => setPoints(points.filter((_, k) => k !== i))}>
+                    Take out
+                  </Button>
                 </div>
                 <Select
-                  size="small" showSearch aria-label={`Where point ${i + 1} is`} style={{ width: '100%' }} placeholder="a corner or thing on the plan, or type it below" optionFilterProp="label"
-                  value={known.find(({ at }) => at[0] === point.at[0] && at[1] === point.at[1])?.value ?? null} options={known.map(({ value, label }) => ({ value, label }))}
+                  size="small"
+                  showSearch
+                  aria-label={`Where point ${i + 1} is`}
+                  style={{ width: '100%' }}
+                  placeholder="a corner or thing on the plan, or type it below"
+                  optionFilterProp="label"
+                  value={known.find(({ at }) => at[0] === point.at[0] && at[1] === point.at[1])?.value ?? null}
+                  options={known.map(({ value, label }) => ({ value, label }))}
                   onChange={(value) => move(i, known.find((one) => one.value === value)!.at)}
                 />
                 <div className="pair">
-                  <LengthField label={`East of point ${i + 1}`} units={units} least={-50_000} most={50_000} value={point.at[0]} onChange={(x) => move(i, [x, point.at[1]])} />
-                  <LengthField label={`North of point ${i + 1}`} units={units} least={-50_000} most={50_000} value={point.at[1]} onChange={(y) => move(i, [point.at[0], y])} />
+                  <LengthField
+                    label={`East of point ${i + 1}`}
+                    units={units}
+                    least={-50_000}
+                    most={50_000}
+                    value={point.at[0]}
+                    onChange={(x) => move(i, [x, point.at[1]])}
+                  />
+                  <LengthField
+                    label={`North of point ${i + 1}`}
+                    units={units}
+                    least={-50_000}
+                    most={50_000}
+                    value={point.at[1]}
+                    onChange={(y) => move(i, [point.at[0], y])}
+                  />
                 </div>
               </li>
             ))}
           </ol>
-          <p className="reading" role="status">{typeof fit === 'string' ? fit : `A pixel is ${formatLength(fit.scale, units, { decimals: 2 })}; turned ${Math.round(fit.turn) % 360}°.${points.length > 2 ? ` Worst point off by ${formatLength(Math.max(...fit.residuals), units, { decimals: 2 })}.` : ' A third point would show how well it fits.'}`}</p>
+          <p className="reading" role="status">
+            {typeof fit === 'string'
+              ? fit
+              : `A pixel is ${formatLength(fit.scale, units, { decimals: 2 })}; turned ${Math.round(fit.turn) % 360}°.${points.length > 2 ? ` Worst point off by ${formatLength(Math.max(...fit.residuals), units, { decimals: 2 })}.` : ' A third point would show how well it fits.'}`}
+          </p>
         </div>
       </div>
     </Modal>

@@ -27,20 +27,40 @@ export function PicturesPanel() {
       const picture = picked.find(({ type }) => type === 'image/png' || type === 'image/jpeg');
       const world = picked.find(({ name }) => /\.(\w{0,2}w|wld)$/i.test(name));
       if (!picture) throw new Error('Choose a PNG or JPEG picture, and its world file with it if it has one.');
-      if (picture.size > MOST * 1e6) throw new Error(`${picture.name} is ${Math.round(picture.size / 1e6)} MB; at most ${MOST} MB is kept. Make it smaller first.`);
+      if (picture.size > MOST * 1e6)
+        throw new Error(
+          `${picture.name} is ${Math.round(picture.size / 1e6)} MB; at most ${MOST} MB is kept. Make it smaller first.`,
+        );
       const bytes = new Uint8Array(await picture.arrayBuffer());
       const { width, height } = await createImageBitmap(picture).catch(() => {
-        throw new Error(`${picture.name} cannot be shown as a picture; it may be damaged. Save it again as PNG or JPEG.`);
+        throw new Error(
+          `${picture.name} cannot be shown as a picture; it may be damaged. Save it again as PNG or JPEG.`,
+        );
       });
-      const kept = { id: newId(), name: picture.name.slice(0, 120), file: await keepPicture(bytes), type: picture.type as Picture['type'], width, height, points: [], opacity: 0.7 };
+      const kept = {
+        id: newId(),
+        name: picture.name.slice(0, 120),
+        file: await keepPicture(bytes),
+        type: picture.type as Picture['type'],
+        width,
+        height,
+        points: [],
+        opacity: 0.7,
+      };
       if (!world) return setLaying({ ...kept, matrix: startingMatrix(width, height) });
       const grid = readWorldFile(await world.text(), world.name);
       const plane = planeAt(useSession.getState().holding!.place);
       // Small numbers are degrees or the plan's own metres, large ones those of the zone here.
       const far = Math.max(Math.abs(grid[2]), Math.abs(grid[5]));
-      const source = chosenGrid(far <= 180 && Math.abs(grid[0]) < 0.01 ? 'degrees' : far > 20_000 ? 'utm' : 'metres', plane);
+      const source = chosenGrid(
+        far <= 180 && Math.abs(grid[0]) < 0.01 ? 'degrees' : far > 20_000 ? 'utm' : 'metres',
+        plane,
+      );
       const matrix = onPlane(grid, width, height, source.toPlane);
-      if (!matrix.every(Number.isFinite) || Math.hypot(matrix[2], matrix[5]) > 20_000) throw new Error(`${world.name} lays the picture more than 20 km away. Lay it by two known points instead: choose the picture without its world file.`);
+      if (!matrix.every(Number.isFinite) || Math.hypot(matrix[2], matrix[5]) > 20_000)
+        throw new Error(
+          `${world.name} lays the picture more than 20 km away. Lay it by two known points instead: choose the picture without its world file.`,
+        );
       run(setPicture({ ...kept, matrix }));
     } catch (problem) {
       complain((problem as Error).message);
@@ -50,17 +70,33 @@ export function PicturesPanel() {
     <section aria-label="Pictures beneath">
       <h3>Picture beneath</h3>
       <div className="actions wrap">
-        <Button size="small" onClick={() => file.current?.click()}>Lay a picture</Button>
+        <Button size="small" onClick={() => file.current?.click()}>
+          Lay a picture
+        </Button>
         <RasterButton wants="picture" label="Lay a GeoTIFF" />
       </div>
       <ul className="rows-list">
         {holding.pictures.map((picture) => (
           <li key={picture.id}>
-            <button type="button" className="link" onClick={() => goTo(corners(picture))}>{picture.name}</button>
-            <Slider aria-label={`How strong ${picture.name} shows`} min={0} max={1} step={0.05} defaultValue={picture.opacity} key={picture.opacity} onChangeComplete={(opacity) => run(setPicture({ ...picture, opacity }, 'picture fainter or stronger'))} />
+            <button type="button" className="link" onClick={() => goTo(corners(picture))}>
+              {picture.name}
+            </button>
+            <Slider
+              aria-label={`How strong ${picture.name} shows`}
+              min={0}
+              max={1}
+              step={0.05}
+              defaultValue={picture.opacity}
+              key={picture.opacity}
+              onChangeComplete={(opacity) => run(setPicture({ ...picture, opacity }, 'picture fainter or stronger'))}
+            />
             <div className="actions wrap">
-              <Button size="small" onClick={() => setLaying(picture)}>Known points</Button>
-              <Button size="small" danger onClick={() => run(removePicture(picture.id))}>Take away</Button>
+              <Button size="small" onClick={() => setLaying(picture)}>
+                Known points
+              </Button>
+              <Button size="small" danger onClick={() => run(removePicture(picture.id))}>
+                Take away
+              </Button>
             </div>
           </li>
         ))}
@@ -70,12 +106,26 @@ export function PicturesPanel() {
           picture={laying}
           onClose={() => setLaying(null)}
           onLay={(points) => {
-            if (run(setPicture({ ...laying, points: points.map((point) => ({ ...point })), matrix: fitPicture(points).matrix }))) setLaying(null);
+            if (
+              run(
+                setPicture({
+                  ...laying,
+                  points: points.map((point) => ({ ...point })),
+                  matrix: fitPicture(points).matrix,
+                }),
+              )
+            )
+              setLaying(null);
           }}
         />
       )}
       <input
-        ref={file} type="file" hidden multiple accept="image/png,image/jpeg,.jgw,.pgw,.jpgw,.pngw,.wld" aria-label="Picture file"
+        ref={file}
+        type="file"
+        hidden
+        multiple
+        accept="image/png,image/jpeg,.jgw,.pgw,.jpgw,.pngw,.wld"
+        aria-label="Picture file"
         onChange={(event) => {
           const picked = [...(event.target.files ?? [])];
           event.target.value = '';
@@ -94,4 +144,9 @@ export function PicturesPanel() {
 }
 
 const corners = ({ matrix: [a, b, c, d, e, f], width, height }: Picture): (readonly [number, number])[] =>
-  [[0, 0], [width, 0], [width, height], [0, height]].map(([u, v]) => [a * u! + b * v! + c, d * u! + e * v! + f] as const);
+  [
+    [0, 0],
+    [width, 0],
+    [width, height],
+    [0, height],
+  ].map(([u, v]) => [a * u! + b * v! + c, d * u! + e * v! + f] as const);

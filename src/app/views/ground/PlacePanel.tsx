@@ -17,20 +17,73 @@ export function PlacePanel() {
       <div className="form">
         <div className="field">
           <label htmlFor="holding-name">Name</label>
-          <Input id="holding-name" key={name} defaultValue={name} maxLength={80} onPressEnter={(event) => event.currentTarget.blur()} onBlur={(event) => event.target.value.trim() && event.target.value !== name && run(setHolding({ name: event.target.value.trim() }))} />
+          <Input
+            id="holding-name"
+            key={name}
+            defaultValue={name}
+            maxLength={80}
+            onPressEnter={(event) => event.currentTarget.blur()}
+            onBlur={(event) =>
+              event.target.value.trim() &&
+              event.target.value !== name &&
+              run(setHolding({ name: event.target.value.trim() }))
+            }
+          />
         </div>
         <div className="pair">
-          <div className="field"><label htmlFor="latitude">Latitude</label><NumberField id="latitude" min={-85} max={85} value={place.latitude} onEnter={(latitude) => latitude !== null && run(setHolding({ place: { ...place, latitude } }))} /></div>
-          <div className="field"><label htmlFor="longitude">Longitude</label><NumberField id="longitude" min={-180} max={180} value={place.longitude} onEnter={(longitude) => longitude !== null && run(setHolding({ place: { ...place, longitude } }))} /></div>
+          <div className="field">
+            <label htmlFor="latitude">Latitude</label>
+            <NumberField
+              id="latitude"
+              min={-85}
+              max={85}
+              value={place.latitude}
+              onEnter={(latitude) => latitude !== null && run(setHolding({ place: { ...place, latitude } }))}
+            />
+          </div>
+          <div className="field">
+            <label htmlFor="longitude">Longitude</label>
+            <NumberField
+              id="longitude"
+              min={-180}
+              max={180}
+              value={place.longitude}
+              onEnter={(longitude) => longitude !== null && run(setHolding({ place: { ...place, longitude } }))}
+            />
+          </div>
         </div>
         <div className="pair">
-          <div className="field"><label htmlFor="units">Units</label><Select id="units" value={units} options={[{ value: 'metric', label: 'Metric' }, { value: 'us', label: 'US customary' }]} onChange={(value) => run(setHolding({ units: value }))} /></div>
-          <div className="field"><label htmlFor="currency">Currency</label><Select id="currency" showSearch value={currency} options={CURRENCIES.map((value) => ({ value, label: value }))} onChange={(value) => run(setHolding({ currency: value }))} /></div>
+          <div className="field">
+            <label htmlFor="units">Units</label>
+            <Select
+              id="units"
+              value={units}
+              options={[
+                { value: 'metric', label: 'Metric' },
+                { value: 'us', label: 'US customary' },
+              ]}
+              onChange={(value) => run(setHolding({ units: value }))}
+            />
+          </div>
+          <div className="field">
+            <label htmlFor="currency">Currency</label>
+            <Select
+              id="currency"
+              showSearch
+              value={currency}
+              options={CURRENCIES.map((value) => ({ value, label: value }))}
+              onChange={(value) => run(setHolding({ currency: value }))}
+            />
+          </div>
         </div>
       </div>
       <h3>Rules and rates</h3>
-      <p className="soft fine">Defaults of the trade until you change them. Local codes and licensed practice have the last word.</p>
-      {(Object.keys(settings) as SettingKey[]).map((key) => <SettingField key={key} setting={key} />)}
+      <p className="soft fine">
+        Defaults of the trade until you change them. Local codes and licensed practice have the last word.
+      </p>
+      {(Object.keys(settings) as SettingKey[]).map((key) => (
+        <SettingField key={key} setting={key} />
+      ))}
     </>
   );
 }
@@ -39,7 +92,8 @@ function SettingField({ setting: key }: { setting: SettingKey }) {
   const holding = useShown();
   const { label, unit, source, default: standard } = settings[key];
   const value = settingOf(holding, key);
-  const set = (next: number | null) => run(setSetting(key, next === null || next === standard ? undefined : next, label.toLowerCase()));
+  const set = (next: number | null) =>
+    run(setSetting(key, next === null || next === standard ? undefined : next, label.toLowerCase()));
   return (
     <div className="setting" title={source}>
       {unit === 'm' ? (
@@ -47,7 +101,14 @@ function SettingField({ setting: key }: { setting: SettingKey }) {
       ) : (
         <div className="field">
           <label htmlFor={key}>{label}</label>
-          <NumberField id={key} min={0} max={unit === 'share' ? 1 : 500} step={unit === 'share' ? 0.01 : 1} value={value} onEnter={set} />
+          <NumberField
+            id={key}
+            min={0}
+            max={unit === 'share' ? 1 : 500}
+            step={unit === 'share' ? 0.01 : 1}
+            value={value}
+            onEnter={set}
+          />
         </div>
       )}
       <p className="soft fine">{source}</p>

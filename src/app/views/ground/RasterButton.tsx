@@ -22,9 +22,28 @@ export function RasterButton({ wants, label }: { wants: 'elevation' | 'picture';
     setReading(true);
     try {
       const { readRasterFile } = await import('../../workers/read-files.ts');
-      const { terrain, picture } = await readRasterFile(file, holding!.place, groundBox(holding!), crs, abort.current.signal);
+      const { terrain, picture } = await readRasterFile(
+        file,
+        holding!.place,
+        groundBox(holding!),
+        crs,
+        abort.current.signal,
+      );
       if (terrain) run(setTerrain(terrain));
-      if (picture) run(setPicture({ id: newId(), name: file.name.slice(0, 120), file: await keepPicture(picture.bytes), type: 'image/png', width: picture.width, height: picture.height, points: [], matrix: picture.matrix, opacity: 0.7 }));
+      if (picture)
+        run(
+          setPicture({
+            id: newId(),
+            name: file.name.slice(0, 120),
+            file: await keepPicture(picture.bytes),
+            type: 'image/png',
+            width: picture.width,
+            height: picture.height,
+            points: [],
+            matrix: picture.matrix,
+            opacity: 0.7,
+          }),
+        );
     } catch (problem) {
       if (!(problem instanceof DOMException && problem.name === 'AbortError')) complain((problem as Error).message);
     } finally {
@@ -33,16 +52,33 @@ export function RasterButton({ wants, label }: { wants: 'elevation' | 'picture';
   };
   return (
     <span className="raster-button">
-      <Button size="small" loading={reading} onClick={() => input.current?.click()}>{label}</Button>
-      {reading && <Button size="small" onClick={() => abort.current?.abort()}>Stop</Button>}
+      <Button size="small" loading={reading} onClick={() => input.current?.click()}>
+        {label}
+      </Button>
+      {reading && (
+        <Button size="small" onClick={() => abort.current?.abort()}>
+          Stop
+        </Button>
+      )}
       {wants === 'elevation' && (
         <Select<Chosen>
-          size="small" aria-label="How a grid’s coordinates are meant where the file does not say" value={crs} popupMatchSelectWidth={false} onChange={setCrs}
-          options={(['utm', 'degrees', 'metres', 'feet', 'surveyFeet'] as const).map((value) => ({ value, label: crsWords[value] }))}
+          size="small"
+          aria-label="How a grid’s coordinates are meant where the file does not say"
+          value={crs}
+          popupMatchSelectWidth={false}
+          onChange={setCrs}
+          options={(['utm', 'degrees', 'metres', 'feet', 'surveyFeet'] as const).map((value) => ({
+            value,
+            label: crsWords[value],
+          }))}
         />
       )}
       <input
-        ref={input} type="file" hidden accept={wants === 'elevation' ? '.asc,.grd,.tif,.tiff' : '.tif,.tiff'} aria-label={label}
+        ref={input}
+        type="file"
+        hidden
+        accept={wants === 'elevation' ? '.asc,.grd,.tif,.tiff' : '.tif,.tiff'}
+        aria-label={label}
         onChange={(event) => {
           const file = event.target.files?.[0];
           event.target.value = '';

@@ -23,15 +23,53 @@ export function RulesPanel() {
   const add = (kind: LocalRule['kind']) => {
     if (kind === 'sightTriangle') return startSketch('sightTriangle');
     const base = { id: newId(), said: '' };
-    if (kind === 'nesting') return run(setRule({ ...base, kind, from: holding.place.latitude >= 0 ? '03-01' : '08-01', to: holding.place.latitude >= 0 ? '08-31' : '02-28' }, 'nesting season'));
-    const along = kind === 'waterEdge' ? linesFor(kind, holding.features)[0]?.id : holding.boundary ? 'boundary' : linesFor(kind, holding.features)[0]?.id;
-    if (!along) return complain(kind === 'waterEdge' ? 'Draw the stream or ditch first, under Water.' : 'Draw the boundary first, under Edges.');
-    return run(setRule(kind === 'height' ? { ...base, kind, along, metres: 3, most: 2 } : { ...base, kind, along, metres: kind === 'waterEdge' ? 5 : 1.5 }, ruleLabel[kind].toLowerCase()));
+    if (kind === 'nesting')
+      return run(
+        setRule(
+          {
+            ...base,
+            kind,
+            from: holding.place.latitude >= 0 ? '03-01' : '08-01',
+            to: holding.place.latitude >= 0 ? '08-31' : '02-28',
+          },
+          'nesting season',
+        ),
+      );
+    const along =
+      kind === 'waterEdge'
+        ? linesFor(kind, holding.features)[0]?.id
+        : holding.boundary
+          ? 'boundary'
+          : linesFor(kind, holding.features)[0]?.id;
+    if (!along)
+      return complain(
+        kind === 'waterEdge' ? 'Draw the stream or ditch first, under Water.' : 'Draw the boundary first, under Edges.',
+      );
+    return run(
+      setRule(
+        kind === 'height'
+          ? { ...base, kind, along, metres: 3, most: 2 }
+          : { ...base, kind, along, metres: kind === 'waterEdge' ? 5 : 1.5 },
+        ruleLabel[kind].toLowerCase(),
+      ),
+    );
   };
   return (
     <>
-      <p>Ask the local office, the road authority and the neighbour, and note who said what. The app warns by these numbers; it does not know the law.</p>
-      <Dropdown trigger={['click']} menu={{ items: RULE_KINDS.map((kind) => ({ key: kind, label: kind === 'sightTriangle' ? `${ruleLabel[kind]}: draw its three points` : ruleLabel[kind] })), onClick: ({ key }) => void add(key as LocalRule['kind']) }}>
+      <p>
+        Ask the local office, the road authority and the neighbour, and note who said what. The app warns by these
+        numbers; it does not know the law.
+      </p>
+      <Dropdown
+        trigger={['click']}
+        menu={{
+          items: RULE_KINDS.map((kind) => ({
+            key: kind,
+            label: kind === 'sightTriangle' ? `${ruleLabel[kind]}: draw its three points` : ruleLabel[kind],
+          })),
+          onClick: ({ key }) => void add(key as LocalRule['kind']),
+        }}
+      >
         <Button size="small">+ Local rule</Button>
       </Dropdown>
       <ul className="rows-list">
@@ -55,21 +93,58 @@ function RuleForm({ rule }: { rule: LocalRule }) {
         <div className="field">
           <label htmlFor={`along-${rule.id}`}>Along</label>
           <Select
-            id={`along-${rule.id}`} value={rule.along} popupMatchSelectWidth={false} onChange={(along) => change({ along })}
-            options={[...(boundary && rule.kind !== 'waterEdge' ? [{ value: 'boundary', label: 'the boundary' }] : []), ...linesFor(rule.kind, features).map((feature) => ({ value: feature.id, label: nameOf(feature) }))]}
+            id={`along-${rule.id}`}
+            value={rule.along}
+            popupMatchSelectWidth={false}
+            onChange={(along) => change({ along })}
+            options={[
+              ...(boundary && rule.kind !== 'waterEdge' ? [{ value: 'boundary', label: 'the boundary' }] : []),
+              ...linesFor(rule.kind, features).map((feature) => ({ value: feature.id, label: nameOf(feature) })),
+            ]}
           />
         </div>
       )}
       <div className="pair">
-        {'metres' in rule && <LengthField label={rule.kind === 'height' ? 'Within' : 'Keep'} units={units} most={200} value={rule.metres} onChange={(metres) => change({ metres })} />}
-        {'most' in rule && <LengthField label="At most" units={units} most={120} value={rule.most} onChange={(most) => change({ most })} />}
-        {rule.kind === 'nesting' && <><DayField label="From" value={rule.from} onChange={(from) => from && change({ from })} /><DayField label="To" value={rule.to} onChange={(to) => to && change({ to })} /></>}
+        {'metres' in rule && (
+          <LengthField
+            label={rule.kind === 'height' ? 'Within' : 'Keep'}
+            units={units}
+            most={200}
+            value={rule.metres}
+            onChange={(metres) => change({ metres })}
+          />
+        )}
+        {'most' in rule && (
+          <LengthField
+            label="At most"
+            units={units}
+            most={120}
+            value={rule.most}
+            onChange={(most) => change({ most })}
+          />
+        )}
+        {rule.kind === 'nesting' && (
+          <>
+            <DayField label="From" value={rule.from} onChange={(from) => from && change({ from })} />
+            <DayField label="To" value={rule.to} onChange={(to) => to && change({ to })} />
+          </>
+        )}
       </div>
       <div className="field">
         <label htmlFor={`said-${rule.id}`}>Who said so</label>
-        <Input id={`said-${rule.id}`} key={rule.said} defaultValue={rule.said} maxLength={500} placeholder="nobody yet: ask, and note name and day" onPressEnter={(event) => event.currentTarget.blur()} onBlur={(event) => event.target.value.trim() !== rule.said && change({ said: event.target.value.trim() })} />
+        <Input
+          id={`said-${rule.id}`}
+          key={rule.said}
+          defaultValue={rule.said}
+          maxLength={500}
+          placeholder="nobody yet: ask, and note name and day"
+          onPressEnter={(event) => event.currentTarget.blur()}
+          onBlur={(event) => event.target.value.trim() !== rule.said && change({ said: event.target.value.trim() })}
+        />
       </div>
-      <Button size="small" danger onClick={() => run(removeRule(rule.id))}>Take out</Button>
+      <Button size="small" danger onClick={() => run(removeRule(rule.id))}>
+        Take out
+      </Button>
     </div>
   );
 }

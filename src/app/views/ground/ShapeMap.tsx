@@ -7,7 +7,17 @@ import { useShown } from '../../store/derived.ts';
 const [WIDTH, HEIGHT] = [420, 300];
 
 /** The shapes of a file on a small map, over the boundary as it is; what becomes nothing is pale, the one in hand bold. */
-export function ShapeMap({ shapes, becomes, over, onPick }: { shapes: readonly FoundShape[]; becomes: readonly Becomes[]; over: number | null; onPick(i: number | null): void }) {
+export function ShapeMap({
+  shapes,
+  becomes,
+  over,
+  onPick,
+}: {
+  shapes: readonly FoundShape[];
+  becomes: readonly Becomes[];
+  over: number | null;
+  onPick(i: number | null): void;
+}) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const { boundary } = useShown();
   const tokens = useTokens();
@@ -18,7 +28,9 @@ export function ShapeMap({ shapes, becomes, over, onPick }: { shapes: readonly F
     context.scale(ratio, ratio);
     let [west, south, east, north] = [Infinity, Infinity, -Infinity, -Infinity];
     const all = [...shapes.map(({ points }) => points), boundary?.map(({ at }) => at) ?? []];
-    for (const points of all) for (const [x, y] of points) [west, south, east, north] = [Math.min(west, x), Math.min(south, y), Math.max(east, x), Math.max(north, y)];
+    for (const points of all)
+      for (const [x, y] of points)
+        [west, south, east, north] = [Math.min(west, x), Math.min(south, y), Math.max(east, x), Math.max(north, y)];
     if (!(east >= west)) return;
     const scale = Math.min((WIDTH - 24) / Math.max(1, east - west), (HEIGHT - 24) / Math.max(1, north - south));
     const px = (x: number) => WIDTH / 2 + (x - (west + east) / 2) * scale;
@@ -40,11 +52,16 @@ export function ShapeMap({ shapes, becomes, over, onPick }: { shapes: readonly F
     context.lineWidth = 1;
     context.strokeStyle = tokens.softInk;
     context.setLineDash([6, 4]);
-    if (boundary) trace(boundary.map(({ at }) => at), true);
+    if (boundary)
+      trace(
+        boundary.map(({ at }) => at),
+        true,
+      );
     context.setLineDash([]);
     shapes.forEach(({ shape, points }, i) => {
       context.globalAlpha = becomes[i] === 'nothing' ? 0.25 : 1;
-      context.strokeStyle = context.fillStyle = i === over ? tokens.flag : becomes[i] === 'boundary' ? tokens.ink : tokens.water;
+      context.strokeStyle = context.fillStyle =
+        i === over ? tokens.flag : becomes[i] === 'boundary' ? tokens.ink : tokens.water;
       context.lineWidth = i === over ? 4 : 2;
       if (shape === 'at') {
         context.beginPath();
@@ -54,5 +71,14 @@ export function ShapeMap({ shapes, becomes, over, onPick }: { shapes: readonly F
     });
     context.globalAlpha = 1;
   }, [shapes, becomes, over, boundary, tokens]);
-  return <canvas ref={canvas} className="shape-map" style={{ width: WIDTH, height: HEIGHT }} role="img" aria-label={`${shapes.length} shapes on a small map`} onMouseLeave={() => onPick(null)} />;
+  return (
+    <canvas
+      ref={canvas}
+      className="shape-map"
+      style={{ width: WIDTH, height: HEIGHT }}
+      role="img"
+      aria-label={`${shapes.length} shapes on a small map`}
+      onMouseLeave={() => onPick(null)}
+    />
+  );
 }

@@ -16,13 +16,36 @@ export function SoilPanel() {
   const differ = zones.filter(({ zone, drainage, measured }) => measured && drainage !== zone.drainage);
   return (
     <>
-      <FeaturesPanel kinds={['soilZone', 'holeTest', 'percolation']} empty="Nothing is known of the soil. Dig a hole where you mean to plant, fill it with water twice, and time the second." />
-      {differ.map(({ zone, drainage }) => <p key={zone.id} className="reading">In {zone.name || choiceWords('soilZone', 'texture', zone.texture)} the test measured {drainage} drainage, not {zone.drainage}: the measured one is used.</p>)}
+      <FeaturesPanel
+        kinds={['soilZone', 'holeTest', 'percolation']}
+        empty="Nothing is known of the soil. Dig a hole where you mean to plant, fill it with water twice, and time the second."
+      />
+      {differ.map(({ zone, drainage }) => (
+        <p key={zone.id} className="reading">
+          In {zone.name || choiceWords('soilZone', 'texture', zone.texture)} the test measured {drainage} drainage, not{' '}
+          {zone.drainage}: the measured one is used.
+        </p>
+      ))}
       {featuresOf(holding.features, 'percolation').length > 0 && <p className="soft fine">Classes: {soilSource}.</p>}
       <StandinOffer
-        schema={SoilAnswer} path={`soil?${boxQuery(holding)}`} label="What the soil map says"
-        say={({ zones: found }) => `${found.length} zones: ${found.map((zone) => `${choiceWords('soilZone', 'texture', zone.texture)}, drainage ${zone.drainage}, pH ${zone.ph}`).join('; ')}.`}
-        take={({ zones: found }) => run(addFeatures(found.map((zone) => ({ ...zone, id: newId(), name: `${choiceWords('soilZone', 'texture', zone.texture)} (simulated)` })), 'soil zones (simulated)'))}
+        schema={SoilAnswer}
+        path={`soil?${boxQuery(holding)}`}
+        label="What the soil map says"
+        say={({ zones: found }) =>
+          `${found.length} zones: ${found.map((zone) => `${choiceWords('soilZone', 'texture', zone.texture)}, drainage ${zone.drainage}, pH ${zone.ph}`).join('; ')}.`
+        }
+        take={({ zones: found }) =>
+          run(
+            addFeatures(
+              found.map((zone) => ({
+                ...zone,
+                id: newId(),
+                name: `${choiceWords('soilZone', 'texture', zone.texture)} (simulated)`,
+              })),
+              'soil zones (simulated)',
+            ),
+          )
+        }
       />
     </>
   );

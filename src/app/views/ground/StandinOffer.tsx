@@ -16,14 +16,41 @@ interface Props<S extends z.ZodType> {
 export function StandinOffer<S extends z.ZodType>({ schema, path, label, say, take }: Props<S>) {
   const [wanted, setWanted] = useState(false);
   const { data, error, isLoading, mutate } = useStandin(schema, path, wanted);
-  if (!wanted) return <Button size="small" onClick={() => setWanted(true)}>{label} (simulated)</Button>;
+  if (!wanted)
+    return (
+      <Button size="small" onClick={() => setWanted(true)}>
+        {label} (simulated)
+      </Button>
+    );
   if (isLoading) return <p role="status">Asking…</p>;
-  if (error) return <p role="alert">{error.message} <button type="button" className="link" onClick={() => void mutate()}>Ask again</button></p>;
+  if (error)
+    return (
+      <p role="alert">
+        {error.message}{' '}
+        <button type="button" className="link" onClick={() => void mutate()}>
+          Ask again
+        </button>
+      </p>
+    );
   if (!data) return null;
   return (
     <div className="offer" role="status">
-      <p><strong>Simulated:</strong> {say(data)}</p>
-      <Button size="small" type="primary" onClick={() => { take(data); setWanted(false); }}>Use it</Button> <Button size="small" onClick={() => setWanted(false)}>Leave it</Button>
+      <p>
+        <strong>Simulated:</strong> {say(data)}
+      </p>
+      <Button
+        size="small"
+        type="primary"
+        onClick={() => {
+          take(data);
+          setWanted(false);
+        }}
+      >
+        Use it
+      </Button>{' '}
+      <Button size="small" onClick={() => setWanted(false)}>
+        Leave it
+      </Button>
     </div>
   );
 }

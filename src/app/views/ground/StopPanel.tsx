@@ -25,9 +25,21 @@ export function StopPanel({ stop }: { stop: Stop }) {
 function Body({ stop }: { stop: Stop }) {
   switch (stop.key) {
     case 'edges':
-      return <><EdgesPanel /><h3>Fences and walls</h3><FeaturesPanel kinds={stop.kinds} empty="None drawn." /><PicturesPanel /></>;
+      return (
+        <>
+          <EdgesPanel />
+          <h3>Fences and walls</h3>
+          <FeaturesPanel kinds={stop.kinds} empty="None drawn." />
+          <PicturesPanel />
+        </>
+      );
     case 'above-below':
-      return <><FeaturesPanel kinds={stop.kinds} /><MarkingDesk /></>;
+      return (
+        <>
+          <FeaturesPanel kinds={stop.kinds} />
+          <MarkingDesk />
+        </>
+      );
     case 'soil':
       return <SoilPanel />;
     case 'fall':

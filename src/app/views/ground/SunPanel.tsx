@@ -35,43 +35,113 @@ export function SunPanel({ maps: { grid, months }, month, mark, onMonth }: Props
   const at = useMemo(() => sunAt(scene, mark), [scene, mark]);
   const shown = months.get(month);
   useEffect(() => {
-    if (shown) look({ overlay: { ...NO_OVERLAY, raster: rasterImage(grid, shown, at.open[month - 1]!, boundary?.map((corner) => corner.at) ?? null) } });
+    if (shown)
+      look({
+        overlay: {
+          ...NO_OVERLAY,
+          raster: rasterImage(grid, shown, at.open[month - 1]!, boundary?.map((corner) => corner.at) ?? null),
+        },
+      });
     return () => look({ overlay: NO_OVERLAY });
   }, [shown, grid, month, at, boundary]);
 
   const midwinterHours = months.get(winter);
-  const patch = midwinterHours && litPatches(midwinterHours, grid, LIT_HOURS, boundary?.map((corner) => corner.at));
+  const patch =
+    midwinterHours &&
+    litPatches(
+      midwinterHours,
+      grid,
+      LIT_HOURS,
+      boundary?.map((corner) => corner.at),
+    );
   const verdicts = midwinterHours ? sunVerdicts(holding, grid, midwinterHours) : [];
   const named = (which: number) => (which === winter ? 'midwinter' : which === summer ? 'midsummer' : 'spring, autumn');
   return (
     <>
       <Segmented
-        block size="small" aria-label="Month of the map" value={month} onChange={onMonth}
-        options={[winter, 3, summer].map((which) => ({ value: which, label: `21 ${monthName(which).slice(0, 3)}`, title: named(which) }))}
+        block
+        size="small"
+        aria-label="Month of the map"
+        value={month}
+        onChange={onMonth}
+        options={[winter, 3, summer].map((which) => ({
+          value: which,
+          label: `21 ${monthName(which).slice(0, 3)}`,
+          title: named(which),
+        }))}
       />
-      <p role="status" className="soft">{months.size < 12 ? `Working out the sun: ${months.size} of 12 months.` : 'All twelve months are worked out, a metre above the ground.'}</p>
-      <div className="panel-head"><h3>Sun at the mark</h3><Button size="small" onClick={() => startSketch('mark')}>Set the mark</Button></div>
+      <p role="status" className="soft">
+        {months.size < 12
+          ? `Working out the sun: ${months.size} of 12 months.`
+          : 'All twelve months are worked out, a metre above the ground.'}
+      </p>
+      <div className="panel-head">
+        <h3>Sun at the mark</h3>
+        <Button size="small" onClick={() => startSketch('mark')}>
+          Set the mark
+        </Button>
+      </div>
       <div className="figures">
-        <div className="figure"><strong>{at.hours[winter - 1]!.toFixed(1)} h</strong><span>21 {monthName(winter)}</span></div>
-        <div className="figure"><strong>{at.hours[summer - 1]!.toFixed(1)} h</strong><span>21 {monthName(summer)}</span></div>
+        <div className="figure">
+          <strong>{at.hours[winter - 1]!.toFixed(1)} h</strong>
+          <span>21 {monthName(winter)}</span>
+        </div>
+        <div className="figure">
+          <strong>{at.hours[summer - 1]!.toFixed(1)} h</strong>
+          <span>21 {monthName(summer)}</span>
+        </div>
       </div>
       <SunPath scene={scene} mark={mark} month={month} />
-      <p>{cutsSentence(scene, mark, month)} <span className="soft">Times are sun time, noon when the sun is highest.</span></p>
+      <p>
+        {cutsSentence(scene, mark, month)}{' '}
+        <span className="soft">Times are sun time, noon when the sun is highest.</span>
+      </p>
       {verdicts.map(({ aim, hours, holds, better }) => (
         <article key={aim.id} className={`finding is-${holds ? 'good' : 'caution'}`} data-rule="winter-sun">
-          <h3><span className="glyph" role="img" aria-label={holds ? 'Good' : 'Caution'}>{holds ? '✓' : '!'}</span> {holds ? 'The winter sun that is wanted is there' : 'It lacks winter sun before anything is planted'}</h3>
-          <p>Aim: {aimSentence(aim, holding)} It has {hours.toFixed(1)} h now in the mean.{better && ` ${better}`}</p>
+          <h3>
+            <span className="glyph" role="img" aria-label={holds ? 'Good' : 'Caution'}>
+              {holds ? '✓' : '!'}
+            </span>{' '}
+            {holds ? 'The winter sun that is wanted is there' : 'It lacks winter sun before anything is planted'}
+          </h3>
+          <p>
+            Aim: {aimSentence(aim, holding)} It has {hours.toFixed(1)} h now in the mean.{better && ` ${better}`}
+          </p>
         </article>
       ))}
       {patch && patch.rings.length > 0 && (
         <article className="finding is-good" data-rule="lit-patch">
-          <h3><span className="glyph" role="img" aria-label="Good">✓</span> At least {LIT_HOURS} h in midwinter: {formatArea(patch.area, units)}</h3>
-          <p>Sun-lovers can stand there before anything is planted. The largest patch can be kept as a place, to tie an aim to.</p>
-          <button type="button" className="link" onClick={() => run(addFeatures([newFeature('place', newId(), patch.rings[0]!, { name: 'winter sun' })], 'winter sun kept as a place'))}>Keep this patch as a place</button>
+          <h3>
+            <span className="glyph" role="img" aria-label="Good">
+              ✓
+            </span>{' '}
+            At least {LIT_HOURS} h in midwinter: {formatArea(patch.area, units)}
+          </h3>
+          <p>
+            Sun-lovers can stand there before anything is planted. The largest patch can be kept as a place, to tie an
+            aim to.
+          </p>
+          <button
+            type="button"
+            className="link"
+            onClick={() =>
+              run(
+                addFeatures(
+                  [newFeature('place', newId(), patch.rings[0]!, { name: 'winter sun' })],
+                  'winter sun kept as a place',
+                ),
+              )
+            }
+          >
+            Keep this patch as a place
+          </button>
         </article>
       )}
       <h3>What stands</h3>
-      <FeaturesPanel kinds={['building', 'tree']} empty="Nothing stands here that throws shade. Draw buildings and standing trees with their heights; solid walls are drawn under Edges." />
+      <FeaturesPanel
+        kinds={['building', 'tree']}
+        empty="Nothing stands here that throws shade. Draw buildings and standing trees with their heights; solid walls are drawn under Edges."
+      />
     </>
   );
 }

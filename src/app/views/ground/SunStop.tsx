@@ -36,11 +36,20 @@ export function SunStop({ plan, stop }: { plan(children: ReactNode): ReactNode; 
   return (
     <>
       <div className="sun-stage">
-        {plan(<div className="plan-chip sun-key">Hours of sun, <b>21 {monthName(month)}</b> <span className="ramp" aria-hidden="true" /> 0 to {at.open[month - 1]!.toFixed(0)} h</div>)}
+        {plan(
+          <div className="plan-chip sun-key">
+            Hours of sun, <b>21 {monthName(month)}</b> <span className="ramp" aria-hidden="true" /> 0 to{' '}
+            {at.open[month - 1]!.toFixed(0)} h
+          </div>,
+        )}
         <SunFoot at={at} month={month} onMonth={setMonth} />
       </div>
       <Panel label={stop.label}>
-        <Guarded part="This panel"><h2>{stop.label}</h2><SunPanel maps={maps} month={month} mark={mark} onMonth={setMonth} /><StopFindings stop={stop} /></Guarded>
+        <Guarded part="This panel">
+          <h2>{stop.label}</h2>
+          <SunPanel maps={maps} month={month} mark={mark} onMonth={setMonth} />
+          <StopFindings stop={stop} />
+        </Guarded>
       </Panel>
     </>
   );

@@ -18,20 +18,46 @@ export function WalkListView() {
   return (
     <main className="stage page walk-list">
       <div className="page-head">
-        <div><h1>Walk the site</h1><p className="soft">{holding.name}. {open === 0 ? 'Everything is seen.' : `${open} of ${items.length} still to see.`}</p></div>
-        <div className="actions no-print"><Button onClick={() => window.print()}>Print</Button><Link to={`/h/${holding.id}/ground`} className="as-button">Back to the plan</Link></div>
+        <div>
+          <h1>Walk the site</h1>
+          <p className="soft">
+            {holding.name}. {open === 0 ? 'Everything is seen.' : `${open} of ${items.length} still to see.`}
+          </p>
+        </div>
+        <div className="actions no-print">
+          <Button onClick={() => window.print()}>Print</Button>
+          <Link to={`/h/${holding.id}/ground`} className="as-button">
+            Back to the plan
+          </Link>
+        </div>
       </div>
       {STOPS.map((stop) => {
         const here = items.filter((item) => item.stop === stop.key);
         if (here.length === 0) return null;
         return (
           <section key={stop.key} aria-label={stop.label}>
-            <h2><Link to={`/h/${holding.id}/ground/${stop.key}`}>{stop.label}</Link></h2>
-            <ul>{here.map((item) => <Item key={item.key} item={item} />)}</ul>
+            <h2>
+              <Link to={`/h/${holding.id}/ground/${stop.key}`}>{stop.label}</Link>
+            </h2>
+            <ul>
+              {here.map((item) => (
+                <Item key={item.key} item={item} />
+              ))}
+            </ul>
             {stop.key === 'cover' && (
               <div className="field no-print">
                 <label htmlFor="thriving">Thrives within sight of the fence</label>
-                <Select id="thriving" mode="tags" value={[...holding.thriving]} options={allSpecies().map(({ id, common, botanical }) => ({ value: id, label: `${common}, ${botanical}` }))} optionFilterProp="label" onChange={(thriving: string[]) => run(setThriving(thriving.map((one) => one.trim()).filter(Boolean)))} />
+                <Select
+                  id="thriving"
+                  mode="tags"
+                  value={[...holding.thriving]}
+                  options={allSpecies().map(({ id, common, botanical }) => ({
+                    value: id,
+                    label: `${common}, ${botanical}`,
+                  }))}
+                  optionFilterProp="label"
+                  onChange={(thriving: string[]) => run(setThriving(thriving.map((one) => one.trim()).filter(Boolean)))}
+                />
               </div>
             )}
           </section>
@@ -46,12 +72,38 @@ function Item({ item: { key, what, why, state, seen } }: { item: WalkItem }) {
   const ticked = state !== 'open';
   return (
     <li className={`is-${state}`}>
-      <Checkbox checked={ticked} disabled={state === 'plan'} onChange={({ target }) => run(setSeen(key, target.checked ? { on: today(), note: '' } : null))}>
+      <Checkbox
+        checked={ticked}
+        disabled={state === 'plan'}
+        onChange={({ target }) => run(setSeen(key, target.checked ? { on: today(), note: '' } : null))}
+      >
         <strong>{what}</strong>
-        <small>{state === 'plan' ? 'The plan has it.' : seen ? `Seen on ${seen.on}${seen.note ? `: ${seen.note}` : '.'}` : why}</small>
+        <small>
+          {state === 'plan'
+            ? 'The plan has it.'
+            : seen
+              ? `Seen on ${seen.on}${seen.note ? `: ${seen.note}` : '.'}`
+              : why}
+        </small>
       </Checkbox>
-      {seen && !noting && <button type="button" className="link no-print" onClick={() => setNoting(true)}>{seen.note ? 'Change the note' : 'Add a note'}</button>}
-      {seen && noting && <Input autoFocus aria-label={`Note: ${what}`} defaultValue={seen.note} maxLength={500} onPressEnter={(event) => event.currentTarget.blur()} onBlur={(event) => { setNoting(false); run(setSeen(key, { on: seen.on, note: event.target.value.trim() })); }} />}
+      {seen && !noting && (
+        <button type="button" className="link no-print" onClick={() => setNoting(true)}>
+          {seen.note ? 'Change the note' : 'Add a note'}
+        </button>
+      )}
+      {seen && noting && (
+        <Input
+          autoFocus
+          aria-label={`Note: ${what}`}
+          defaultValue={seen.note}
+          maxLength={500}
+          onPressEnter={(event) => event.currentTarget.blur()}
+          onBlur={(event) => {
+            setNoting(false);
+            run(setSeen(key, { on: seen.on, note: event.target.value.trim() }));
+          }}
+        />
+      )}
     </li>
   );
 }

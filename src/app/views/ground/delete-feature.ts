@@ -11,9 +11,16 @@ export function deleteFeature(id: string): void {
   const holding = useSession.getState().holding!;
   const feature = holding.features.find((one) => one.id === id);
   if (!feature) return;
-  const followers = holding.plantings.filter(({ baseline }) => baseline.kind === 'beside' && baseline.of.what === 'feature' && baseline.of.feature === id);
+  const followers = holding.plantings.filter(
+    ({ baseline }) => baseline.kind === 'beside' && baseline.of.what === 'feature' && baseline.of.feature === id,
+  );
   const label = `delete ${feature.name || featureKinds[feature.kind].label.toLowerCase()}`;
-  run(together(label, [...followers.map((planting) => setBaseline(planting.id, loosened(planting.baseline, holding))), removeFeature(id, label)]));
+  run(
+    together(label, [
+      ...followers.map((planting) => setBaseline(planting.id, loosened(planting.baseline, holding))),
+      removeFeature(id, label),
+    ]),
+  );
   look({ selection: null });
 }
 

@@ -5,13 +5,22 @@ import type { SunGrid } from '../../../core/ground/sun-map.ts';
 import type { PlacedImage } from '../../plan/image-layer.ts';
 
 /** Values on a grid as a picture on the plane, dark for none to paper for `most`; nothing beyond `within`. */
-export function rasterImage({ nx, ny, west, south, cell }: SunGrid, values: Float32Array, most: number, within: readonly Point[] | null): PlacedImage {
+export function rasterImage(
+  { nx, ny, west, south, cell }: SunGrid,
+  values: Float32Array,
+  most: number,
+  within: readonly Point[] | null,
+): PlacedImage {
   const canvas = document.createElement('canvas');
   Object.assign(canvas, { width: nx, height: ny });
   const context = canvas.getContext('2d')!;
   const pixels = context.createImageData(nx, ny);
   const colour = scaleLinear<string>().domain([0, 0.5, 1]).range(['#4a5d70', '#b9b9ac', '#fdf3d5']).clamp(true);
-  const shades = Array.from({ length: 64 }, (_, i) => colour(i / 63).match(/\d+/g)!.map(Number));
+  const shades = Array.from({ length: 64 }, (_, i) =>
+    colour(i / 63)
+      .match(/\d+/g)!
+      .map(Number),
+  );
   for (let j = 0; j < ny; j++)
     for (let i = 0; i < nx; i++) {
       if (within && !isInside(within, [west + (i + 0.5) * cell, south + (j + 0.5) * cell])) continue;

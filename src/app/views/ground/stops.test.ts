@@ -6,14 +6,22 @@ import { holdingFromPlan } from '../../../core/files/plan-json.ts';
 import { rules } from '../../../core/findings/judge.ts';
 import { STOPS, stopOf } from './stops.ts';
 
-const demo = holdingFromPlan(JSON.parse(readFileSync(new URL('../../../../demo/tern-hollow.plan.json', import.meta.url), 'utf8')), 'demo');
+const demo = holdingFromPlan(
+  JSON.parse(readFileSync(new URL('../../../../demo/tern-hollow.plan.json', import.meta.url), 'utf8')),
+  'demo',
+);
 const bare = { ...sample(), plantings: [] };
 const say = (key: string, holding = bare) => STOPS.find((stop) => stop.key === key)!.state(holding);
 
 describe('the walk', () => {
   it('has twelve stops, and every kind of feature is drawn at one of them', () => {
     expect(STOPS).toHaveLength(12);
-    for (const kind of FEATURE_KINDS) if (!featureKinds[kind].made) expect(STOPS.filter(({ kinds }) => kinds.includes(kind)), kind).toEqual([stopOf(kind)]);
+    for (const kind of FEATURE_KINDS)
+      if (!featureKinds[kind].made)
+        expect(
+          STOPS.filter(({ kinds }) => kinds.includes(kind)),
+          kind,
+        ).toEqual([stopOf(kind)]);
   });
   it('on bare ground every stop says that nothing is known', () => {
     for (const stop of STOPS) expect(stop.state(bare).sure, stop.key).toBe('empty');
@@ -32,11 +40,50 @@ describe('the walk', () => {
     });
   });
   it('turns from fault to open to done as services are asked for and marked', () => {
-    const pipe = newFeature('buriedService', 's', [[0, 0], [9, 0]]);
+    const pipe = newFeature('buriedService', 's', [
+      [0, 0],
+      [9, 0],
+    ]);
     expect(say('above-below', { ...bare, features: [pipe] }).sure).toBe('fault');
-    expect(say('above-below', { ...bare, features: [pipe], marking: { reference: 'S', askedOn: '2026-01-01', services: ['s'] } })).toEqual({ text: 'marking asked for', sure: 'open' });
-    expect(say('above-below', { ...bare, features: [newFeature('buriedService', 's', [[0, 0], [9, 0]], { marked: true })] }).sure).toBe('done');
-    expect(say('above-below', { ...bare, features: [newFeature('buriedService', 's', [[0, 0], [9, 0]], { state: 'removed' })] }).sure).toBe('done');
+    expect(
+      say('above-below', {
+        ...bare,
+        features: [pipe],
+        marking: { reference: 'S', askedOn: '2026-01-01', services: ['s'] },
+      }),
+    ).toEqual({ text: 'marking asked for', sure: 'open' });
+    expect(
+      say('above-below', {
+        ...bare,
+        features: [
+          newFeature(
+            'buriedService',
+            's',
+            [
+              [0, 0],
+              [9, 0],
+            ],
+            { marked: true },
+          ),
+        ],
+      }).sure,
+    ).toBe('done');
+    expect(
+      say('above-below', {
+        ...bare,
+        features: [
+          newFeature(
+            'buriedService',
+            's',
+            [
+              [0, 0],
+              [9, 0],
+            ],
+            { state: 'removed' },
+          ),
+        ],
+      }).sure,
+    ).toBe('done');
   });
   it('a planting’s finding has a stop to be shown at, but for those that are about its rows alone', () => {
     const shown = STOPS.flatMap((stop) => stop.rules);

@@ -29,33 +29,58 @@ export interface Stop {
 const named = (holding: Holding, kinds: readonly FeatureKind[], empty: string): State => {
   const here = holding.features.filter(({ kind }) => kinds.includes(kind));
   const names = [...new Set(here.map(nameOf))];
-  return here.length === 0 ? { text: empty, sure: 'empty' } : { text: names.length > 2 ? `${names.slice(0, 2).join(', ')} and ${here.length - 2} more` : names.join(', '), sure: 'done' };
+  return here.length === 0
+    ? { text: empty, sure: 'empty' }
+    : {
+        text: names.length > 2 ? `${names.slice(0, 2).join(', ')} and ${here.length - 2} more` : names.join(', '),
+        sure: 'done',
+      };
 };
 
 /** The walk over the ground, in the order in which a careful steward takes it. */
 export const STOPS: readonly Stop[] = [
   {
-    key: 'edges', label: 'Edges', kinds: ['fence'], rules: ['over-boundary', 'setback', 'assumed-corner'],
+    key: 'edges',
+    label: 'Edges',
+    kinds: ['fence'],
+    rules: ['over-boundary', 'setback', 'assumed-corner'],
     state: ({ boundary, units }) => {
       if (!boundary) return { text: 'no boundary yet', sure: 'empty' };
       const assumed = boundary.filter(({ pin }) => pin === 'assumed').length;
-      return { text: `${formatArea(area(boundary.map(({ at }) => at)), units)}; ${boundary.length} corners${assumed ? `, ${assumed} assumed` : ''}`, sure: assumed ? 'open' : 'done' };
+      return {
+        text: `${formatArea(area(boundary.map(({ at }) => at)), units)}; ${boundary.length} corners${assumed ? `, ${assumed} assumed` : ''}`,
+        sure: assumed ? 'open' : 'done',
+      };
     },
   },
   {
-    key: 'above-below', label: 'Above and below', kinds: ['overheadLine', 'pole', 'buriedService', 'drain', 'testHole'], rules: ['overhead-line', 'buried-service', 'in-the-way'],
+    key: 'above-below',
+    label: 'Above and below',
+    kinds: ['overheadLine', 'pole', 'buriedService', 'drain', 'testHole'],
+    rules: ['overhead-line', 'buried-service', 'in-the-way'],
     state: (holding) => {
       const [line] = featuresOf(holding.features, 'overheadLine');
-      const unmarked = featuresOf(holding.features, 'buriedService').filter(({ marked, state }) => !marked && state !== 'removed').length;
-      if (!line && !unmarked) return named(holding, ['overheadLine', 'pole', 'buriedService', 'drain', 'testHole'], 'nothing named');
-      const words = [line ? `line ${formatLength(line.height, holding.units, { decimals: 0 })}` : '', unmarked ? (holding.marking ? 'marking asked for' : 'services not marked') : ''];
+      const unmarked = featuresOf(holding.features, 'buriedService').filter(
+        ({ marked, state }) => !marked && state !== 'removed',
+      ).length;
+      if (!line && !unmarked)
+        return named(holding, ['overheadLine', 'pole', 'buriedService', 'drain', 'testHole'], 'nothing named');
+      const words = [
+        line ? `line ${formatLength(line.height, holding.units, { decimals: 0 })}` : '',
+        unmarked ? (holding.marking ? 'marking asked for' : 'services not marked') : '',
+      ];
       return { text: words.filter(Boolean).join('; '), sure: unmarked ? (holding.marking ? 'open' : 'fault') : 'done' };
     },
   },
   {
-    key: 'water', label: 'Water', kinds: ['stream', 'ditch', 'wetGround', 'erodingBank'], rules: ['wet-ground', 'flood', 'eroding-bank'],
+    key: 'water',
+    label: 'Water',
+    kinds: ['stream', 'ditch', 'wetGround', 'erodingBank'],
+    rules: ['wet-ground', 'flood', 'eroding-bank'],
     state: (holding) => {
-      const wet = featuresOf(holding.features, 'wetGround').map((feature) => `${nameOf(feature)} wet ${choiceWords('wetGround', 'stands', feature.stands)}`);
+      const wet = featuresOf(holding.features, 'wetGround').map(
+        (feature) => `${nameOf(feature)} wet ${choiceWords('wetGround', 'stands', feature.stands)}`,
+      );
       const streams = featuresOf(holding.features, 'stream', 'ditch').map(nameOf);
       const eroding = holding.features.some(({ kind }) => kind === 'erodingBank');
       const text = [...streams, ...wet, ...(eroding ? ['a bank erodes'] : [])].join('; ');
@@ -63,70 +88,123 @@ export const STOPS: readonly Stop[] = [
     },
   },
   {
-    key: 'soil', label: 'Soil', kinds: ['soilZone', 'holeTest', 'percolation'], rules: ['soil-ph', 'soil-drainage', 'soil-depth'],
+    key: 'soil',
+    label: 'Soil',
+    kinds: ['soilZone', 'holeTest', 'percolation'],
+    rules: ['soil-ph', 'soil-drainage', 'soil-depth'],
     state: ({ features }) => {
       const zones = soilZones(features);
       const tests = featuresOf(features, 'holeTest', 'percolation').length;
       if (zones.length + tests === 0) return { text: 'nothing known', sure: 'empty' };
-      return { text: `${zones.length === 1 ? '1 zone' : `${zones.length} zones`}, ${tests === 1 ? '1 test' : `${tests} tests`}`, sure: tests > 0 ? 'done' : 'open' };
+      return {
+        text: `${zones.length === 1 ? '1 zone' : `${zones.length} zones`}, ${tests === 1 ? '1 test' : `${tests} tests`}`,
+        sure: tests > 0 ? 'done' : 'open',
+      };
     },
   },
   {
-    key: 'fall', label: 'Fall', kinds: ['spotHeight'], rules: [],
+    key: 'fall',
+    label: 'Fall',
+    kinds: ['spotHeight'],
+    rules: [],
     state: (holding) => {
       const relief = reliefOf(holding);
       const slope = relief && slopeAt(relief, middleOfGround(holding));
       if (!relief || !slope) return { text: 'not known', sure: 'empty' };
-      return { text: `${Math.round(slope.share * 100)} % to the ${compassName(slope.downhill)}${holding.terrain?.simulated ? ', simulated' : ''}`, sure: 'done' };
+      return {
+        text: `${Math.round(slope.share * 100)} % to the ${compassName(slope.downhill)}${holding.terrain?.simulated ? ', simulated' : ''}`,
+        sure: 'done',
+      };
     },
   },
   {
-    key: 'sun', label: 'Sun', kinds: ['building', 'tree'], rules: ['building', 'shade'],
+    key: 'sun',
+    label: 'Sun',
+    kinds: ['building', 'tree'],
+    rules: ['building', 'shade'],
     state: (holding) => named(holding, ['building', 'tree'], 'nothing that shades'),
   },
   {
-    key: 'wind', label: 'Wind and weather', kinds: [], rules: [],
+    key: 'wind',
+    label: 'Wind and weather',
+    kinds: [],
+    rules: [],
     state: ({ climate }) => {
       if (!climate) return { text: 'not known', sure: 'empty' };
       const [worst] = climate.rose ? windsWorthStopping(climate.rose) : [];
-      return { text: `${worst ? `${compassName(worst.from)} in ${worst.season}` : 'no wind stands out'}${climate.simulated ? ', simulated' : ''}`, sure: 'done' };
+      return {
+        text: `${worst ? `${compassName(worst.from)} in ${worst.season}` : 'no wind stands out'}${climate.simulated ? ', simulated' : ''}`,
+        sure: 'done',
+      };
     },
   },
   {
-    key: 'animals', label: 'Who eats trees', kinds: ['browsed', 'harm'], rules: ['browsed'],
+    key: 'animals',
+    label: 'Who eats trees',
+    kinds: ['browsed', 'harm'],
+    rules: ['browsed'],
     state: ({ animals, features }) => {
       const here = [...new Set([...animals, ...featuresOf(features, 'browsed').flatMap((zone) => zone.animals)])];
-      return here.length === 0 ? { text: 'nobody named', sure: 'empty' } : { text: here.map((animal) => guardAnimals[animal].name).join(', '), sure: 'done' };
+      return here.length === 0
+        ? { text: 'nobody named', sure: 'empty' }
+        : { text: here.map((animal) => guardAnimals[animal].name).join(', '), sure: 'done' };
     },
   },
   {
-    key: 'cover', label: 'What grows now', kinds: ['cover', 'stump'], rules: ['cover', 'replant'],
+    key: 'cover',
+    label: 'What grows now',
+    kinds: ['cover', 'stump'],
+    rules: ['cover', 'replant'],
     state: ({ features }) => {
       const covers = featuresOf(features, 'cover');
       if (covers.length === 0) return { text: 'nothing drawn', sure: 'empty' };
-      return { text: [...new Set(covers.map(({ grows }) => choiceWords('cover', 'grows', grows)))].join(', '), sure: covers.some(({ clearing }) => clearing === null) ? 'open' : 'done' };
+      return {
+        text: [...new Set(covers.map(({ grows }) => choiceWords('cover', 'grows', grows)))].join(', '),
+        sure: covers.some(({ clearing }) => clearing === null) ? 'open' : 'done',
+      };
     },
   },
   {
-    key: 'way-in', label: 'Way in', kinds: ['track', 'gate', 'crossing', 'rightOfWay', 'tap', 'tank'], rules: ['way-in', 'tap-reach'],
+    key: 'way-in',
+    label: 'Way in',
+    kinds: ['track', 'gate', 'crossing', 'rightOfWay', 'tap', 'tank'],
+    rules: ['way-in', 'tap-reach'],
     state: (holding) => {
-      const gate = featuresOf(holding.features, 'gate').reduce<number | null>((widest, { width }) => Math.max(widest ?? 0, width), null);
+      const gate = featuresOf(holding.features, 'gate').reduce<number | null>(
+        (widest, { width }) => Math.max(widest ?? 0, width),
+        null,
+      );
       const [tap] = featuresOf(holding.features, 'tap', 'tank');
       if (gate === null && !tap) return named(holding, ['track', 'crossing', 'rightOfWay'], 'none drawn');
-      return { text: [gate === null ? '' : `gate ${formatLength(gate, holding.units)}`, tap ? nameOf(tap) : 'no tap'].filter(Boolean).join('; '), sure: 'done' };
+      return {
+        text: [gate === null ? '' : `gate ${formatLength(gate, holding.units)}`, tap ? nameOf(tap) : 'no tap']
+          .filter(Boolean)
+          .join('; '),
+        sure: 'done',
+      };
     },
   },
   {
-    key: 'rules', label: 'Rules', kinds: [], rules: ['local-setback', 'local-height', 'sight-triangle'],
+    key: 'rules',
+    label: 'Rules',
+    kinds: [],
+    rules: ['local-setback', 'local-height', 'sight-triangle'],
     state: ({ rules }) => {
       if (rules.length === 0) return { text: 'nobody asked yet', sure: 'empty' };
       const unsaid = rules.filter(({ said }) => !said).length;
-      return { text: `${rules.length === 1 ? '1 rule' : `${rules.length} rules`}${unsaid ? `, ${unsaid} without a source` : ''}`, sure: unsaid ? 'open' : 'done' };
+      return {
+        text: `${rules.length === 1 ? '1 rule' : `${rules.length} rules`}${unsaid ? `, ${unsaid} without a source` : ''}`,
+        sure: unsaid ? 'open' : 'done',
+      };
     },
   },
   {
-    key: 'aims', label: 'Aims', kinds: ['shelter', 'viewpoint', 'place'], rules: [],
-    state: ({ aims }) => (aims.length === 0 ? { text: 'none set', sure: 'empty' } : { text: `${aims.length} set`, sure: 'done' }),
+    key: 'aims',
+    label: 'Aims',
+    kinds: ['shelter', 'viewpoint', 'place'],
+    rules: [],
+    state: ({ aims }) =>
+      aims.length === 0 ? { text: 'none set', sure: 'empty' } : { text: `${aims.length} set`, sure: 'done' },
   },
 ];
 

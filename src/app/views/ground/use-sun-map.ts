@@ -17,14 +17,27 @@ export function useSunMap(holding: Holding, first: number): SunMaps {
   const grid = useMemo(() => sunGrid(box.split(' ').map(Number) as [number, number, number, number]), [box]);
   const [months, setMonths] = useState<SunMaps['months']>(new Map());
   // Only what throws shade matters: a renamed gate must not start twelve maps anew.
-  const casters = useMemo(() => features.filter(({ kind }) => kind === 'building' || kind === 'fence' || kind === 'tree' || kind === 'spotHeight'), [features]);
+  const casters = useMemo(
+    () =>
+      features.filter(
+        ({ kind }) => kind === 'building' || kind === 'fence' || kind === 'tree' || kind === 'spotHeight',
+      ),
+    [features],
+  );
   const shade = JSON.stringify(casters);
   useEffect(() => {
     setMonths(new Map());
     const abort = new AbortController();
     const order = [first, ...[12, 6, 3, 9, 1, 2, 4, 5, 7, 8, 10, 11].filter((month) => month !== first)];
-    sunMonths({ place, features: JSON.parse(shade) as Holding['features'], terrain }, grid, order, abort.signal, ({ month, hours }) => setMonths((known) => new Map(known).set(month, hours))).catch((problem: unknown) => {
-      if (!abort.signal.aborted) complain(`The sun map stopped: ${(problem as Error).message}. Everything else goes on.`);
+    sunMonths(
+      { place, features: JSON.parse(shade) as Holding['features'], terrain },
+      grid,
+      order,
+      abort.signal,
+      ({ month, hours }) => setMonths((known) => new Map(known).set(month, hours)),
+    ).catch((problem: unknown) => {
+      if (!abort.signal.aborted)
+        complain(`The sun map stopped: ${(problem as Error).message}. Everything else goes on.`);
     });
     return () => abort.abort();
     // The first month only sets the order in which maps come.

@@ -7,7 +7,16 @@ import { saveBytes } from '../../exports/save-bytes.ts';
 import { Mark } from '../../shell/Mark.tsx';
 import { storageSentence, type KeptHolding } from '../../store/db.ts';
 import { picturesOf } from '../../store/pictures.ts';
-import { bringBack, copyHolding, deleteHolding, importHolding, listHoldings, openHolding, renameHolding, restoreDemo } from '../../store/shelf.ts';
+import {
+  bringBack,
+  copyHolding,
+  deleteHolding,
+  importHolding,
+  listHoldings,
+  openHolding,
+  renameHolding,
+  restoreDemo,
+} from '../../store/shelf.ts';
 import { NewHolding } from './NewHolding.tsx';
 
 /** The holdings in this browser: new, open, copy, rename, delete, export, import. */
@@ -19,10 +28,14 @@ export function HoldingsView() {
   const [deleted, setDeleted] = useState<KeptHolding | null>(null);
   const file = useRef<HTMLInputElement>(null);
   const navigate = useNavigate();
-  const attempt = (work: Promise<unknown>) => work.then(() => setProblem(null)).catch((reason: unknown) => setProblem(sentenceOf(reason)));
+  const attempt = (work: Promise<unknown>) =>
+    work.then(() => setProblem(null)).catch((reason: unknown) => setProblem(sentenceOf(reason)));
 
   useEffect(() => {
-    const seen = liveQuery(listHoldings).subscribe({ next: setKept, error: (reason) => setProblem(storageSentence(reason)) });
+    const seen = liveQuery(listHoldings).subscribe({
+      next: setKept,
+      error: (reason) => setProblem(storageSentence(reason)),
+    });
     return () => seen.unsubscribe();
   }, []);
 
@@ -36,16 +49,27 @@ export function HoldingsView() {
 
   return (
     <div className="holdings-page">
-      <header className="top-bar"><span className="brand"><Mark /><span>Close Rank</span></span></header>
+      <header className="top-bar">
+        <span className="brand">
+          <Mark />
+          <span>Close Rank</span>
+        </span>
+      </header>
       <main className="holdings">
         <div className="holdings-head">
           <h1>Holdings</h1>
           <div className="actions">
             <Button onClick={() => void attempt(restoreDemo())}>Restore the demo</Button>
             <Button onClick={() => file.current?.click()}>Import a file</Button>
-            <Button type="primary" onClick={() => setAdding(true)}>New holding</Button>
+            <Button type="primary" onClick={() => setAdding(true)}>
+              New holding
+            </Button>
             <input
-              ref={file} type="file" accept=".closerank" hidden aria-label="Holding file"
+              ref={file}
+              type="file"
+              accept=".closerank"
+              hidden
+              aria-label="Holding file"
               onChange={(event) => {
                 const chosen = event.target.files?.[0];
                 event.target.value = '';
@@ -57,14 +81,30 @@ export function HoldingsView() {
         {problem && <Alert type="error" showIcon title={problem} closable={{ onClose: () => setProblem(null) }} />}
         {deleted && (
           <Alert
-            type="info" showIcon title={`${deleted.name} is deleted.`} closable={{ onClose: () => setDeleted(null) }}
-            action={<Button size="small" onClick={() => { setDeleted(null); void attempt(bringBack(deleted.id)); }}>Bring it back</Button>}
+            type="info"
+            showIcon
+            title={`${deleted.name} is deleted.`}
+            closable={{ onClose: () => setDeleted(null) }}
+            action={
+              <Button
+                size="small"
+                onClick={() => {
+                  setDeleted(null);
+                  void attempt(bringBack(deleted.id));
+                }}
+              >
+                Bring it back
+              </Button>
+            }
           />
         )}
         {kept && kept.length === 0 && (
           <div className="empty">
             <p>No holding yet. Start with your own ground, or look round the made-up one first.</p>
-            <Button type="primary" onClick={() => setAdding(true)}>New holding</Button> <Button onClick={() => void attempt(restoreDemo())}>Restore the demo</Button>
+            <Button type="primary" onClick={() => setAdding(true)}>
+              New holding
+            </Button>{' '}
+            <Button onClick={() => void attempt(restoreDemo())}>Restore the demo</Button>
           </div>
         )}
         <ul className="holding-list">
@@ -72,7 +112,10 @@ export function HoldingsView() {
             <li key={one.id}>
               {naming === one.id ? (
                 <Input
-                  autoFocus defaultValue={one.name} aria-label={`New name of ${one.name}`} maxLength={80}
+                  autoFocus
+                  defaultValue={one.name}
+                  aria-label={`New name of ${one.name}`}
+                  maxLength={80}
                   onPressEnter={(event) => event.currentTarget.blur()}
                   onKeyDown={(event) => event.key === 'Escape' && setNaming(null)}
                   onBlur={(event) => {
@@ -82,15 +125,41 @@ export function HoldingsView() {
                   }}
                 />
               ) : (
-                <a href={`/h/${one.id}/ranks`} onClick={(event) => { event.preventDefault(); void navigate(`/h/${one.id}/ranks`); }}>{one.name}</a>
+                <a
+                  href={`/h/${one.id}/ranks`}
+                  onClick={(event) => {
+                    event.preventDefault();
+                    void navigate(`/h/${one.id}/ranks`);
+                  }}
+                >
+                  {one.name}
+                </a>
               )}
               <span className="soft">{formatCount(one.plants)} plants</span>
-              <span className="soft">{new Date(one.updatedAt).toLocaleDateString('en-GB', { day: 'numeric', month: 'short', year: 'numeric' })}</span>
-              <Button type="primary" ghost onClick={() => void navigate(`/h/${one.id}/ranks`)} aria-label={`Open ${one.name}`}>Open</Button>
+              <span className="soft">
+                {new Date(one.updatedAt).toLocaleDateString('en-GB', {
+                  day: 'numeric',
+                  month: 'short',
+                  year: 'numeric',
+                })}
+              </span>
+              <Button
+                type="primary"
+                ghost
+                onClick={() => void navigate(`/h/${one.id}/ranks`)}
+                aria-label={`Open ${one.name}`}
+              >
+                Open
+              </Button>
               <Dropdown
                 trigger={['click']}
                 menu={{
-                  items: [{ key: 'rename', label: 'Rename' }, { key: 'copy', label: 'Copy' }, { key: 'export', label: 'Export to a file' }, { key: 'delete', label: 'Delete', danger: true }],
+                  items: [
+                    { key: 'rename', label: 'Rename' },
+                    { key: 'copy', label: 'Copy' },
+                    { key: 'export', label: 'Export to a file' },
+                    { key: 'delete', label: 'Delete', danger: true },
+                  ],
                   onClick: ({ key }) => {
                     if (key === 'rename') setNaming(one.id);
                     if (key === 'copy') void attempt(copyHolding(one.id));
@@ -104,7 +173,9 @@ export function HoldingsView() {
             </li>
           ))}
         </ul>
-        <p className="soft fine">Holdings stay in this browser and in the files you export. Nothing is sent anywhere.</p>
+        <p className="soft fine">
+          Holdings stay in this browser and in the files you export. Nothing is sent anywhere.
+        </p>
       </main>
       {adding && <NewHolding onClose={() => setAdding(false)} onProblem={(reason) => setProblem(sentenceOf(reason))} />}
     </div>
@@ -118,4 +189,6 @@ export function HoldingsView() {
 }
 
 const sentenceOf = (reason: unknown): string =>
-  reason instanceof Error && !/Dexie|Quota|Database|InvalidState/.test(reason.name) ? reason.message : storageSentence(reason);
+  reason instanceof Error && !/Dexie|Quota|Database|InvalidState/.test(reason.name)
+    ? reason.message
+    : storageSentence(reason);

@@ -16,5 +16,9 @@ export function Home() {
       .catch(() => undefined)
       .finally(() => setAsking(false));
   }, [navigate]);
-  return asking ? null : <Suspense><HoldingsView /></Suspense>;
+  return asking ? null : (
+    <Suspense>
+      <HoldingsView />
+    </Suspense>
+  );
 }

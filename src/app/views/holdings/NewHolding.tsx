@@ -28,22 +28,58 @@ export function NewHolding({ onClose, onProblem }: { onClose(): void; onProblem(
     }
   };
   return (
-    <Modal open title="New holding" okText="Make it" cancelText="Leave it" onCancel={onClose} onOk={() => form.submit()} destroyOnHidden>
-      <Form form={form} layout="vertical" requiredMark={false} initialValues={{ name: '', latitude: 52, longitude: -20, units: 'metric', currency: 'EUR' }} onFinish={(answers) => void make(answers)}>
-        <Form.Item name="name" label="Name" rules={[{ required: true, whitespace: true, message: 'Give it a name, so that you find it again.' }, { max: 80, message: 'At most 80 letters.' }]}>
+    <Modal
+      open
+      title="New holding"
+      okText="Make it"
+      cancelText="Leave it"
+      onCancel={onClose}
+      onOk={() => form.submit()}
+      destroyOnHidden
+    >
+      <Form
+        form={form}
+        layout="vertical"
+        requiredMark={false}
+        initialValues={{ name: '', latitude: 52, longitude: -20, units: 'metric', currency: 'EUR' }}
+        onFinish={(answers) => void make(answers)}
+      >
+        <Form.Item
+          name="name"
+          label="Name"
+          rules={[
+            { required: true, whitespace: true, message: 'Give it a name, so that you find it again.' },
+            { max: 80, message: 'At most 80 letters.' },
+          ]}
+        >
           <Input autoFocus onPressEnter={() => form.submit()} />
         </Form.Item>
         <div className="pair">
-          <Form.Item name="latitude" label="Latitude, degrees" extra="South is negative." rules={[{ required: true, type: 'number', min: -85, max: 85, message: 'Between -85 and 85 degrees.' }]}>
+          <Form.Item
+            name="latitude"
+            label="Latitude, degrees"
+            extra="South is negative."
+            rules={[{ required: true, type: 'number', min: -85, max: 85, message: 'Between -85 and 85 degrees.' }]}
+          >
             <InputNumber step={0.1} />
           </Form.Item>
-          <Form.Item name="longitude" label="Longitude, degrees" extra="West is negative." rules={[{ required: true, type: 'number', min: -180, max: 180, message: 'Between -180 and 180 degrees.' }]}>
+          <Form.Item
+            name="longitude"
+            label="Longitude, degrees"
+            extra="West is negative."
+            rules={[{ required: true, type: 'number', min: -180, max: 180, message: 'Between -180 and 180 degrees.' }]}
+          >
             <InputNumber step={0.1} />
           </Form.Item>
         </div>
         <div className="pair">
           <Form.Item name="units" label="Units">
-            <Select options={[{ value: 'metric', label: 'Metric' }, { value: 'us', label: 'US customary' }]} />
+            <Select
+              options={[
+                { value: 'metric', label: 'Metric' },
+                { value: 'us', label: 'US customary' },
+              ]}
+            />
           </Form.Item>
           <Form.Item name="currency" label="Currency">
             <Select showSearch options={CURRENCIES.map((value) => ({ value, label: value }))} />

@@ -21,18 +21,40 @@ export function OrderView() {
   const rows = orderRows(list);
   const { currency } = holding;
   const money = (cents: number) => formatMoney(cents, currency);
-  const used = new Set([...list.kit.map(({ key }) => key), ...list.plants.flatMap(({ stock, packs }) => packs.map(({ size }) => `stock.${stock}.${size}`))]);
+  const used = new Set([
+    ...list.kit.map(({ key }) => key),
+    ...list.plants.flatMap(({ stock, packs }) => packs.map(({ size }) => `stock.${stock}.${size}`)),
+  ]);
   return (
     <>
       <main className="stage page">
         <div className="page-head">
           <h1>Order list</h1>
-          <ExportButtons fileName={holding.name} items={[{ name: 'order-list.xlsx', label: 'Spreadsheet' }, { name: 'order-list.csv', label: 'CSV' }]} />
+          <ExportButtons
+            fileName={holding.name}
+            items={[
+              { name: 'order-list.xlsx', label: 'Spreadsheet' },
+              { name: 'order-list.csv', label: 'CSV' },
+            ]}
+          />
         </div>
         {phases.length > 1 && (
-          <Segmented aria-label="Phase" value={phase ?? -1} onChange={(value) => setPhase(value < 0 ? null : value)} options={[{ value: -1, label: 'All phases' }, ...phases.map(({ later, plants }) => ({ value: later, label: `${later === 0 ? 'First' : `Year ${later}`}: ${formatCount(plants)} plants` }))]} />
+          <Segmented
+            aria-label="Phase"
+            value={phase ?? -1}
+            onChange={(value) => setPhase(value < 0 ? null : value)}
+            options={[
+              { value: -1, label: 'All phases' },
+              ...phases.map(({ later, plants }) => ({
+                value: later,
+                label: `${later === 0 ? 'First' : `Year ${later}`}: ${formatCount(plants)} plants`,
+              })),
+            ]}
+          />
         )}
-        <p className="soft">All plantings together, so that packs are shared. Ordered so that enough live; the rest are spares for gaps.</p>
+        <p className="soft">
+          All plantings together, so that packs are shared. Ordered so that enough live; the rest are spares for gaps.
+        </p>
         <Table<OrderRow>
           rowKey={(row) => `${row.item}|${row.stock}`}
           dataSource={rows}
@@ -40,18 +62,56 @@ export function OrderView() {
           size="small"
           locale={{ emptyText: 'Nothing to order yet. Lay out a planting first.' }}
           columns={[
-            { title: 'Item', dataIndex: 'item', render: (item: string, { botanical }) => <><strong className="keep">{item}</strong> <em className="soft">{botanical}</em></> },
-            { title: 'Stock', dataIndex: 'stock', responsive: ['sm'], render: (stock: string) => <span className="keep" title={stock}>{stock.split(', ')[0]}</span> },
-            { title: 'On plan', dataIndex: 'onPlan', align: 'right', render: (n: number) => (Number.isInteger(n) ? formatCount(n) : n.toFixed(1)) },
-            { title: 'Losses', dataIndex: 'losses', align: 'right', responsive: ['md'], render: (n: number | null) => n ?? '' },
+            {
+              title: 'Item',
+              dataIndex: 'item',
+              render: (item: string, { botanical }) => (
+                <>
+                  <strong className="keep">{item}</strong> <em className="soft">{botanical}</em>
+                </>
+              ),
+            },
+            {
+              title: 'Stock',
+              dataIndex: 'stock',
+              responsive: ['sm'],
+              render: (stock: string) => (
+                <span className="keep" title={stock}>
+                  {stock.split(', ')[0]}
+                </span>
+              ),
+            },
+            {
+              title: 'On plan',
+              dataIndex: 'onPlan',
+              align: 'right',
+              render: (n: number) => (Number.isInteger(n) ? formatCount(n) : n.toFixed(1)),
+            },
+            {
+              title: 'Losses',
+              dataIndex: 'losses',
+              align: 'right',
+              responsive: ['md'],
+              render: (n: number | null) => n ?? '',
+            },
             { title: 'Order', dataIndex: 'order', align: 'right', render: (n: number) => formatCount(n) },
-            { title: 'Packs', dataIndex: 'packs', align: 'right', responsive: ['sm'], render: (packs: string) => <span className="keep">{packs}</span> },
+            {
+              title: 'Packs',
+              dataIndex: 'packs',
+              align: 'right',
+              responsive: ['sm'],
+              render: (packs: string) => <span className="keep">{packs}</span>,
+            },
             { title: 'Cost', dataIndex: 'cents', align: 'right', render: money },
           ]}
           summary={() => (
             <Table.Summary.Row>
-              <Table.Summary.Cell index={0} colSpan={6}><strong>Plants and materials</strong></Table.Summary.Cell>
-              <Table.Summary.Cell index={1} align="right"><strong data-testid="order-total">{money(list.cents)}</strong></Table.Summary.Cell>
+              <Table.Summary.Cell index={0} colSpan={6}>
+                <strong>Plants and materials</strong>
+              </Table.Summary.Cell>
+              <Table.Summary.Cell index={1} align="right">
+                <strong data-testid="order-total">{money(list.cents)}</strong>
+              </Table.Summary.Cell>
             </Table.Summary.Row>
           )}
         />
@@ -59,18 +119,29 @@ export function OrderView() {
       <Panel label="Prices">
         <h2>Prices</h2>
         <p className="soft fine">These are {priceSource}. Those this order uses come first.</p>
-        {[...priceTable].sort((a, b) => Number(used.has(b.key)) - Number(used.has(a.key))).map(({ key, label, cents }) => (
-          <div className={`price${used.has(key) ? '' : ' is-idle'}`} key={key}>
-            <label htmlFor={`price-${key}`}>{label}{holding.prices[key] === undefined ? '' : ' (yours)'}</label>
-            <NumberField
-              id={`price-${key}`} min={0} max={1_000_000} step={0.1} precision={2} value={priceOf(holding, key) / 100} size="small"
-              onEnter={(value) => {
-                const next = value === null ? undefined : Math.round(value * 100);
-                run(setPrice(key, next === cents ? undefined : next, `price of ${label.toLowerCase()}`));
-              }}
-            />
-          </div>
-        ))}
+        {[...priceTable]
+          .sort((a, b) => Number(used.has(b.key)) - Number(used.has(a.key)))
+          .map(({ key, label, cents }) => (
+            <div className={`price${used.has(key) ? '' : ' is-idle'}`} key={key}>
+              <label htmlFor={`price-${key}`}>
+                {label}
+                {holding.prices[key] === undefined ? '' : ' (yours)'}
+              </label>
+              <NumberField
+                id={`price-${key}`}
+                min={0}
+                max={1_000_000}
+                step={0.1}
+                precision={2}
+                value={priceOf(holding, key) / 100}
+                size="small"
+                onEnter={(value) => {
+                  const next = value === null ? undefined : Math.round(value * 100);
+                  run(setPrice(key, next === cents ? undefined : next, `price of ${label.toLowerCase()}`));
+                }}
+              />
+            </div>
+          ))}
       </Panel>
     </>
   );

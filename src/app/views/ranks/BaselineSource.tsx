@@ -11,21 +11,43 @@ export function BaselineSource({ value, onChange }: { value: Beside | null; onCh
   const { boundary, features } = useShown();
   const options = [
     ...(boundary ?? []).map(({ id }, i) => ({ value: `boundary ${id}`, label: `Boundary side ${i + 1}, inside` })),
-    ...features.flatMap((feature) => ('line' in feature && feature.kind !== 'overheadLine' && feature.kind !== 'buriedService'
-      ? (['left', 'right'] as const).map((side) => ({ value: `${side} ${feature.id}`, label: `${feature.name || featureKinds[feature.kind].label}, ${side} of it` }))
-      : [])),
+    ...features.flatMap((feature) =>
+      'line' in feature && feature.kind !== 'overheadLine' && feature.kind !== 'buriedService'
+        ? (['left', 'right'] as const).map((side) => ({
+            value: `${side} ${feature.id}`,
+            label: `${feature.name || featureKinds[feature.kind].label}, ${side} of it`,
+          }))
+        : [],
+    ),
   ];
-  const now = value && (value.of.what === 'boundary' ? `boundary ${value.of.corner}` : `${value.side} ${value.of.feature}`);
+  const now =
+    value && (value.of.what === 'boundary' ? `boundary ${value.of.corner}` : `${value.side} ${value.of.feature}`);
   const take = (choice: string) => {
     const [what, id] = [choice.slice(0, choice.indexOf(' ')), choice.slice(choice.indexOf(' ') + 1)];
     const setback = value?.setback ?? 2;
-    if (what === 'boundary') onChange({ kind: 'beside', of: { what: 'boundary', corner: id }, setback, side: inward(boundary!.map(({ at }) => at)) });
+    if (what === 'boundary')
+      onChange({
+        kind: 'beside',
+        of: { what: 'boundary', corner: id },
+        setback,
+        side: inward(boundary!.map(({ at }) => at)),
+      });
     else onChange({ kind: 'beside', of: { what: 'feature', feature: id }, setback, side: what as 'left' | 'right' });
   };
   return (
     <div className="field">
       <label htmlFor="follows">Along</label>
-      <Select id="follows" showSearch={{ optionFilterProp: 'label' }} value={now ?? undefined} placeholder={options.length > 0 ? 'a boundary side, fence, stream or track' : 'nothing on the ground to follow yet'} disabled={options.length === 0} options={options} onChange={take} />
+      <Select
+        id="follows"
+        showSearch={{ optionFilterProp: 'label' }}
+        value={now ?? undefined}
+        placeholder={
+          options.length > 0 ? 'a boundary side, fence, stream or track' : 'nothing on the ground to follow yet'
+        }
+        disabled={options.length === 0}
+        options={options}
+        onChange={take}
+      />
     </div>
   );
 }

@@ -13,7 +13,12 @@ export function Clearings({ planting }: { planting: Planting }) {
   const around = featuresOf(features, 'tree', 'pole', 'stump', 'testHole', 'tap', 'tank');
   const add = (id: string) => {
     const feature = around.find((one) => one.id === id)!;
-    const radius = feature.kind === 'tree' ? Math.max(1, feature.crown / 2) : feature.kind === 'pole' ? Math.max(1, feature.clear) : 2;
+    const radius =
+      feature.kind === 'tree'
+        ? Math.max(1, feature.crown / 2)
+        : feature.kind === 'pole'
+          ? Math.max(1, feature.clear)
+          : 2;
     run(addClearing(planting.id, { id: newId(), name: nameOf(feature), at: [...feature.at], radius }));
   };
   return (
@@ -21,14 +26,32 @@ export function Clearings({ planting }: { planting: Planting }) {
       <h3>Clearings</h3>
       {planting.clearings.map(({ id, name, radius }) => (
         <div className="line" key={id}>
-          <LengthField label={`Kept free round ${name || 'a place'}`} units={units} least={0.1} most={200} value={radius} onChange={(next) => run(setClearing(planting.id, id, { radius: next }))} />
-          <Button size="small" onClick={() => run(removeClearing(planting.id, id))}>Close it</Button>
+          <LengthField
+            label={`Kept free round ${name || 'a place'}`}
+            units={units}
+            least={0.1}
+            most={200}
+            value={radius}
+            onChange={(next) => run(setClearing(planting.id, id, { radius: next }))}
+          />
+          <Button size="small" onClick={() => run(removeClearing(planting.id, id))}>
+            Close it
+          </Button>
         </div>
       ))}
-      <Dropdown trigger={['click']} disabled={around.length === 0} menu={{ items: around.map((feature) => ({ key: feature.id, label: nameOf(feature) })), onClick: ({ key }) => add(key) }}>
+      <Dropdown
+        trigger={['click']}
+        disabled={around.length === 0}
+        menu={{
+          items: around.map((feature) => ({ key: feature.id, label: nameOf(feature) })),
+          onClick: ({ key }) => add(key),
+        }}
+      >
         <Button size="small">Clear round something</Button>
       </Dropdown>
-      {around.length === 0 && <p className="soft fine">Draw poles, standing trees and test holes under Ground first.</p>}
+      {around.length === 0 && (
+        <p className="soft fine">Draw poles, standing trees and test holes under Ground first.</p>
+      )}
     </>
   );
 }

@@ -15,15 +15,37 @@ export function GapPanel({ planting, gap: id }: { planting: Planting; gap: strin
     <>
       <div className="panel-head">
         <h2>Gap</h2>
-        <Button size="small" onClick={() => look({ selection: null })}>Close</Button>
+        <Button size="small" onClick={() => look({ selection: null })}>
+          Close
+        </Button>
       </div>
       <div className="form">
-        <Segmented aria-label="What for" value={gap.kind} options={['gate', 'crossing', 'gap']} onChange={(kind) => set({ kind: kind as Gap['kind'] })} />
+        <Segmented
+          aria-label="What for"
+          value={gap.kind}
+          options={['gate', 'crossing', 'gap']}
+          onChange={(kind) => set({ kind: kind as Gap['kind'] })}
+        />
         <div className="pair">
           <LengthField label="Middle at" units={units} most={10_000} value={gap.at} onChange={(at) => set({ at })} />
-          <LengthField label="Width" units={units} least={0.1} most={500} value={gap.width} onChange={(width) => set({ width })} />
+          <LengthField
+            label="Width"
+            units={units}
+            least={0.1}
+            most={500}
+            value={gap.width}
+            onChange={(width) => set({ width })}
+          />
         </div>
-        <Button danger onClick={() => { run(removeGap(planting.id, id)); look({ selection: null }); }}>Close the gap with plants</Button>
+        <Button
+          danger
+          onClick={() => {
+            run(removeGap(planting.id, id));
+            look({ selection: null });
+          }}
+        >
+          Close the gap with plants
+        </Button>
       </div>
     </>
   );

@@ -24,19 +24,43 @@ export function GuildSettings({ laid: { planting, layout }, guilds }: { laid: La
   return (
     <>
       <h3>Guilds</h3>
-      <p className="soft">{guilds.anchors.length === 1 ? 'One anchor' : `${guilds.anchors.length} anchors`}, each with the same rings: the first row is the anchor, the others stand round it.</p>
-      <PointsEditor key={guilds.anchors.join(' ')} points={guilds.anchors} units={holding.units} onChange={(points) => run(setBaseline(planting.id, { kind: 'guilds', anchors: points.map(([x, y]) => [x, y]) }, 'anchors moved'))} />
-      <div className="actions wrap"><Button onClick={() => startSketch('anchors')}>Set the trees again</Button></div>
+      <p className="soft">
+        {guilds.anchors.length === 1 ? 'One anchor' : `${guilds.anchors.length} anchors`}, each with the same rings: the
+        first row is the anchor, the others stand round it.
+      </p>
+      <PointsEditor
+        key={guilds.anchors.join(' ')}
+        points={guilds.anchors}
+        units={holding.units}
+        onChange={(points) =>
+          run(setBaseline(planting.id, { kind: 'guilds', anchors: points.map(([x, y]) => [x, y]) }, 'anchors moved'))
+        }
+      />
+      <div className="actions wrap">
+        <Button onClick={() => startSketch('anchors')}>Set the trees again</Button>
+      </div>
       <table className="months">
         <caption>Light by layer, year {year}</caption>
-        <thead><tr><th scope="col">Layer</th><th scope="col">Height</th><th scope="col">Gets</th><th scope="col">Wants</th></tr></thead>
+        <thead>
+          <tr>
+            <th scope="col">Layer</th>
+            <th scope="col">Height</th>
+            <th scope="col">Gets</th>
+            <th scope="col">Wants</th>
+          </tr>
+        </thead>
         <tbody>
           {layers.map(({ row, height, gets, least, good }) => (
             <tr key={row.id}>
               <th scope="row">{row.name}</th>
               <td>{formatLength(height, holding.units)}</td>
-              <td>{gets < least ? '✕ ' : gets < good ? '! ' : '✓ '}{percent(gets)}</td>
-              <td>{percent(least)}, well {percent(good)}</td>
+              <td>
+                {gets < least ? '✕ ' : gets < good ? '! ' : '✓ '}
+                {percent(gets)}
+              </td>
+              <td>
+                {percent(least)}, well {percent(good)}
+              </td>
             </tr>
           ))}
         </tbody>
@@ -44,7 +68,12 @@ export function GuildSettings({ laid: { planting, layout }, guilds }: { laid: La
       {pollination.length > 0 && (
         <ul className="rows-list" aria-label="Pollination">
           {pollination.map(({ species, need, plants, alone }) => (
-            <li key={species}>{alone.length === 0 ? '✓' : '✕'} {capital(speciesOf(species).common)}: {alone.length === 0 ? `a partner within ${formatLength(need.reach, holding.units, { decimals: 0 })} of each` : `${alone.length} of ${plants.length} without a partner within ${formatLength(need.reach, holding.units, { decimals: 0 })}`}</li>
+            <li key={species}>
+              {alone.length === 0 ? '✓' : '✕'} {capital(speciesOf(species).common)}:{' '}
+              {alone.length === 0
+                ? `a partner within ${formatLength(need.reach, holding.units, { decimals: 0 })} of each`
+                : `${alone.length} of ${plants.length} without a partner within ${formatLength(need.reach, holding.units, { decimals: 0 })}`}
+            </li>
           ))}
         </ul>
       )}

@@ -9,7 +9,10 @@ export function KeptFields({ row: { kept }, set }: { row: Row; set(changes: Part
   const { units } = useShown();
   const change = (changes: Partial<Kept>) => {
     const next = { height: null, width: null, clearStem: null, ...kept, ...changes };
-    set({ kept: Object.values(next).every((measure) => measure === null) ? null : next }, `kept ${sayKept(next, units)}`);
+    set(
+      { kept: Object.values(next).every((measure) => measure === null) ? null : next },
+      `kept ${sayKept(next, units)}`,
+    );
   };
   const measures: readonly (readonly [keyof Kept, string, string, number])[] = [
     ['height', 'Cut to a height', 'Kept high', 2],
@@ -21,8 +24,22 @@ export function KeptFields({ row: { kept }, set }: { row: Row; set(changes: Part
       <legend>Kept size</legend>
       {measures.map(([key, label, field, start]) => (
         <div className="line" key={key}>
-          <Toggle label={label} on={kept !== null && kept[key] !== null} onChange={(on) => change({ [key]: on ? start : null })} />
-          {kept !== null && kept[key] !== null && <LengthField label={field} bare units={units} least={0.2} most={30} value={kept[key]} onChange={(metres) => change({ [key]: metres })} />}
+          <Toggle
+            label={label}
+            on={kept !== null && kept[key] !== null}
+            onChange={(on) => change({ [key]: on ? start : null })}
+          />
+          {kept !== null && kept[key] !== null && (
+            <LengthField
+              label={field}
+              bare
+              units={units}
+              least={0.2}
+              most={30}
+              value={kept[key]}
+              onChange={(metres) => change({ [key]: metres })}
+            />
+          )}
         </div>
       ))}
     </fieldset>

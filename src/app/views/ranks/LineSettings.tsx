@@ -31,19 +31,57 @@ export function LineSettings({ laid: { planting, layout } }: { laid: Laid }) {
   return (
     <>
       <h3>Line</h3>
-      <p className="soft">{layout.baseline ? formatLength(layout.baseline.line.length, units) : 'lost'}, {baseline.kind === 'beside' ? 'follows what is chosen below' : baseline.kind === 'drawn' && baseline.curved ? 'drawn, curved' : 'drawn'}.</p>
-      <BaselineSource value={baseline.kind === 'beside' ? baseline : null} onChange={(next) => run(setBaseline(planting.id, next, 'line follows'))} />
+      <p className="soft">
+        {layout.baseline ? formatLength(layout.baseline.line.length, units) : 'lost'},{' '}
+        {baseline.kind === 'beside'
+          ? 'follows what is chosen below'
+          : baseline.kind === 'drawn' && baseline.curved
+            ? 'drawn, curved'
+            : 'drawn'}
+        .
+      </p>
+      <BaselineSource
+        value={baseline.kind === 'beside' ? baseline : null}
+        onChange={(next) => run(setBaseline(planting.id, next, 'line follows'))}
+      />
       {baseline.kind === 'beside' && (
         <>
-          <LengthField label="Setback from it" units={units} most={500} value={baseline.setback} onChange={(setback) => run(setBaseline(planting.id, { ...baseline, setback }, 'setback changed'))} />
-          <Button onClick={() => run(setBaseline(planting.id, loosened(baseline, holding), 'line loosened'))}>Loosen it, to drag its points</Button>
+          <LengthField
+            label="Setback from it"
+            units={units}
+            most={500}
+            value={baseline.setback}
+            onChange={(setback) => run(setBaseline(planting.id, { ...baseline, setback }, 'setback changed'))}
+          />
+          <Button onClick={() => run(setBaseline(planting.id, loosened(baseline, holding), 'line loosened'))}>
+            Loosen it, to drag its points
+          </Button>
         </>
       )}
       {baseline.kind === 'drawn' && (
         <>
-          <Toggle label="Curved" on={baseline.curved} onChange={(curved) => run(setBaseline(planting.id, { ...baseline, curved }, curved ? 'line curved' : 'line straight'))} />
-          {baseline.points.length > 2 && <Toggle label="Closed into a ring" on={baseline.closed} onChange={(closed) => run(setBaseline(planting.id, { ...baseline, closed }, closed ? 'line closed' : 'line opened'))} />}
-          <PointsEditor key={baseline.points.join(' ')} points={baseline.points} units={units} onChange={(points) => run(setBaseline(planting.id, drawnBaseline(points, baseline)))} />
+          <Toggle
+            label="Curved"
+            on={baseline.curved}
+            onChange={(curved) =>
+              run(setBaseline(planting.id, { ...baseline, curved }, curved ? 'line curved' : 'line straight'))
+            }
+          />
+          {baseline.points.length > 2 && (
+            <Toggle
+              label="Closed into a ring"
+              on={baseline.closed}
+              onChange={(closed) =>
+                run(setBaseline(planting.id, { ...baseline, closed }, closed ? 'line closed' : 'line opened'))
+              }
+            />
+          )}
+          <PointsEditor
+            key={baseline.points.join(' ')}
+            points={baseline.points}
+            units={units}
+            onChange={(points) => run(setBaseline(planting.id, drawnBaseline(points, baseline)))}
+          />
         </>
       )}
       <div className="actions wrap">
@@ -51,15 +89,47 @@ export function LineSettings({ laid: { planting, layout } }: { laid: Laid }) {
         <Button onClick={() => startSketch('curvedBaseline')}>Draw it curved</Button>
       </div>
       {(corners > 0 || planting.corners !== 'round') && (
-        <div className="field"><span className="label">At its corners the rows</span><Segmented aria-label="Corners" value={planting.corners} options={CORNERS.map((value) => ({ value, label: CORNER_WORDS[value] }))} onChange={(value) => run(setPlanting(planting.id, { corners: value }, `corners: ${CORNER_WORDS[value]}`))} /></div>
+        <div className="field">
+          <span className="label">At its corners the rows</span>
+          <Segmented
+            aria-label="Corners"
+            value={planting.corners}
+            options={CORNERS.map((value) => ({ value, label: CORNER_WORDS[value] }))}
+            onChange={(value) => run(setPlanting(planting.id, { corners: value }, `corners: ${CORNER_WORDS[value]}`))}
+          />
+        </div>
       )}
-      <div className="field"><span className="label">Rows lie on the</span><Segmented aria-label="Side of the rows" value={planting.side} options={['left', 'right']} onChange={(side) => run(setPlanting(planting.id, { side: side as Planting['side'] }, `rows to the ${side}`))} /></div>
+      <div className="field">
+        <span className="label">Rows lie on the</span>
+        <Segmented
+          aria-label="Side of the rows"
+          value={planting.side}
+          options={['left', 'right']}
+          onChange={(side) => run(setPlanting(planting.id, { side: side as Planting['side'] }, `rows to the ${side}`))}
+        />
+      </div>
       <div className="actions wrap">
-        {!planting.rows.some(({ across }) => across) && <Button size="small" onClick={() => run(rowsAcross(planting.id, newId))}>The same rows on the other side too</Button>}
-        {planting.rows.length > 1 && <Button size="small" aria-expanded={ordering} onClick={() => setOrdering(!ordering)}>Which row where</Button>}
+        {!planting.rows.some(({ across }) => across) && (
+          <Button size="small" onClick={() => run(rowsAcross(planting.id, newId))}>
+            The same rows on the other side too
+          </Button>
+        )}
+        {planting.rows.length > 1 && (
+          <Button size="small" aria-expanded={ordering} onClick={() => setOrdering(!ordering)}>
+            Which row where
+          </Button>
+        )}
       </div>
       <Suspense>{ordering && <RowOrders planting={planting.id} />}</Suspense>
-      {planting.rows.length > 1 && <LengthField label={`Taper: each taller row ends sooner by${taperOf(planting) === null ? ' (rows differ)' : ''}`} units={units} most={100} value={taperOf(planting) ?? 0} onChange={(step) => run(taper(planting, step))} />}
+      {planting.rows.length > 1 && (
+        <LengthField
+          label={`Taper: each taller row ends sooner by${taperOf(planting) === null ? ' (rows differ)' : ''}`}
+          units={units}
+          most={100}
+          value={taperOf(planting) ?? 0}
+          onChange={(step) => run(taper(planting, step))}
+        />
+      )}
     </>
   );
 }

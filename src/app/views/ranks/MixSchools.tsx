@@ -17,10 +17,23 @@ export function MixSchools({ planting, row }: { planting: string; row: string })
           <li key={proposal.key} onMouseEnter={() => tryOut(proposal.command)} onMouseLeave={() => tryOut(null)}>
             <div className="line">
               <strong>{proposal.label}</strong>
-              <Button size="small" aria-label={`Plant ${proposal.label.toLowerCase()}`} onClick={() => { tryOut(null); run(proposal.command); }}>Plant it so</Button>
+              <Button
+                size="small"
+                aria-label={`Plant ${proposal.label.toLowerCase()}`}
+                onClick={() => {
+                  tryOut(null);
+                  run(proposal.command);
+                }}
+              >
+                Plant it so
+              </Button>
             </div>
-            <p className="fine">{sayRuns(proposal.runs)}: {changes(proposal, holding.currency)}</p>
-            <p className="soft fine">{proposal.reason} It wins {proposal.wins}.</p>
+            <p className="fine">
+              {sayRuns(proposal.runs)}: {changes(proposal, holding.currency)}
+            </p>
+            <p className="soft fine">
+              {proposal.reason} It wins {proposal.wins}.
+            </p>
           </li>
         ))}
       </ul>

@@ -20,16 +20,40 @@ type How = 'baseline' | 'curvedBaseline' | 'beside' | 'block' | 'boundary' | 'an
 
 /** Ways to say where each shape lies. */
 const WAYS: Readonly<Record<ReturnType<typeof shapeOf>, readonly { value: How; label: string }[]>> = {
-  line: [{ value: 'baseline', label: 'I draw it straight' }, { value: 'curvedBaseline', label: 'I draw it curved' }, { value: 'beside', label: 'Along something' }],
-  block: [{ value: 'block', label: 'I draw its outline' }, { value: 'boundary', label: 'The whole boundary' }],
+  line: [
+    { value: 'baseline', label: 'I draw it straight' },
+    { value: 'curvedBaseline', label: 'I draw it curved' },
+    { value: 'beside', label: 'Along something' },
+  ],
+  block: [
+    { value: 'block', label: 'I draw its outline' },
+    { value: 'boundary', label: 'The whole boundary' },
+  ],
   guilds: [{ value: 'anchors', label: 'I set each tree' }],
 };
-const WHERE = { line: 'Where does its line run?', block: 'Where does it lie?', guilds: 'Where do the trees stand?' } as const;
+const WHERE = {
+  line: 'Where does its line run?',
+  block: 'Where does it lie?',
+  guilds: 'Where do the trees stand?',
+} as const;
 
 /** What shows until the steward has drawn: in the middle, so that there is something to see and drag. */
 const STUBS: Readonly<Record<ReturnType<typeof shapeOf>, Baseline>> = {
-  line: { kind: 'drawn', points: [[-15, 0], [15, 0]], curved: false, closed: false },
-  block: drawnBlock([[-15, -10], [15, -10], [15, 10], [-15, 10]]),
+  line: {
+    kind: 'drawn',
+    points: [
+      [-15, 0],
+      [15, 0],
+    ],
+    curved: false,
+    closed: false,
+  },
+  block: drawnBlock([
+    [-15, -10],
+    [15, -10],
+    [15, 10],
+    [-15, 10],
+  ]),
   guilds: { kind: 'guilds', anchors: [[0, 0]] },
 };
 
@@ -51,9 +75,16 @@ export function NewPlanting() {
 
   const make = async () => {
     const side = how === 'beside' && beside ? beside.side : 'right';
-    const baseline = how === 'beside' && beside ? beside : how === 'boundary' && holding.boundary ? drawnBlock(holding.boundary.map(({ at }) => at)) : STUBS[shape];
+    const baseline =
+      how === 'beside' && beside
+        ? beside
+        : how === 'boundary' && holding.boundary
+          ? drawnBlock(holding.boundary.map(({ at }) => at))
+          : STUBS[shape];
     const called = name.trim() || freeName(pattern?.purpose ?? purpose);
-    const planting = pattern ? plantingFrom(pattern, { name: called, baseline, newId }, side) : newPlanting({ name: called, purpose, answers, baseline, side, latitude, newId });
+    const planting = pattern
+      ? plantingFrom(pattern, { name: called, baseline, newId }, side)
+      : newPlanting({ name: called, purpose, answers, baseline, side, latitude, newId });
     if (!run({ ...addPlanting(planting), label: `new planting ${called}` })) return;
     await navigate(`/h/${holding.id}/ranks/${planting.id}`);
     if (how !== 'beside' && how !== 'boundary') setTimeout(() => startSketch(how), 0);
@@ -76,27 +107,86 @@ export function NewPlanting() {
       <div className="pattern-choice">
         <section>
           <h2 id="purpose-label">What is it for?</h2>
-          <Radio.Group value={own ?? purpose} onChange={({ target }) => choose(String(target.value))} aria-labelledby="purpose-label" className="purposes">
-            {PURPOSES.map((key) => <Radio key={key} value={key}>{purposes[key].label}</Radio>)}
-            {holding.patterns.map(({ id, name: called }) => <Radio key={id} value={id}>{called} <span className="soft">(yours)</span></Radio>)}
+          <Radio.Group
+            value={own ?? purpose}
+            onChange={({ target }) => choose(String(target.value))}
+            aria-labelledby="purpose-label"
+            className="purposes"
+          >
+            {PURPOSES.map((key) => (
+              <Radio key={key} value={key}>
+                {purposes[key].label}
+              </Radio>
+            ))}
+            {holding.patterns.map(({ id, name: called }) => (
+              <Radio key={id} value={id}>
+                {called} <span className="soft">(yours)</span>
+              </Radio>
+            ))}
           </Radio.Group>
         </section>
         <section className="pattern" aria-live="polite">
           <h2>{pattern ? pattern.name : purposes[purpose].label}</h2>
-          {pattern
-            ? <OwnPattern pattern={pattern} onRemove={() => { setOwn(null); run(removePattern(pattern.id)); }} />
-            : <Questions purpose={purpose} answers={answers} latitude={latitude} onAnswer={(key, answer) => setAnswers({ ...answers, [key]: answer })} />}
+          {pattern ? (
+            <OwnPattern
+              pattern={pattern}
+              onRemove={() => {
+                setOwn(null);
+                run(removePattern(pattern.id));
+              }}
+            />
+          ) : (
+            <Questions
+              purpose={purpose}
+              answers={answers}
+              latitude={latitude}
+              onAnswer={(key, answer) => setAnswers({ ...answers, [key]: answer })}
+            />
+          )}
           <h2>{WHERE[shape]}</h2>
-          <Segmented aria-label="Line" className="line-ways" value={how} onChange={(value) => setHow(value)} options={[...ways]} />
+          <Segmented
+            aria-label="Line"
+            className="line-ways"
+            value={how}
+            onChange={(value) => setHow(value)}
+            options={[...ways]}
+          />
           {how === 'beside' && (
             <div className="pair">
               <BaselineSource value={beside} onChange={setBeside} />
-              <LengthField label="Setback" units={holding.units} most={500} value={beside?.setback ?? 2} onChange={(setback) => beside && setBeside({ ...beside, setback })} />
+              <LengthField
+                label="Setback"
+                units={holding.units}
+                most={500}
+                value={beside?.setback ?? 2}
+                onChange={(setback) => beside && setBeside({ ...beside, setback })}
+              />
             </div>
           )}
-          <div className="field name"><label htmlFor="new-name">Name</label><Input id="new-name" value={name} maxLength={80} placeholder={freeName(pattern?.purpose ?? purpose)} onChange={(event) => setName(event.target.value)} onPressEnter={() => void make()} /></div>
+          <div className="field name">
+            <label htmlFor="new-name">Name</label>
+            <Input
+              id="new-name"
+              value={name}
+              maxLength={80}
+              placeholder={freeName(pattern?.purpose ?? purpose)}
+              onChange={(event) => setName(event.target.value)}
+              onPressEnter={() => void make()}
+            />
+          </div>
           <div className="actions">
-            <Button type="primary" disabled={how === 'beside' && !beside} onClick={() => void make()}>{{ beside: 'Lay the rows', boundary: 'Fill it with rows', baseline: 'Draw the line', curvedBaseline: 'Draw the line', block: 'Draw the outline', anchors: 'Set the trees' }[how]}</Button>
+            <Button type="primary" disabled={how === 'beside' && !beside} onClick={() => void make()}>
+              {
+                {
+                  beside: 'Lay the rows',
+                  boundary: 'Fill it with rows',
+                  baseline: 'Draw the line',
+                  curvedBaseline: 'Draw the line',
+                  block: 'Draw the outline',
+                  anchors: 'Set the trees',
+                }[how]
+              }
+            </Button>
             <Button onClick={() => void navigate(-1)}>Leave it</Button>
           </div>
         </section>
@@ -106,10 +196,28 @@ export function NewPlanting() {
 }
 
 /** Why the pattern is as it is, what it asks, and what it then lays. */
-function Questions({ purpose, answers, latitude, onAnswer }: { purpose: Purpose; answers: Answers; latitude: number; onAnswer(key: string, answer: string): void }) {
+function Questions({
+  purpose,
+  answers,
+  latitude,
+  onAnswer,
+}: {
+  purpose: Purpose;
+  answers: Answers;
+  latitude: number;
+  onAnswer(key: string, answer: string): void;
+}) {
   const { units } = useShown();
   const { why, questions, source } = patterns[purpose];
-  const laid = newPlanting({ name: '-', purpose, answers, baseline: STUBS[shapeOf(purpose, answers)], side: 'right', latitude, newId: () => '-' });
+  const laid = newPlanting({
+    name: '-',
+    purpose,
+    answers,
+    baseline: STUBS[shapeOf(purpose, answers)],
+    side: 'right',
+    latitude,
+    newId: () => '-',
+  });
   return (
     <>
       <p>{why}</p>
@@ -117,27 +225,63 @@ function Questions({ purpose, answers, latitude, onAnswer }: { purpose: Purpose;
         const chosen = answers[key] ?? options[0]!.key;
         return (
           <div className="field" key={key}>
-            <span className="label" id={`ask-${key}`}>{ask}</span>
-            <Radio.Group aria-labelledby={`ask-${key}`} value={chosen} onChange={({ target }) => onAnswer(key, String(target.value))} className="answers">
-              {options.map((option) => <Radio key={option.key} value={option.key}>{option.label}</Radio>)}
+            <span className="label" id={`ask-${key}`}>
+              {ask}
+            </span>
+            <Radio.Group
+              aria-labelledby={`ask-${key}`}
+              value={chosen}
+              onChange={({ target }) => onAnswer(key, String(target.value))}
+              className="answers"
+            >
+              {options.map((option) => (
+                <Radio key={option.key} value={option.key}>
+                  {option.label}
+                </Radio>
+              ))}
             </Radio.Group>
-            {options.map((option) => option.key === chosen && option.why && <p className="soft fine" key={option.key}>{option.why}</p>)}
+            {options.map(
+              (option) =>
+                option.key === chosen &&
+                option.why && (
+                  <p className="soft fine" key={option.key}>
+                    {option.why}
+                  </p>
+                ),
+            )}
           </div>
         );
       })}
       <ol className="rows-list laid-rows" aria-label="Rows that it lays">
-        {laid.rows.map((row, r) => <li key={r}><strong>{row.name}</strong>, {formatLength(row.spacing, units, { decimals: 2 })} apart{row.rowGap > 0 ? `, ${formatLength(row.rowGap, units, { decimals: 2 })} from the row before` : ''}: {sayRuns(row.runs)}.</li>)}
+        {laid.rows.map((row, r) => (
+          <li key={r}>
+            <strong>{row.name}</strong>, {formatLength(row.spacing, units, { decimals: 2 })} apart
+            {row.rowGap > 0 ? `, ${formatLength(row.rowGap, units, { decimals: 2 })} from the row before` : ''}:{' '}
+            {sayRuns(row.runs)}.
+          </li>
+        ))}
       </ol>
       <p className="soft fine">Source: {source}. All of it can be changed once it lies.</p>
     </>
   );
 }
 
-function OwnPattern({ pattern, onRemove }: { pattern: ReturnType<typeof useShown>['patterns'][number]; onRemove(): void }) {
+function OwnPattern({
+  pattern,
+  onRemove,
+}: {
+  pattern: ReturnType<typeof useShown>['patterns'][number];
+  onRemove(): void;
+}) {
   return (
     <>
-      <p>Your own pattern: {pattern.rows.length === 1 ? '1 row' : `${pattern.rows.length} rows`}. {pattern.rows.map((row) => sayRuns(row.runs)).join('; ')}.</p>
-      <Button size="small" danger onClick={onRemove}>Throw it away</Button>
+      <p>
+        Your own pattern: {pattern.rows.length === 1 ? '1 row' : `${pattern.rows.length} rows`}.{' '}
+        {pattern.rows.map((row) => sayRuns(row.runs)).join('; ')}.
+      </p>
+      <Button size="small" danger onClick={onRemove}>
+        Throw it away
+      </Button>
     </>
   );
 }

@@ -27,19 +27,40 @@ export function PlantingPanel({ laid }: { laid: Laid }) {
     <>
       <div className="panel-head">
         <h2>{planting.name}</h2>
-        <Button size="small" onClick={() => look({ selection: { what: 'planting' } })}>Line and settings</Button>
+        <Button size="small" onClick={() => look({ selection: { what: 'planting' } })}>
+          Line and settings
+        </Button>
       </div>
-      <p className="soft">{purposes[planting.purpose].label}, {planting.rows.length === 1 ? '1 row' : `${planting.rows.length} rows`}</p>
-      <div className="figures">{shown.map((figure) => <FigureCell key={figure.key} figure={figure} />)}</div>
-      <section aria-label="Findings">
-        {open.map((finding) => <FindingCard key={finding.id} finding={finding} onPreview={(remedy) => { setPreviewing(!!remedy); tryOut(remedy?.command ?? null); }} />)}
-        {findings.filter(({ id }) => accepted.has(id)).map((finding) => (
-          <article key={finding.id} className="finding is-accepted">
-            <h3>Accepted: {finding.what}</h3>
-            <p>{accepted.get(finding.id)}</p>
-            <button type="button" className="link" onClick={() => run(acceptFinding(finding.id, ''))}>Take it up again</button>
-          </article>
+      <p className="soft">
+        {purposes[planting.purpose].label}, {planting.rows.length === 1 ? '1 row' : `${planting.rows.length} rows`}
+      </p>
+      <div className="figures">
+        {shown.map((figure) => (
+          <FigureCell key={figure.key} figure={figure} />
         ))}
+      </div>
+      <section aria-label="Findings">
+        {open.map((finding) => (
+          <FindingCard
+            key={finding.id}
+            finding={finding}
+            onPreview={(remedy) => {
+              setPreviewing(!!remedy);
+              tryOut(remedy?.command ?? null);
+            }}
+          />
+        ))}
+        {findings
+          .filter(({ id }) => accepted.has(id))
+          .map((finding) => (
+            <article key={finding.id} className="finding is-accepted">
+              <h3>Accepted: {finding.what}</h3>
+              <p>{accepted.get(finding.id)}</p>
+              <button type="button" className="link" onClick={() => run(acceptFinding(finding.id, ''))}>
+                Take it up again
+              </button>
+            </article>
+          ))}
       </section>
     </>
   );
@@ -49,8 +70,17 @@ function FigureCell({ figure }: { figure: Figure }) {
   const { why } = figure;
   const content = (
     <div className="why">
-      <p><strong>{why.formula}</strong></p>
-      <dl>{why.inputs.map(({ label, text }) => <div key={label}><dt>{label}</dt><dd>{text}</dd></div>)}</dl>
+      <p>
+        <strong>{why.formula}</strong>
+      </p>
+      <dl>
+        {why.inputs.map(({ label, text }) => (
+          <div key={label}>
+            <dt>{label}</dt>
+            <dd>{text}</dd>
+          </div>
+        ))}
+      </dl>
       <p className="soft">Source: {why.source}.</p>
     </div>
   );

@@ -2,7 +2,14 @@ import { Button, Input, Select } from 'antd';
 import { Suspense, useState } from 'react';
 import { useNavigate } from 'react-router';
 import type { Laid } from '../../../core/findings/judge.ts';
-import { addGap, addPlanting, keepPattern, mirrorPlanting, removePlanting, setPlanting } from '../../../core/holding/planting-commands.ts';
+import {
+  addGap,
+  addPlanting,
+  keepPattern,
+  mirrorPlanting,
+  removePlanting,
+  setPlanting,
+} from '../../../core/holding/planting-commands.ts';
 import { copyPlanting, patternOf } from '../../../core/ranks/copy.ts';
 import { drawnBaseline } from '../../../core/ranks/baseline.ts';
 import { isBelt } from '../../../core/ranks/outline.ts';
@@ -32,38 +39,81 @@ export function PlantingSettings({ laid }: { laid: Laid }) {
   const { baseline } = planting;
   const belt = isBelt(baseline);
   const openGap = () => {
-    const gap = { id: newId(), kind: 'gap' as const, at: Math.round((layout.baseline?.line.length ?? 0) / 2), width: GAP_WIDTH };
+    const gap = {
+      id: newId(),
+      kind: 'gap' as const,
+      at: Math.round((layout.baseline?.line.length ?? 0) / 2),
+      width: GAP_WIDTH,
+    };
     if (run(addGap(planting.id, gap))) look({ selection: { what: 'gap', id: gap.id } });
   };
   const copy = async () => {
     const name = `${planting.name} copy`.slice(0, 80);
     // Beside the old one until its own line is drawn, so that there is something to see and drag.
     const aside = ([x, y]: readonly [number, number]): [number, number] => [x, y - 10];
-    const points = (layout.baseline?.line.points ?? [[0, 0], [30, 0]]).map(aside);
+    const points = (
+      layout.baseline?.line.points ?? [
+        [0, 0],
+        [30, 0],
+      ]
+    ).map(aside);
     const again = copyPlanting(planting, {
-      name, newId,
-      baseline: baseline.kind === 'block' ? { ...baseline, outline: baseline.outline.map(aside) } : baseline.kind === 'guilds' ? { kind: 'guilds', anchors: baseline.anchors.map(aside) } : drawnBaseline([points[0]!, points.at(-1)!], {}),
+      name,
+      newId,
+      baseline:
+        baseline.kind === 'block'
+          ? { ...baseline, outline: baseline.outline.map(aside) }
+          : baseline.kind === 'guilds'
+            ? { kind: 'guilds', anchors: baseline.anchors.map(aside) }
+            : drawnBaseline([points[0]!, points.at(-1)!], {}),
     });
     if (!run(addPlanting(again))) return;
     await navigate(`/h/${holding.id}/ranks/${again.id}`);
-    setTimeout(() => startSketch(baseline.kind === 'block' ? 'block' : baseline.kind === 'guilds' ? 'anchors' : 'baseline'), 0);
+    setTimeout(
+      () => startSketch(baseline.kind === 'block' ? 'block' : baseline.kind === 'guilds' ? 'anchors' : 'baseline'),
+      0,
+    );
   };
   const phases = phasesOf(layout.stand);
   return (
     <>
       <div className="panel-head">
         <h2>Line and settings</h2>
-        <Button size="small" onClick={() => look({ selection: null })}>Close</Button>
+        <Button size="small" onClick={() => look({ selection: null })}>
+          Close
+        </Button>
       </div>
       <div className="form">
-        <div className="field"><label htmlFor="planting-name">Name</label><Input id="planting-name" key={planting.name} defaultValue={planting.name} maxLength={80} onPressEnter={(event) => event.currentTarget.blur()} onBlur={(event) => event.target.value.trim() && event.target.value !== planting.name && run(setPlanting(planting.id, { name: event.target.value.trim() }, 'planting renamed'))} /></div>
+        <div className="field">
+          <label htmlFor="planting-name">Name</label>
+          <Input
+            id="planting-name"
+            key={planting.name}
+            defaultValue={planting.name}
+            maxLength={80}
+            onPressEnter={(event) => event.currentTarget.blur()}
+            onBlur={(event) =>
+              event.target.value.trim() &&
+              event.target.value !== planting.name &&
+              run(setPlanting(planting.id, { name: event.target.value.trim() }, 'planting renamed'))
+            }
+          />
+        </div>
         {belt && <LineSettings laid={laid} />}
-        {baseline.kind === 'block' && <BlockSettings planting={planting} block={baseline} plants={layout.stand.count} />}
+        {baseline.kind === 'block' && (
+          <BlockSettings planting={planting} block={baseline} plants={layout.stand.count} />
+        )}
         {baseline.kind === 'guilds' && <GuildSettings laid={laid} guilds={baseline} />}
         {phases.length > 1 && (
           <>
             <h3>Phases</h3>
-            <ul className="rows-list">{phases.map(({ later: years, plants }) => <li key={years}>{years === 0 ? 'First' : years === 1 ? 'A year later' : `${years} years later`}: {plants} plants</li>)}</ul>
+            <ul className="rows-list">
+              {phases.map(({ later: years, plants }) => (
+                <li key={years}>
+                  {years === 0 ? 'First' : years === 1 ? 'A year later' : `${years} years later`}: {plants} plants
+                </li>
+              ))}
+            </ul>
           </>
         )}
         {baseline.kind !== 'guilds' && (
@@ -71,7 +121,15 @@ export function PlantingSettings({ laid }: { laid: Laid }) {
             <h3>Gaps</h3>
             <ul className="rows-list">
               {planting.gaps.map((gap) => (
-                <li key={gap.id}><button type="button" className="link" onClick={() => look({ selection: { what: 'gap', id: gap.id } })}>{gap.kind} {formatLength(gap.width, units)} at {formatLength(gap.at, units)}</button></li>
+                <li key={gap.id}>
+                  <button
+                    type="button"
+                    className="link"
+                    onClick={() => look({ selection: { what: 'gap', id: gap.id } })}
+                  >
+                    {gap.kind} {formatLength(gap.width, units)} at {formatLength(gap.at, units)}
+                  </button>
+                </li>
               ))}
             </ul>
             <Button onClick={openGap}>Open a gap by its chainage</Button>
@@ -80,16 +138,51 @@ export function PlantingSettings({ laid }: { laid: Laid }) {
         <Clearings planting={planting} />
         <h3>Use it again</h3>
         <div className="actions wrap">
-          <Button size="small" onClick={() => setComparing(true)}>Variants</Button>
-          <Button size="small" onClick={() => void copy()}>Copy to another place</Button>
-          {belt && <Button size="small" onClick={() => run(mirrorPlanting(planting.id))}>Mirror to the other side</Button>}
-          <Button size="small" onClick={() => run(keepPattern(patternOf(planting, newId())))}>Keep as my pattern</Button>
+          <Button size="small" onClick={() => setComparing(true)}>
+            Variants
+          </Button>
+          <Button size="small" onClick={() => void copy()}>
+            Copy to another place
+          </Button>
+          {belt && (
+            <Button size="small" onClick={() => run(mirrorPlanting(planting.id))}>
+              Mirror to the other side
+            </Button>
+          )}
+          <Button size="small" onClick={() => run(keepPattern(patternOf(planting, newId())))}>
+            Keep as my pattern
+          </Button>
         </div>
         <Suspense>{comparing && <Variants planting={planting.id} onClose={() => setComparing(false)} />}</Suspense>
         <h3>Weeds and guards</h3>
-        <div className="field"><label htmlFor="weeds">Weeds kept down by</label><Select id="weeds" value={planting.weeds} options={[{ value: 'mats', label: 'mulch mats' }, { value: 'fabric', label: 'fabric strips' }, { value: 'chips', label: 'wood chips' }, { value: 'none', label: 'nothing bought' }]} onChange={(weeds) => run(setPlanting(planting.id, { weeds }, 'weeds'))} /></div>
-        <Toggle label="Guard every plant" on={planting.guarded} onChange={(guarded) => run(setPlanting(planting.id, { guarded }, guarded ? 'guards' : 'no guards'))} />
-        <Button danger onClick={() => { run(removePlanting(planting.id, planting.name)); look({ selection: null }); }}>Delete {planting.name}</Button>
+        <div className="field">
+          <label htmlFor="weeds">Weeds kept down by</label>
+          <Select
+            id="weeds"
+            value={planting.weeds}
+            options={[
+              { value: 'mats', label: 'mulch mats' },
+              { value: 'fabric', label: 'fabric strips' },
+              { value: 'chips', label: 'wood chips' },
+              { value: 'none', label: 'nothing bought' },
+            ]}
+            onChange={(weeds) => run(setPlanting(planting.id, { weeds }, 'weeds'))}
+          />
+        </div>
+        <Toggle
+          label="Guard every plant"
+          on={planting.guarded}
+          onChange={(guarded) => run(setPlanting(planting.id, { guarded }, guarded ? 'guards' : 'no guards'))}
+        />
+        <Button
+          danger
+          onClick={() => {
+            run(removePlanting(planting.id, planting.name));
+            look({ selection: null });
+          }}
+        >
+          Delete {planting.name}
+        </Button>
       </div>
     </>
   );

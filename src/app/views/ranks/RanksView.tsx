@@ -34,7 +34,9 @@ export function RanksView() {
   const laid = id ? worked.laid(id) : undefined;
   useEffect(() => look({ selection: null, ringed: [] }), [id]);
 
-  const outline = ({ block: 'block', guilds: 'anchors', drawn: 'baseline', beside: 'baseline' } as const)[laid?.planting.baseline.kind ?? 'drawn'];
+  const outline = ({ block: 'block', guilds: 'anchors', drawn: 'baseline', beside: 'baseline' } as const)[
+    laid?.planting.baseline.kind ?? 'drawn'
+  ];
   const deleteChosen = () => {
     if (!laid || !selection) return;
     if (selection.what === 'row') run(removeRow(laid.planting.id, selection.id));
@@ -51,7 +53,8 @@ export function RanksView() {
   });
   const addOne = () => {
     const row = rowAfter(laid!.planting, newId());
-    if (run(addRow(laid!.planting.id, row, laid!.planting.rows.length))) look({ selection: { what: 'row', id: row.id } });
+    if (run(addRow(laid!.planting.id, row, laid!.planting.rows.length)))
+      look({ selection: { what: 'row', id: row.id } });
   };
 
   if (id === 'new') return <NewPlanting />;
@@ -60,8 +63,16 @@ export function RanksView() {
     return (
       <main className="stage sorry">
         <h1>{holding.plantings.length === 0 ? 'Nothing planted yet' : 'No such planting'}</h1>
-        <p>{holding.plantings.length === 0 ? 'Say what the planting is for, then give it its line: drawn, or along a boundary, fence or stream.' : 'It may have been deleted; undo brings it back.'}</p>
-        <p><Link className="button-link" to={`/h/${holding.id}/ranks/new`}>New planting</Link></p>
+        <p>
+          {holding.plantings.length === 0
+            ? 'Say what the planting is for, then give it its line: drawn, or along a boundary, fence or stream.'
+            : 'It may have been deleted; undo brings it back.'}
+        </p>
+        <p>
+          <Link className="button-link" to={`/h/${holding.id}/ranks/new`}>
+            New planting
+          </Link>
+        </p>
       </main>
     );
   }
@@ -70,20 +81,40 @@ export function RanksView() {
       <main className="stage ranks-stage">
         <Guarded part="The plan">
           <PlanView planting={laid.planting.id} year={shownYear}>
-            <div className="plan-chip">Crowns at <strong>year {year}</strong></div>
+            <div className="plan-chip">
+              Crowns at <strong>year {year}</strong>
+            </div>
             <div className="plan-tools">
-              <Button size="small" type="text" onClick={() => startSketch(outline)}>{{ baseline: 'Draw a line', block: 'Draw the outline', anchors: 'Set the trees' }[outline]} <kbd>L</kbd></Button>
-              {outline === 'baseline' && <Button size="small" type="text" onClick={() => startSketch('curvedBaseline')}>curved <kbd>C</kbd></Button>}
-              {outline !== 'anchors' && <Button size="small" type="text" onClick={() => startSketch('gap')}>Open a gap <kbd>G</kbd></Button>}
-              <Button size="small" type="text" onClick={() => startSketch('measure')}>Measure <kbd>M</kbd></Button>
+              <Button size="small" type="text" onClick={() => startSketch(outline)}>
+                {{ baseline: 'Draw a line', block: 'Draw the outline', anchors: 'Set the trees' }[outline]} <kbd>L</kbd>
+              </Button>
+              {outline === 'baseline' && (
+                <Button size="small" type="text" onClick={() => startSketch('curvedBaseline')}>
+                  curved <kbd>C</kbd>
+                </Button>
+              )}
+              {outline !== 'anchors' && (
+                <Button size="small" type="text" onClick={() => startSketch('gap')}>
+                  Open a gap <kbd>G</kbd>
+                </Button>
+              )}
+              <Button size="small" type="text" onClick={() => startSketch('measure')}>
+                Measure <kbd>M</kbd>
+              </Button>
             </div>
           </PlanView>
         </Guarded>
-        <Guarded part="The strings"><Strings laid={laid} onAddRow={addOne} /></Guarded>
+        <Guarded part="The strings">
+          <Strings laid={laid} onAddRow={addOne} />
+        </Guarded>
         <YearBar planting={laid.planting.id} />
       </main>
       <Panel label={`${laid.planting.name}: figures and findings`}>
-        <Guarded part="This panel" key={`${laid.planting.id}-${selection?.what ?? ''}`}><Suspense><ChosenPanel laid={laid} /></Suspense></Guarded>
+        <Guarded part="This panel" key={`${laid.planting.id}-${selection?.what ?? ''}`}>
+          <Suspense>
+            <ChosenPanel laid={laid} />
+          </Suspense>
+        </Guarded>
       </Panel>
     </>
   );
@@ -93,8 +124,10 @@ export function RanksView() {
 function ChosenPanel({ laid }: { laid: Laid }) {
   const selection = useLook((state) => state.selection);
   const { planting } = laid;
-  if (selection?.what === 'row' && planting.rows.some((row) => row.id === selection.id)) return <RowPanel laid={laid} row={selection.id} />;
-  if (selection?.what === 'gap' && planting.gaps.some((gap) => gap.id === selection.id)) return <GapPanel planting={planting} gap={selection.id} />;
+  if (selection?.what === 'row' && planting.rows.some((row) => row.id === selection.id))
+    return <RowPanel laid={laid} row={selection.id} />;
+  if (selection?.what === 'gap' && planting.gaps.some((gap) => gap.id === selection.id))
+    return <GapPanel planting={planting} gap={selection.id} />;
   if (selection?.what === 'plant') return <PlantPanel laid={laid} row={selection.row} place={selection.place} />;
   if (selection?.what === 'planting') return <PlantingSettings laid={laid} />;
   return <PlantingPanel laid={laid} />;

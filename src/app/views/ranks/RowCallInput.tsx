@@ -9,7 +9,8 @@ import { newId } from '../../store/ids.ts';
 import { run, tryOut, useSession } from '../../store/session.ts';
 
 /** The name that is being typed at the end of a call: what stands behind the last comma, semicolon or count. */
-const lastName = (text: string): string => /(?:^|[,;/\n:])\s*(?:\d+(?:\.\d+)?\s*%?\s+)?([^,;/\n:\d%]*)$/.exec(text)?.[1] ?? '';
+const lastName = (text: string): string =>
+  /(?:^|[,;/\n:])\s*(?:\d+(?:\.\d+)?\s*%?\s+)?([^,;/\n:\d%]*)$/.exec(text)?.[1] ?? '';
 
 /**
  * The row call: the chosen row, or all of them, typed as the steward would write it; tried out on the plan while it is
@@ -35,7 +36,8 @@ function Call({ kept, chosen }: { kept: Planting; chosen: string | null }) {
   if (!row) return null;
   const text = typed ?? (whole ? printPlanting(kept, units) : printRow(row, units));
   const called = parseCall(text, units);
-  const command = (read: Called) => (whole ? layPlantingCall(kept, read, newId) : layRowCall(kept, row.id, read, newId));
+  const command = (read: Called) =>
+    whole ? layPlantingCall(kept, read, newId) : layRowCall(kept, row.id, read, newId);
 
   const change = (next: string) => {
     setTyped(next);
@@ -52,7 +54,8 @@ function Call({ kept, chosen }: { kept: Planting; chosen: string | null }) {
     if (made) run(made);
   };
   const begun = lastName(text);
-  const offered = typed === null || begun.trim().length < 2 ? [] : completions(begun).filter((name) => name !== begun.trim());
+  const offered =
+    typed === null || begun.trim().length < 2 ? [] : completions(begun).filter((name) => name !== begun.trim());
   const keys = (event: { key: string; stopPropagation(): void; currentTarget: EventTarget }) => {
     if (event.key !== 'Escape' || typed === null) return;
     event.stopPropagation();
@@ -65,17 +68,58 @@ function Call({ kept, chosen }: { kept: Planting; chosen: string | null }) {
   return (
     <div className="row-call">
       {whole ? (
-        <Input.TextArea aria-label="Row call of the whole planting" autoSize={{ minRows: 2, maxRows: 6 }} value={text} status={typed !== null && problem ? 'error' : ''} onChange={({ target }) => change(target.value)} onKeyDown={keys} onBlur={left} />
+        <Input.TextArea
+          aria-label="Row call of the whole planting"
+          autoSize={{ minRows: 2, maxRows: 6 }}
+          value={text}
+          status={typed !== null && problem ? 'error' : ''}
+          onChange={({ target }) => change(target.value)}
+          onKeyDown={keys}
+          onBlur={left}
+        />
       ) : (
         <AutoComplete
-          value={text} options={offered.map((name) => ({ value: `${text.slice(0, text.length - begun.length)}${name}`, label: name }))} status={typed !== null && problem ? 'error' : ''} aria-label={`Row call of ${row.name}`}
-          onChange={change} onBlur={left} onInputKeyDown={(event) => { keys(event); if (event.key === 'Enter' && offered.length === 0) take(); }}
+          value={text}
+          options={offered.map((name) => ({
+            value: `${text.slice(0, text.length - begun.length)}${name}`,
+            label: name,
+          }))}
+          status={typed !== null && problem ? 'error' : ''}
+          aria-label={`Row call of ${row.name}`}
+          onChange={change}
+          onBlur={left}
+          onInputKeyDown={(event) => {
+            keys(event);
+            if (event.key === 'Enter' && offered.length === 0) take();
+          }}
         />
       )}
-      <Button size="small" type={typed === null ? 'default' : 'primary'} disabled={typed === null || !!problem} onClick={take}>Lay it</Button>
-      <Button size="small" aria-pressed={whole} onClick={() => { tryOut(null); setWhole(!whole); }}>{whole ? 'One row' : 'Whole planting'}</Button>
+      <Button
+        size="small"
+        type={typed === null ? 'default' : 'primary'}
+        disabled={typed === null || !!problem}
+        onClick={take}
+      >
+        Lay it
+      </Button>
+      <Button
+        size="small"
+        aria-pressed={whole}
+        onClick={() => {
+          tryOut(null);
+          setWhole(!whole);
+        }}
+      >
+        {whole ? 'One row' : 'Whole planting'}
+      </Button>
       <p className={typed !== null && problem ? 'call-said is-wrong' : 'call-said'} aria-live="polite">
-        {typed !== null && problem ? <><Marked text={text} from={problem.from} to={problem.to} /> {problem.sentence}</> : called.rows.map((read) => explainRow(read, units)).join(' ')}
+        {typed !== null && problem ? (
+          <>
+            <Marked text={text} from={problem.from} to={problem.to} /> {problem.sentence}
+          </>
+        ) : (
+          called.rows.map((read) => explainRow(read, units)).join(' ')
+        )}
       </p>
     </div>
   );
@@ -83,5 +127,11 @@ function Call({ kept, chosen }: { kept: Planting; chosen: string | null }) {
 
 /** The text round a mistake, the mistake itself underlined. */
 function Marked({ text, from, to }: { text: string; from: number; to: number }) {
-  return <code>{from > 14 ? '…' : ''}{text.slice(Math.max(0, from - 14), from)}<mark>{text.slice(from, to)}</mark></code>;
+  return (
+    <code>
+      {from > 14 ? '…' : ''}
+      {text.slice(Math.max(0, from - 14), from)}
+      <mark>{text.slice(from, to)}</mark>
+    </code>
+  );
 }

@@ -9,7 +9,8 @@ export function RowOrders({ planting }: { planting: string }) {
   const holding = useSession((state) => state.holding!);
   const laid = workOut(holding).laid(planting);
   const orders = laid ? rowOrders(holding, laid) : [];
-  if (!laid || orders.length === 0) return <p className="soft">The rows have no order to choose until each holds plants along an open line.</p>;
+  if (!laid || orders.length === 0)
+    return <p className="soft">The rows have no order to choose until each holds plants along an open line.</p>;
   const { rows } = laid.planting;
   return (
     <ul className="rows-list" aria-label="Which row where">
@@ -17,7 +18,19 @@ export function RowOrders({ planting }: { planting: string }) {
         <li key={key} onMouseEnter={() => tryOut(command)} onMouseLeave={() => tryOut(null)}>
           <div className="line">
             <strong>{label}</strong>
-            {key !== 'now' && <Button size="small" aria-label={`${label}: order the rows so`} disabled={!command} onClick={() => { tryOut(null); run(command!); }}>{command ? 'Order them so' : 'They stand so'}</Button>}
+            {key !== 'now' && (
+              <Button
+                size="small"
+                aria-label={`${label}: order the rows so`}
+                disabled={!command}
+                onClick={() => {
+                  tryOut(null);
+                  run(command!);
+                }}
+              >
+                {command ? 'Order them so' : 'They stand so'}
+              </Button>
+            )}
           </div>
           <p className="fine">From the line: {order.map((r) => rows[r]!.name).join('; ')}.</p>
           <p className="fine">{sayOvertopped(overtopped, rows)}</p>
@@ -30,6 +43,8 @@ export function RowOrders({ planting }: { planting: string }) {
 
 function sayOvertopped(found: readonly Overtopped[], rows: Planting['rows']): string {
   if (found.length === 0) return 'No row stands in another’s noon shade.';
-  const each = found.map(({ row, by, year }) => `${rows[row]!.name}: in the noon shade of ${rows[by]!.name} from year ${year}`);
+  const each = found.map(
+    ({ row, by, year }) => `${rows[row]!.name}: in the noon shade of ${rows[by]!.name} from year ${year}`,
+  );
   return `${each.join('. ')}. Cut what overtops back by then, or take it out.`;
 }

@@ -25,7 +25,11 @@ const SpacingSchools = later(() => import('./SpacingSchools.tsx'), 'SpacingSchoo
 const MixSchools = later(() => import('./MixSchools.tsx'), 'MixSchools');
 const SpeciesPicker = later(() => import('./SpeciesPicker.tsx'), 'SpeciesPicker');
 
-const MIX_WORDS = { turn: 'in turn, over and over', quota: 'as exact shares, evenly', drift: 'as shares in drifts' } as const;
+const MIX_WORDS = {
+  turn: 'in turn, over and over',
+  quota: 'as exact shares, evenly',
+  drift: 'as shares in drifts',
+} as const;
 const STOCK_OPTIONS = stocks.map(({ id, name, size }) => ({ value: id, label: `${name}, ${size}` }));
 
 /** One row, every number of it: gap, spacing, stagger, ends, stock, species in turn, standards. */
@@ -50,83 +54,337 @@ export function RowPanel({ laid, row: id }: { laid: Laid; row: string }) {
     <>
       <div className="panel-head">
         <h2>Row {index + 1}</h2>
-        <Button size="small" onClick={() => look({ selection: null })}>Close</Button>
+        <Button size="small" onClick={() => look({ selection: null })}>
+          Close
+        </Button>
       </div>
       {laidRow && (
         <p className="soft">
-          {plants} plants at {formatLength(laidRow.spacing, units, { decimals: 2 })}{belt ? `, ${formatLength(Math.abs(laidRow.offset), units)} from the line` : shape === 'guilds' ? `, ${formatLength(laidRow.offset, units)} from the anchor` : ''}{closes === null ? '' : `, crowns meet in year ${closes}`}.
+          {plants} plants at {formatLength(laidRow.spacing, units, { decimals: 2 })}
+          {belt
+            ? `, ${formatLength(Math.abs(laidRow.offset), units)} from the line`
+            : shape === 'guilds'
+              ? `, ${formatLength(laidRow.offset, units)} from the anchor`
+              : ''}
+          {closes === null ? '' : `, crowns meet in year ${closes}`}.
         </p>
       )}
       <div className="form">
-        <div className="field"><label htmlFor="row-name">Name</label><Input id="row-name" key={row.name} defaultValue={row.name} maxLength={80} onPressEnter={(event) => event.currentTarget.blur()} onBlur={(event) => event.target.value.trim() && event.target.value !== row.name && set({ name: event.target.value.trim() }, 'row renamed')} /></div>
-        <div className="pair">
-          <LengthField label={belt && isFirst ? 'From the line' : shape === 'guilds' ? 'Out from the ring within' : 'Row gap'} units={units} least={0} most={SPACING.most} value={row.rowGap} onChange={(rowGap) => set({ rowGap })} />
-          <LengthField label="Spacing" units={units} least={SPACING.least} most={SPACING.most} value={row.spacing} onChange={(spacing) => set({ spacing })} />
+        <div className="field">
+          <label htmlFor="row-name">Name</label>
+          <Input
+            id="row-name"
+            key={row.name}
+            defaultValue={row.name}
+            maxLength={80}
+            onPressEnter={(event) => event.currentTarget.blur()}
+            onBlur={(event) =>
+              event.target.value.trim() &&
+              event.target.value !== row.name &&
+              set({ name: event.target.value.trim() }, 'row renamed')
+            }
+          />
         </div>
-        <Button size="small" aria-expanded={schools} onClick={() => setSchools(!schools)}>Spacing by school</Button>
+        <div className="pair">
+          <LengthField
+            label={belt && isFirst ? 'From the line' : shape === 'guilds' ? 'Out from the ring within' : 'Row gap'}
+            units={units}
+            least={0}
+            most={SPACING.most}
+            value={row.rowGap}
+            onChange={(rowGap) => set({ rowGap })}
+          />
+          <LengthField
+            label="Spacing"
+            units={units}
+            least={SPACING.least}
+            most={SPACING.most}
+            value={row.spacing}
+            onChange={(spacing) => set({ spacing })}
+          />
+        </div>
+        <Button size="small" aria-expanded={schools} onClick={() => setSchools(!schools)}>
+          Spacing by school
+        </Button>
         <Suspense>{schools && <SpacingSchools planting={planting.id} row={id} />}</Suspense>
         {belt && (
           <div className="pair">
-            <LengthField label="Inset at both ends" units={units} most={500} value={row.inset} onChange={(inset) => set({ inset })} />
-            <div className="field"><span className="label">Ends</span><Segmented aria-label="Ends" value={row.ends} options={[{ value: 'keep', label: 'keep' }, { value: 'fit', label: 'fit' }, { value: 'centre', label: 'centre' }]} onChange={(ends) => set({ ends: ends as Row['ends'] }, `ends ${ends}`)} /></div>
+            <LengthField
+              label="Inset at both ends"
+              units={units}
+              most={500}
+              value={row.inset}
+              onChange={(inset) => set({ inset })}
+            />
+            <div className="field">
+              <span className="label">Ends</span>
+              <Segmented
+                aria-label="Ends"
+                value={row.ends}
+                options={[
+                  { value: 'keep', label: 'keep' },
+                  { value: 'fit', label: 'fit' },
+                  { value: 'centre', label: 'centre' },
+                ]}
+                onChange={(ends) => set({ ends: ends as Row['ends'] }, `ends ${ends}`)}
+              />
+            </div>
           </div>
         )}
         <div className="pair">
-          <div className="field"><span className="label">Start</span><Segmented aria-label="Start" value={row.staggered ? 'half' : 'square'} options={[{ value: 'square', label: 'square' }, { value: 'half', label: 'staggered' }]} onChange={(start) => set({ staggered: start === 'half' }, start === 'half' ? 'staggered' : 'square')} /></div>
-          <div className="field"><label htmlFor="row-later">Planted years later</label><NumberField id="row-later" min={0} max={20} precision={0} value={row.later} onEnter={(years) => years !== null && set({ later: years }, years === 0 ? 'planted with the first' : `planted ${years} years later`)} /></div>
+          <div className="field">
+            <span className="label">Start</span>
+            <Segmented
+              aria-label="Start"
+              value={row.staggered ? 'half' : 'square'}
+              options={[
+                { value: 'square', label: 'square' },
+                { value: 'half', label: 'staggered' },
+              ]}
+              onChange={(start) => set({ staggered: start === 'half' }, start === 'half' ? 'staggered' : 'square')}
+            />
+          </div>
+          <div className="field">
+            <label htmlFor="row-later">Planted years later</label>
+            <NumberField
+              id="row-later"
+              min={0}
+              max={20}
+              precision={0}
+              value={row.later}
+              onEnter={(years) =>
+                years !== null &&
+                set({ later: years }, years === 0 ? 'planted with the first' : `planted ${years} years later`)
+              }
+            />
+          </div>
         </div>
-        <div className="field"><label htmlFor="row-stock">Stock</label><Select id="row-stock" value={row.stock} options={STOCK_OPTIONS} onChange={(stock) => set({ stock }, 'stock changed')} /></div>
+        <div className="field">
+          <label htmlFor="row-stock">Stock</label>
+          <Select
+            id="row-stock"
+            value={row.stock}
+            options={STOCK_OPTIONS}
+            onChange={(stock) => set({ stock }, 'stock changed')}
+          />
+        </div>
         {belt && (
           <>
             <div className="pair">
-              <LengthField label="Starts late by" units={units} most={5000} value={row.trim.start} onChange={(start) => set({ trim: { ...row.trim, start } }, 'row starts later')} />
-              <LengthField label="Stops early by" units={units} most={5000} value={row.trim.stop} onChange={(stop) => set({ trim: { ...row.trim, stop } }, 'row stops earlier')} />
+              <LengthField
+                label="Starts late by"
+                units={units}
+                most={5000}
+                value={row.trim.start}
+                onChange={(start) => set({ trim: { ...row.trim, start } }, 'row starts later')}
+              />
+              <LengthField
+                label="Stops early by"
+                units={units}
+                most={5000}
+                value={row.trim.stop}
+                onChange={(stop) => set({ trim: { ...row.trim, stop } }, 'row stops earlier')}
+              />
             </div>
-            <Toggle label="On the other side of the line" on={row.across} onChange={(across) => set({ across }, across ? 'row across the line' : 'row back with the others')} />
+            <Toggle
+              label="On the other side of the line"
+              on={row.across}
+              onChange={(across) => set({ across }, across ? 'row across the line' : 'row back with the others')}
+            />
           </>
         )}
         <KeptFields row={row} set={set} />
         <h3>Species</h3>
         {/* Above the runs: what is tried out changes how many they are, and must not move what is pointed at. */}
-        <Button size="small" aria-expanded={mixing} onClick={() => setMixing(!mixing)}>One kind or many</Button>
+        <Button size="small" aria-expanded={mixing} onClick={() => setMixing(!mixing)}>
+          One kind or many
+        </Button>
         <Suspense>{mixing && <MixSchools planting={planting.id} row={id} />}</Suspense>
-        <ChoiceField label="How they fill the row" value={row.mix} options={MIX_WORDS} onChange={(mix) => set({ mix }, MIX_WORDS[mix])} />
-        {row.mix === 'turn' && row.runs.length > 1 && <div className="field"><label htmlFor="row-offset">Begins at place</label><NumberField id="row-offset" min={1} max={9999} precision={0} value={row.offset + 1} onEnter={(place) => place && set({ offset: place - 1 }, 'turn begun later')} /></div>}
-        {row.mix === 'drift' && <Button size="small" onClick={() => set({ seed: (row.seed + 1) % 1_000_000 }, 'another drift')}>Draw another drift</Button>}
+        <ChoiceField
+          label="How they fill the row"
+          value={row.mix}
+          options={MIX_WORDS}
+          onChange={(mix) => set({ mix }, MIX_WORDS[mix])}
+        />
+        {row.mix === 'turn' && row.runs.length > 1 && (
+          <div className="field">
+            <label htmlFor="row-offset">Begins at place</label>
+            <NumberField
+              id="row-offset"
+              min={1}
+              max={9999}
+              precision={0}
+              value={row.offset + 1}
+              onEnter={(place) => place && set({ offset: place - 1 }, 'turn begun later')}
+            />
+          </div>
+        )}
+        {row.mix === 'drift' && (
+          <Button size="small" onClick={() => set({ seed: (row.seed + 1) % 1_000_000 }, 'another drift')}>
+            Draw another drift
+          </Button>
+        )}
         <ol className="runs">
           {row.runs.map((each, i) => (
             <li key={i}>
-              <NumberField aria-label={`Count of run ${i + 1}`} min={1} max={9999} precision={0} value={each.count} onEnter={(count) => count && run(setRuns(planting.id, id, row.runs.map((old, j) => (j === i ? { ...old, count } : old)), 'run changed'))} />
-              <SpeciesSelect label={`Species of run ${i + 1}`} value={each.species} onChange={(species) => run(setRuns(planting.id, id, row.runs.map((old, j) => (j === i ? { ...old, species } : old)), `run swapped for ${speciesOf(species).common}`))} />
-              <Button size="small" aria-label={`Choose the species of run ${i + 1}`} onClick={() => setChoosing(i)}>?</Button>
-              <Button size="small" aria-label={`Take run ${i + 1} out`} disabled={row.runs.length === 1} onClick={() => run(setRuns(planting.id, id, row.runs.filter((_, j) => j !== i), 'run taken out'))}>−</Button>
+              <NumberField
+                aria-label={`Count of run ${i + 1}`}
+                min={1}
+                max={9999}
+                precision={0}
+                value={each.count}
+                onEnter={(count) =>
+                  count &&
+                  run(
+                    setRuns(
+                      planting.id,
+                      id,
+                      row.runs.map((old, j) => (j === i ? { ...old, count } : old)),
+                      'run changed',
+                    ),
+                  )
+                }
+              />
+              <SpeciesSelect
+                label={`Species of run ${i + 1}`}
+                value={each.species}
+                onChange={(species) =>
+                  run(
+                    setRuns(
+                      planting.id,
+                      id,
+                      row.runs.map((old, j) => (j === i ? { ...old, species } : old)),
+                      `run swapped for ${speciesOf(species).common}`,
+                    ),
+                  )
+                }
+              />
+              <Button size="small" aria-label={`Choose the species of run ${i + 1}`} onClick={() => setChoosing(i)}>
+                ?
+              </Button>
+              <Button
+                size="small"
+                aria-label={`Take run ${i + 1} out`}
+                disabled={row.runs.length === 1}
+                onClick={() =>
+                  run(
+                    setRuns(
+                      planting.id,
+                      id,
+                      row.runs.filter((_, j) => j !== i),
+                      'run taken out',
+                    ),
+                  )
+                }
+              >
+                −
+              </Button>
             </li>
           ))}
         </ol>
-        <Button size="small" onClick={() => run(setRuns(planting.id, id, [...row.runs, { ...row.runs.at(-1)!, count: 1 }], 'run added'))}>Add a run</Button>
+        <Button
+          size="small"
+          onClick={() => run(setRuns(planting.id, id, [...row.runs, { ...row.runs.at(-1)!, count: 1 }], 'run added'))}
+        >
+          Add a run
+        </Button>
         {row.runs.length === 1 && <p className="soft fine">{speciesLine(speciesOf(row.runs[0]!.species))}</p>}
         <Standards row={row} set={set} units={units} />
-        {row.swaps.length > 0 && <p>{row.swaps.length} swapped by hand. <button type="button" className="link" onClick={() => set({ swaps: [] }, 'hand swaps taken back')}>Take back</button></p>}
-        <Suspense>{choosing !== null && <SpeciesPicker planting={planting.id} row={id} onClose={() => setChoosing(null)} onTake={(species) => run(setRuns(planting.id, id, row.runs.map((old, j) => (j === choosing ? { ...old, species } : old)), `run swapped for ${speciesOf(species).common}`))} />}</Suspense>
-        <Button danger onClick={() => { run(removeRow(planting.id, id)); look({ selection: null }); }}>Delete this row</Button>
+        {row.swaps.length > 0 && (
+          <p>
+            {row.swaps.length} swapped by hand.{' '}
+            <button type="button" className="link" onClick={() => set({ swaps: [] }, 'hand swaps taken back')}>
+              Take back
+            </button>
+          </p>
+        )}
+        <Suspense>
+          {choosing !== null && (
+            <SpeciesPicker
+              planting={planting.id}
+              row={id}
+              onClose={() => setChoosing(null)}
+              onTake={(species) =>
+                run(
+                  setRuns(
+                    planting.id,
+                    id,
+                    row.runs.map((old, j) => (j === choosing ? { ...old, species } : old)),
+                    `run swapped for ${speciesOf(species).common}`,
+                  ),
+                )
+              }
+            />
+          )}
+        </Suspense>
+        <Button
+          danger
+          onClick={() => {
+            run(removeRow(planting.id, id));
+            look({ selection: null });
+          }}
+        >
+          Delete this row
+        </Button>
       </div>
     </>
   );
 }
 
-function Standards({ row: { standards }, set, units }: { row: Row; set(changes: Partial<Row>, label: string): void; units: 'metric' | 'us' }) {
+function Standards({
+  row: { standards },
+  set,
+  units,
+}: {
+  row: Row;
+  set(changes: Partial<Row>, label: string): void;
+  units: 'metric' | 'us';
+}) {
   if (!standards)
-    return <Button size="small" onClick={() => set({ standards: { species: 'tilia-cordata', stock: 'feathered', every: 18, first: 9 } }, 'standards added')}>Add standard trees</Button>;
+    return (
+      <Button
+        size="small"
+        onClick={() =>
+          set({ standards: { species: 'tilia-cordata', stock: 'feathered', every: 18, first: 9 } }, 'standards added')
+        }
+      >
+        Add standard trees
+      </Button>
+    );
   return (
     <fieldset>
       <legend>Standard trees</legend>
-      <SpeciesSelect label="Species of the standards" value={standards.species} onChange={(species) => set({ standards: { ...standards, species } }, 'standards changed')} />
-      <Select aria-label="Stock of the standards" value={standards.stock} options={STOCK_OPTIONS} onChange={(stock) => set({ standards: { ...standards, stock } }, 'standards changed')} />
+      <SpeciesSelect
+        label="Species of the standards"
+        value={standards.species}
+        onChange={(species) => set({ standards: { ...standards, species } }, 'standards changed')}
+      />
+      <Select
+        aria-label="Stock of the standards"
+        value={standards.stock}
+        options={STOCK_OPTIONS}
+        onChange={(stock) => set({ standards: { ...standards, stock } }, 'standards changed')}
+      />
       <div className="pair">
-        <LengthField label="One each" units={units} least={SPACING.least} most={500} value={standards.every} onChange={(every) => set({ standards: { ...standards, every } }, 'standards changed')} />
-        <LengthField label="First at" units={units} most={500} value={standards.first} onChange={(first) => set({ standards: { ...standards, first } }, 'standards changed')} />
+        <LengthField
+          label="One each"
+          units={units}
+          least={SPACING.least}
+          most={500}
+          value={standards.every}
+          onChange={(every) => set({ standards: { ...standards, every } }, 'standards changed')}
+        />
+        <LengthField
+          label="First at"
+          units={units}
+          most={500}
+          value={standards.first}
+          onChange={(first) => set({ standards: { ...standards, first } }, 'standards changed')}
+        />
       </div>
-      <Button size="small" onClick={() => set({ standards: null }, 'standards taken out')}>Take them out</Button>
+      <Button size="small" onClick={() => set({ standards: null }, 'standards taken out')}>
+        Take them out
+      </Button>
     </fieldset>
   );
 }

@@ -16,16 +16,38 @@ export function SpacingSchools({ planting, row }: { planting: string; row: strin
   const spacing = laid?.planting.rows.find(({ id }) => id === row)?.spacing;
   return (
     <section className="schools" aria-label="Spacing by school">
-      <div className="field"><label htmlFor="closes-by">Crowns to meet by year</label><NumberField id="closes-by" min={1} max={LAST_YEAR} precision={0} value={closesBy} onEnter={(year) => year && setClosesBy(year)} /></div>
+      <div className="field">
+        <label htmlFor="closes-by">Crowns to meet by year</label>
+        <NumberField
+          id="closes-by"
+          min={1}
+          max={LAST_YEAR}
+          precision={0}
+          value={closesBy}
+          onEnter={(year) => year && setClosesBy(year)}
+        />
+      </div>
       <ul className="rows-list">
         {proposals.map((proposal) => (
           <li key={proposal.school.key} onMouseEnter={() => tryOut(proposal.command)} onMouseLeave={() => tryOut(null)}>
             <div className="line">
               <strong>{proposal.school.label}</strong>
-              <Button size="small" disabled={proposal.spacing === spacing} aria-label={`${proposal.school.label}: set ${formatLength(proposal.spacing, holding.units, { decimals: 2 })}`} onClick={() => { tryOut(null); run(proposal.command); }}>{formatLength(proposal.spacing, holding.units, { decimals: 2 })}</Button>
+              <Button
+                size="small"
+                disabled={proposal.spacing === spacing}
+                aria-label={`${proposal.school.label}: set ${formatLength(proposal.spacing, holding.units, { decimals: 2 })}`}
+                onClick={() => {
+                  tryOut(null);
+                  run(proposal.command);
+                }}
+              >
+                {formatLength(proposal.spacing, holding.units, { decimals: 2 })}
+              </Button>
             </div>
             <p className="fine">{changes(proposal, holding.currency)}</p>
-            <p className="soft fine">{proposal.school.reason} It wins {proposal.school.wins}.</p>
+            <p className="soft fine">
+              {proposal.school.reason} It wins {proposal.school.wins}.
+            </p>
           </li>
         ))}
       </ul>
@@ -35,6 +57,7 @@ export function SpacingSchools({ planting, row }: { planting: string; row: strin
 }
 
 function changes({ plants, closes, toThin, cents }: Proposal, currency: string): string {
-  const cost = cents === 0 ? 'costs the same' : `${formatMoney(Math.abs(cents), currency)} ${cents > 0 ? 'more' : 'less'}`;
+  const cost =
+    cents === 0 ? 'costs the same' : `${formatMoney(Math.abs(cents), currency)} ${cents > 0 ? 'more' : 'less'}`;
   return `${formatCount(plants)} plants, ${closes === null ? 'crowns never meet' : `crowns meet in year ${closes}`}, ${toThin === 0 ? 'none to thin' : `${formatCount(toThin)} to thin`}, ${cost}.`;
 }

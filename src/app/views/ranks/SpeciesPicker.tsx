@@ -26,9 +26,14 @@ export function SpeciesPicker({ planting, row, onTake, onClose }: Props) {
   const [use, setUse] = useState<Use | null>(null);
   const [text, setText] = useState('');
   const [beside, setBeside] = useState<readonly string[]>([]);
-  const ranked = useMemo(() => choose(holding, workOut(holding).laid(planting)!, row, use), [holding, planting, row, use]);
+  const ranked = useMemo(
+    () => choose(holding, workOut(holding).laid(planting)!, row, use),
+    [holding, planting, row, use],
+  );
   const words = text.toLowerCase().split(/\s+/).filter(Boolean);
-  const found = ranked.filter(({ species: { common, botanical } }) => words.every((word) => `${common} ${botanical}`.toLowerCase().includes(word)));
+  const found = ranked.filter(({ species: { common, botanical } }) =>
+    words.every((word) => `${common} ${botanical}`.toLowerCase().includes(word)),
+  );
   const compared = ranked.filter(({ species }) => beside.includes(species.id));
   const take = (id: string) => {
     onTake(id);
@@ -37,32 +42,71 @@ export function SpeciesPicker({ planting, row, onTake, onClose }: Props) {
   return (
     <Modal open title="Choose a species for this row" footer={null} onCancel={onClose} width={860} style={{ top: 24 }}>
       <div className="picker-head">
-        <Input autoFocus aria-label="Find a species" placeholder="a name" value={text} onChange={({ target }) => setText(target.value)} />
-        <Link className="link" to={`/h/${holding.id}/species`}>Species book</Link>
-        <Select<Use | 'any'> aria-label="Planted for" value={use ?? 'any'} onChange={(value) => setUse(value === 'any' ? null : value)} options={[{ value: 'any', label: 'for any use' }, ...USES.map((value) => ({ value, label: `for ${value}` }))]} />
+        <Input
+          autoFocus
+          aria-label="Find a species"
+          placeholder="a name"
+          value={text}
+          onChange={({ target }) => setText(target.value)}
+        />
+        <Link className="link" to={`/h/${holding.id}/species`}>
+          Species book
+        </Link>
+        <Select<Use | 'any'>
+          aria-label="Planted for"
+          value={use ?? 'any'}
+          onChange={(value) => setUse(value === 'any' ? null : value)}
+          options={[{ value: 'any', label: 'for any use' }, ...USES.map((value) => ({ value, label: `for ${value}` }))]}
+        />
       </div>
       {compared.length > 1 && <Compared ranked={compared} latitude={holding.place.latitude} onTake={take} />}
       <ul className="rows-list picked" aria-label="Species, best for this row first">
         {found.slice(0, MOST_SHOWN).map(({ species, verdict, against, inFavour }) => (
           <li key={species.id} className={`is-${verdict.replaceAll(' ', '-')}`}>
             <div className="line">
-              <span><SpeciesMark species={species.id} /> <strong>{species.common}</strong> <em className="soft">{species.botanical}</em> <span className="verdict">{GLYPHS[verdict]} {verdict}</span></span>
+              <span>
+                <SpeciesMark species={species.id} /> <strong>{species.common}</strong>{' '}
+                <em className="soft">{species.botanical}</em>{' '}
+                <span className="verdict">
+                  {GLYPHS[verdict]} {verdict}
+                </span>
+              </span>
               <span className="actions">
-                <Checkbox checked={beside.includes(species.id)} disabled={beside.length >= 3 && !beside.includes(species.id)} onChange={({ target }) => setBeside(target.checked ? [...beside, species.id] : beside.filter((id) => id !== species.id))}>beside</Checkbox>
-                <Button size="small" onClick={() => take(species.id)} aria-label={`Take ${species.common}`}>Take</Button>
+                <Checkbox
+                  checked={beside.includes(species.id)}
+                  disabled={beside.length >= 3 && !beside.includes(species.id)}
+                  onChange={({ target }) =>
+                    setBeside(target.checked ? [...beside, species.id] : beside.filter((id) => id !== species.id))
+                  }
+                >
+                  beside
+                </Checkbox>
+                <Button size="small" onClick={() => take(species.id)} aria-label={`Take ${species.common}`}>
+                  Take
+                </Button>
               </span>
             </div>
             <p>{[...against, ...inFavour].join('; ') || 'nothing speaks for or against it here'}.</p>
           </li>
         ))}
       </ul>
-      {found.length > MOST_SHOWN && <p className="soft">and {found.length - MOST_SHOWN} more: type a part of the name.</p>}
+      {found.length > MOST_SHOWN && (
+        <p className="soft">and {found.length - MOST_SHOWN} more: type a part of the name.</p>
+      )}
       {found.length === 0 && <p>No species is called that{use ? ` and planted for ${use}` : ''}.</p>}
     </Modal>
   );
 }
 
-function Compared({ ranked, latitude, onTake }: { ranked: readonly Ranked[]; latitude: number; onTake(id: string): void }) {
+function Compared({
+  ranked,
+  latitude,
+  onTake,
+}: {
+  ranked: readonly Ranked[];
+  latitude: number;
+  onTake(id: string): void;
+}) {
   const months = (range: readonly [number, number] | undefined) => {
     if (!range) return 'not known';
     const [from, to] = monthsAt(range, latitude);
@@ -75,7 +119,11 @@ function Compared({ ranked, latitude, onTake }: { ranked: readonly Ranked[]; lat
     ['Evergreen', ({ species: { evergreen } }) => (evergreen === null ? 'not known' : evergreen ? 'yes' : 'no')],
     ['Height at 20 years', ({ species }) => moreOf(species.id).at20?.join(' to ').concat(' m') ?? 'not known'],
     ['Roots', ({ species }) => moreOf(species.id).roots ?? 'not known'],
-    ['Ground', ({ species: { moisture, ph } }) => `${[...new Set(moisture)].join(' to ')}${ph ? `, pH ${ph.join(' to ')}` : ', pH not known'}`],
+    [
+      'Ground',
+      ({ species: { moisture, ph } }) =>
+        `${[...new Set(moisture)].join(' to ')}${ph ? `, pH ${ph.join(' to ')}` : ', pH not known'}`,
+    ],
     ['Light', ({ species: { light } }) => [...new Set(light)].join(' to ')],
     ['Flowers', ({ species }) => months(moreOf(species.id).bloom)],
     ['Fruits', ({ species }) => months(moreOf(species.id).fruit)],
@@ -85,8 +133,31 @@ function Compared({ ranked, latitude, onTake }: { ranked: readonly Ranked[]; lat
   ];
   return (
     <table className="months compared">
-      <thead><tr><th scope="col"><span className="visually-hidden">What</span></th>{ranked.map(({ species }) => <th key={species.id} scope="col">{species.common} <button type="button" className="link" onClick={() => onTake(species.id)}>Take</button></th>)}</tr></thead>
-      <tbody>{lines.map(([label, say]) => <tr key={label}><th scope="row">{label}</th>{ranked.map((one) => <td key={one.species.id}>{say(one)}</td>)}</tr>)}</tbody>
+      <thead>
+        <tr>
+          <th scope="col">
+            <span className="visually-hidden">What</span>
+          </th>
+          {ranked.map(({ species }) => (
+            <th key={species.id} scope="col">
+              {species.common}{' '}
+              <button type="button" className="link" onClick={() => onTake(species.id)}>
+                Take
+              </button>
+            </th>
+          ))}
+        </tr>
+      </thead>
+      <tbody>
+        {lines.map(([label, say]) => (
+          <tr key={label}>
+            <th scope="row">{label}</th>
+            {ranked.map((one) => (
+              <td key={one.species.id}>{say(one)}</td>
+            ))}
+          </tr>
+        ))}
+      </tbody>
     </table>
   );
 }

@@ -15,41 +15,131 @@ export function StockInHand({ planting: id, onClose }: { planting: string; onClo
   const holding = useSession((state) => state.holding!);
   // As it is, not as it is being tried out: else each answer looked at would change the answers.
   const planting = holding.plantings.find((each) => each.id === id)!;
-  const [bundles, setBundles] = useState<readonly Bundle[]>(() => [...new Set(planting.rows.flatMap(({ runs }) => runs.map(({ species }) => species)))].slice(0, 6).map((species) => ({ species, size: 25, bundles: 1 })));
-  const [room, setRoom] = useState({ least: 1, most: Math.max(2, Math.min(6, planting.rows.length)), rowGap: planting.rows[1]?.rowGap || 2 });
-  const answers = useMemo(() => waysToUse(planting, holding, bundles, { ...room, newId }), [planting, holding, bundles, room]);
-  const change = (i: number, changes: Partial<Bundle>) => setBundles(bundles.map((bundle, k) => (k === i ? { ...bundle, ...changes } : bundle)));
+  const [bundles, setBundles] = useState<readonly Bundle[]>(() =>
+    [...new Set(planting.rows.flatMap(({ runs }) => runs.map(({ species }) => species)))]
+      .slice(0, 6)
+      .map((species) => ({ species, size: 25, bundles: 1 })),
+  );
+  const [room, setRoom] = useState({
+    least: 1,
+    most: Math.max(2, Math.min(6, planting.rows.length)),
+    rowGap: planting.rows[1]?.rowGap || 2,
+  });
+  const answers = useMemo(
+    () => waysToUse(planting, holding, bundles, { ...room, newId }),
+    [planting, holding, bundles, room],
+  );
+  const change = (i: number, changes: Partial<Bundle>) =>
+    setBundles(bundles.map((bundle, k) => (k === i ? { ...bundle, ...changes } : bundle)));
   const close = () => {
     tryOut(null);
     onClose();
   };
   const total = bundles.reduce((sum, { size, bundles: n }) => sum + size * n, 0);
   return (
-    <Modal open title="Use stock in hand" footer={null} onCancel={close} width={820} mask={false} style={{ top: 56 }} styles={{ container: { border: "1px solid var(--rule)" } }}>
+    <Modal
+      open
+      title="Use stock in hand"
+      footer={null}
+      onCancel={close}
+      width={820}
+      mask={false}
+      style={{ top: 56 }}
+      styles={{ container: { border: '1px solid var(--rule)' } }}
+    >
       <div className="import-columns in-hand">
         <div className="form">
           <ol className="runs">
             {bundles.map((bundle, i) => (
               <li key={i}>
-                <NumberField aria-label={`Bundles ${i + 1}`} min={0} max={999} precision={0} value={bundle.bundles} onEnter={(n) => n !== null && change(i, { bundles: n })} />
+                <NumberField
+                  aria-label={`Bundles ${i + 1}`}
+                  min={0}
+                  max={999}
+                  precision={0}
+                  value={bundle.bundles}
+                  onEnter={(n) => n !== null && change(i, { bundles: n })}
+                />
                 <span>of</span>
-                <NumberField aria-label={`Size of bundle ${i + 1}`} min={1} max={1000} precision={0} value={bundle.size} onEnter={(n) => n !== null && change(i, { size: n })} />
-                <SpeciesSelect label={`Species of bundle ${i + 1}`} value={bundle.species} onChange={(species) => change(i, { species })} />
-                <Button size="small" aria-label={`Take bundle ${i + 1} out`} onClick={() => setBundles(bundles.filter((_, k) => k !== i))}>−</Button>
+                <NumberField
+                  aria-label={`Size of bundle ${i + 1}`}
+                  min={1}
+                  max={1000}
+                  precision={0}
+                  value={bundle.size}
+                  onEnter={(n) => n !== null && change(i, { size: n })}
+                />
+                <SpeciesSelect
+                  label={`Species of bundle ${i + 1}`}
+                  value={bundle.species}
+                  onChange={(species) => change(i, { species })}
+                />
+                <Button
+                  size="small"
+                  aria-label={`Take bundle ${i + 1} out`}
+                  onClick={() => setBundles(bundles.filter((_, k) => k !== i))}
+                >
+                  −
+                </Button>
               </li>
             ))}
           </ol>
-          <Button size="small" disabled={bundles.length >= 8} onClick={() => setBundles([...bundles, { species: 'corylus-avellana', size: 25, bundles: 1 }])}>Add a bundle</Button>
+          <Button
+            size="small"
+            disabled={bundles.length >= 8}
+            onClick={() => setBundles([...bundles, { species: 'corylus-avellana', size: 25, bundles: 1 }])}
+          >
+            Add a bundle
+          </Button>
           <div className="pair">
-            <div className="field"><label htmlFor="least-rows">Rows, from</label><NumberField id="least-rows" min={1} max={room.most} precision={0} value={room.least} onEnter={(least) => least && setRoom({ ...room, least })} /></div>
-            <div className="field"><label htmlFor="most-rows">to</label><NumberField id="most-rows" min={room.least} max={8} precision={0} value={room.most} onEnter={(most) => most && setRoom({ ...room, most })} /></div>
+            <div className="field">
+              <label htmlFor="least-rows">Rows, from</label>
+              <NumberField
+                id="least-rows"
+                min={1}
+                max={room.most}
+                precision={0}
+                value={room.least}
+                onEnter={(least) => least && setRoom({ ...room, least })}
+              />
+            </div>
+            <div className="field">
+              <label htmlFor="most-rows">to</label>
+              <NumberField
+                id="most-rows"
+                min={room.least}
+                max={8}
+                precision={0}
+                value={room.most}
+                onEnter={(most) => most && setRoom({ ...room, most })}
+              />
+            </div>
           </div>
-          <LengthField label="Row gap" units={holding.units} least={0.3} most={SPACING.most} value={room.rowGap} onChange={(rowGap) => setRoom({ ...room, rowGap })} />
+          <LengthField
+            label="Row gap"
+            units={holding.units}
+            least={0.3}
+            most={SPACING.most}
+            value={room.rowGap}
+            onChange={(rowGap) => setRoom({ ...room, rowGap })}
+          />
           <p className="soft">{formatCount(total)} plants in hand.</p>
         </div>
         <ul className="rows-list" aria-label="Ways to use them up">
-          {answers.map((answer, i) => <AnswerCard key={i} answer={answer} units={holding.units} onLay={() => { tryOut(null); if (run(layAnswer(answer))) onClose(); }} />)}
-          {answers.length === 0 && <li>No layout with these rows takes two plants a row. Add plants, or allow fewer rows.</li>}
+          {answers.map((answer, i) => (
+            <AnswerCard
+              key={i}
+              answer={answer}
+              units={holding.units}
+              onLay={() => {
+                tryOut(null);
+                if (run(layAnswer(answer))) onClose();
+              }}
+            />
+          ))}
+          {answers.length === 0 && (
+            <li>No layout with these rows takes two plants a row. Add plants, or allow fewer rows.</li>
+          )}
         </ul>
       </div>
     </Modal>
@@ -61,12 +151,34 @@ function AnswerCard({ answer, units, onLay }: { answer: Answer; units: 'metric' 
   return (
     <li onMouseEnter={() => tryOut(layAnswer(answer))} onMouseLeave={() => tryOut(null)}>
       <div className="line">
-        <strong>{answer.leftOver.length === 0 ? `All ${answer.used} used` : `${answer.used} used`}, {answer.rows.length === 1 ? '1 row' : `${answer.rows.length} rows`}</strong>
-        <Button size="small" type="primary" ghost onClick={onLay}>Lay it</Button>
+        <strong>
+          {answer.leftOver.length === 0 ? `All ${answer.used} used` : `${answer.used} used`},{' '}
+          {answer.rows.length === 1 ? '1 row' : `${answer.rows.length} rows`}
+        </strong>
+        <Button size="small" type="primary" ghost onClick={onLay}>
+          Lay it
+        </Button>
       </div>
-      <p className="soft fine">{answer.rows.map(({ plants, spacing, species }) => `${plants} every ${formatLength(spacing, units, { decimals: 2 })}: ${species.map(([id, n]) => `${n} ${name(id)}`).join(', ')}`).join('. ')}.</p>
-      {answer.leftOver.length > 0 && <p className="fine">Left over: {answer.leftOver.map(([id, n]) => `${n} ${name(id)}`).join(', ')}. Pot them on as spares, or allow another row.</p>}
-      {answer.strained > 0 && <p className="fine">{answer.strained === 1 ? 'One row is' : `${answer.strained} rows are`} so wide that crowns will not meet.</p>}
+      <p className="soft fine">
+        {answer.rows
+          .map(
+            ({ plants, spacing, species }) =>
+              `${plants} every ${formatLength(spacing, units, { decimals: 2 })}: ${species.map(([id, n]) => `${n} ${name(id)}`).join(', ')}`,
+          )
+          .join('. ')}
+        .
+      </p>
+      {answer.leftOver.length > 0 && (
+        <p className="fine">
+          Left over: {answer.leftOver.map(([id, n]) => `${n} ${name(id)}`).join(', ')}. Pot them on as spares, or allow
+          another row.
+        </p>
+      )}
+      {answer.strained > 0 && (
+        <p className="fine">
+          {answer.strained === 1 ? 'One row is' : `${answer.strained} rows are`} so wide that crowns will not meet.
+        </p>
+      )}
     </li>
   );
 }

@@ -1,6 +1,15 @@
 import { Button } from 'antd';
 import { scaleLinear } from 'd3-scale';
-import { Suspense, useEffect, useLayoutEffect, useMemo, useRef, useState, type DragEvent, type KeyboardEvent } from 'react';
+import {
+  Suspense,
+  useEffect,
+  useLayoutEffect,
+  useMemo,
+  useRef,
+  useState,
+  type DragEvent,
+  type KeyboardEvent,
+} from 'react';
 import { hazardBands } from '../../../core/findings/bands.ts';
 import type { Laid } from '../../../core/findings/judge.ts';
 import { setRow, setRuns, swapPlant } from '../../../core/holding/planting-commands.ts';
@@ -35,14 +44,29 @@ export function Strings({ laid, onAddRow }: { laid: Laid; onAddRow(): void }) {
   const { stand } = layout;
   const belt = isBelt(planting.baseline);
   // Rings are drawn out straight, each to its own length, so the longest sets the scale.
-  const length = planting.baseline.kind === 'guilds' ? Math.max(1, ...stand.rows.map(({ line }) => line?.length ?? 0)) : (layout.baseline?.line.length ?? 0);
+  const length =
+    planting.baseline.kind === 'guilds'
+      ? Math.max(1, ...stand.rows.map(({ line }) => line?.length ?? 0))
+      : (layout.baseline?.line.length ?? 0);
   const x = useMemo(() => scaleLinear([0, Math.max(1, length)], [14, width - 18]), [length, width]);
-  const bands = useMemo(() => (belt ? hazardBands(stand, worked.findingsOf(planting.id)) : []), [belt, stand, worked, planting.id]);
+  const bands = useMemo(
+    () => (belt ? hazardBands(stand, worked.findingsOf(planting.id)) : []),
+    [belt, stand, worked, planting.id],
+  );
   const drag = useStringDrag(laid, x, units);
 
-  const chosenRowId = selection?.what === 'row' || selection?.what === 'plant' ? ('id' in selection ? selection.id : selection.row) : null;
-  const chosenPlant = useMemo(() => (selection?.what === 'plant' ? plantNamed(stand, selection.row, selection.place) : null), [selection, stand]);
-  const chosenRow = chosenPlant !== null ? stand.row[chosenPlant]! : chosenRowId === null ? null : mainString(stand, chosenRowId);
+  const chosenRowId =
+    selection?.what === 'row' || selection?.what === 'plant'
+      ? 'id' in selection
+        ? selection.id
+        : selection.row
+      : null;
+  const chosenPlant = useMemo(
+    () => (selection?.what === 'plant' ? plantNamed(stand, selection.row, selection.place) : null),
+    [selection, stand],
+  );
+  const chosenRow =
+    chosenPlant !== null ? stand.row[chosenPlant]! : chosenRowId === null ? null : mainString(stand, chosenRowId);
 
   useLayoutEffect(() => {
     const watch = new ResizeObserver(([entry]) => setWidth(entry!.contentRect.width));
@@ -50,10 +74,24 @@ export function Strings({ laid, onAddRow }: { laid: Laid; onAddRow(): void }) {
     return () => watch.disconnect();
   }, []);
   useEffect(() => {
-    drawStrings(canvas.current!, { stand, belt, gaps: planting.gaps, bands, x, length, units, tokens, chosenRow: chosenRow === -1 ? null : chosenRow, chosenPlant, chosenGap: selection?.what === 'gap' ? selection.id : null, ringed });
+    drawStrings(canvas.current!, {
+      stand,
+      belt,
+      gaps: planting.gaps,
+      bands,
+      x,
+      length,
+      units,
+      tokens,
+      chosenRow: chosenRow === -1 ? null : chosenRow,
+      chosenPlant,
+      chosenGap: selection?.what === 'gap' ? selection.id : null,
+      ringed,
+    });
   }, [stand, belt, planting.gaps, bands, x, length, units, tokens, chosenRow, chosenPlant, selection, ringed]);
 
-  const choose = (i: number) => look({ selection: { what: 'plant', row: stand.rows[stand.row[i]!]!.row.id, place: stand.place[i]! } });
+  const choose = (i: number) =>
+    look({ selection: { what: 'plant', row: stand.rows[stand.row[i]!]!.row.id, place: stand.place[i]! } });
   const onKeyDown = (event: KeyboardEvent) => {
     if (event.key === 'Escape' && drag.cancel()) return event.stopPropagation();
     const step = { ArrowRight: 1, ArrowLeft: -1, ArrowDown: 1, ArrowUp: -1 }[event.key];
@@ -63,7 +101,9 @@ export function Strings({ laid, onAddRow }: { laid: Laid; onAddRow(): void }) {
     const { row } = stand.rows[stand.row[i]!]!;
     const across = event.key === 'ArrowDown' || event.key === 'ArrowUp';
     if (event.shiftKey) {
-      const changes = across ? { rowGap: draggedGap(row.rowGap, step * 0.1) } : { spacing: draggedGap(row.spacing, step * 0.05) };
+      const changes = across
+        ? { rowGap: draggedGap(row.rowGap, step * 0.1) }
+        : { spacing: draggedGap(row.spacing, step * 0.05) };
       return void run(setRow(planting.id, row.id, changes));
     }
     if (!across) return choose(Math.min(stand.count - 1, Math.max(0, i + step)));
@@ -79,8 +119,17 @@ export function Strings({ laid, onAddRow }: { laid: Laid; onAddRow(): void }) {
     const { row, copy } = stand.rows[grip.row]!;
     const old = speciesIdOf(stand, grip.plant);
     const label = `${speciesOf(old).common} swapped for ${speciesOf(species).common}`;
-    if (event.altKey || !row.runs.some((each) => each.species === old)) run(swapPlant(planting.id, row.id, { at: stand.chainage[grip.plant]!, copy }, species, label));
-    else run(setRuns(planting.id, row.id, row.runs.map((each) => (each.species === old ? { ...each, species } : each)), label));
+    if (event.altKey || !row.runs.some((each) => each.species === old))
+      run(swapPlant(planting.id, row.id, { at: stand.chainage[grip.plant]!, copy }, species, label));
+    else
+      run(
+        setRuns(
+          planting.id,
+          row.id,
+          row.runs.map((each) => (each.species === old ? { ...each, species } : each)),
+          label,
+        ),
+      );
   };
 
   return (
@@ -89,38 +138,79 @@ export function Strings({ laid, onAddRow }: { laid: Laid; onAddRow(): void }) {
         <h2>Strings</h2>
         <ul className="legend" tabIndex={0} aria-label="Species here; drag one onto a bead to swap its run">
           {stand.speciesIds.map((id) => (
-            <li key={id} draggable onDragStart={(event) => event.dataTransfer.setData('text/close-rank-species', id)} title={speciesOf(id).botanical}>
+            <li
+              key={id}
+              draggable
+              onDragStart={(event) => event.dataTransfer.setData('text/close-rank-species', id)}
+              title={speciesOf(id).botanical}
+            >
               <SpeciesMark species={id} /> {speciesOf(id).common}
             </li>
           ))}
         </ul>
-        {belt && <Button size="small" onClick={() => setInHand(true)}>Use stock in hand</Button>}
-        <Button size="small" onClick={onAddRow}>Add a row <kbd>R</kbd></Button>
+        {belt && (
+          <Button size="small" onClick={() => setInHand(true)}>
+            Use stock in hand
+          </Button>
+        )}
+        <Button size="small" onClick={onAddRow}>
+          Add a row <kbd>R</kbd>
+        </Button>
       </div>
       <Suspense>{planting.rows.length > 0 && <RowCallInput planting={planting.id} row={chosenRowId} />}</Suspense>
       <div className="strings-body" style={{ height: stringsHeight(stand.rows.length) }}>
         <ol className="row-labels">
           {stand.rows.slice(0, MOST_STRINGS).map(({ row, copy, offset, spacing, from, to }, r) => (
             <li key={`${row.id} ${copy}`}>
-              {r > 0 && row.rowGap > 0 && <span className="row-gap">{formatLength(planting.baseline.kind === 'block' ? offset - stand.rows[r - 1]!.offset : row.rowGap, units, { decimals: 1 })}</span>}
-              <button type="button" aria-pressed={row.id === chosenRowId} onClick={() => look({ selection: row.id === chosenRowId ? null : { what: 'row', id: row.id } })}>
-                <strong>{r + 1} {row.name}</strong>
-                <span>{formatLength(spacing, units, { decimals: 2 }).replace(/0 m$/, ' m')} apart, {to - from} {to - from === 1 ? 'plant' : 'plants'}</span>
+              {r > 0 && row.rowGap > 0 && (
+                <span className="row-gap">
+                  {formatLength(
+                    planting.baseline.kind === 'block' ? offset - stand.rows[r - 1]!.offset : row.rowGap,
+                    units,
+                    { decimals: 1 },
+                  )}
+                </span>
+              )}
+              <button
+                type="button"
+                aria-pressed={row.id === chosenRowId}
+                onClick={() => look({ selection: row.id === chosenRowId ? null : { what: 'row', id: row.id } })}
+              >
+                <strong>
+                  {r + 1} {row.name}
+                </strong>
+                <span>
+                  {formatLength(spacing, units, { decimals: 2 }).replace(/0 m$/, ' m')} apart, {to - from}{' '}
+                  {to - from === 1 ? 'plant' : 'plants'}
+                </span>
               </button>
             </li>
           ))}
         </ol>
         <canvas
-          ref={canvas} tabIndex={0} data-testid="strings.canvas" role="application"
+          ref={canvas}
+          tabIndex={0}
+          data-testid="strings.canvas"
+          role="application"
           aria-label="Rows as strings. Arrows choose a plant; Shift and arrows change spacing and row gap."
-          onPointerDown={drag.onPointerDown} onPointerMove={drag.onPointerMove} onPointerUp={drag.onPointerUp} onPointerCancel={drag.onPointerCancel}
-          onKeyDown={onKeyDown} onDragOver={(event) => event.preventDefault()} onDrop={onDrop}
+          onPointerDown={drag.onPointerDown}
+          onPointerMove={drag.onPointerMove}
+          onPointerUp={drag.onPointerUp}
+          onPointerCancel={drag.onPointerCancel}
+          onKeyDown={onKeyDown}
+          onDragOver={(event) => event.preventDefault()}
+          onDrop={onDrop}
         />
       </div>
       <Suspense>{inHand && <StockInHand planting={planting.id} onClose={() => setInHand(false)} />}</Suspense>
-      {stand.rows.length > MOST_STRINGS && <p className="soft fine">The first {MOST_STRINGS} of {stand.rows.length} strings; the others go on like them.</p>}
+      {stand.rows.length > MOST_STRINGS && (
+        <p className="soft fine">
+          The first {MOST_STRINGS} of {stand.rows.length} strings; the others go on like them.
+        </p>
+      )}
       <p className="said" aria-live="polite">
-        {chosenPlant !== null && `Row ${stand.row[chosenPlant]! + 1}, plant ${numberInRow(stand, chosenPlant)}: ${speciesOf(speciesIdOf(stand, chosenPlant)).common}, at ${formatLength(stand.chainage[chosenPlant]!, units, { decimals: 2 })}`}
+        {chosenPlant !== null &&
+          `Row ${stand.row[chosenPlant]! + 1}, plant ${numberInRow(stand, chosenPlant)}: ${speciesOf(speciesIdOf(stand, chosenPlant)).common}, at ${formatLength(stand.chainage[chosenPlant]!, units, { decimals: 2 })}`}
       </p>
     </section>
   );

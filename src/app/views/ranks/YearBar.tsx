@@ -21,8 +21,16 @@ export function YearBar({ planting }: { planting: string }) {
       const string = mainString(laid.layout.stand, id);
       return string < 0 ? [] : [{ year: closingYear(laid.layout.stand, string, site), name }];
     });
-    const found = worked.findingsOf(planting).flatMap(({ year: when, rule, id }) => (when === null || when === 0 ? [] : [{ year: when, text: rule === 'overhead-line' ? 'line reached' : rule, fault: true, key: id }]));
-    const touching = closes.flatMap(({ year: when, name }, r) => (when === null || when === 0 ? [] : [{ year: when, text: `${name} closes`, fault: false, key: `close-${r}` }]));
+    const found = worked
+      .findingsOf(planting)
+      .flatMap(({ year: when, rule, id }) =>
+        when === null || when === 0
+          ? []
+          : [{ year: when, text: rule === 'overhead-line' ? 'line reached' : rule, fault: true, key: id }],
+      );
+    const touching = closes.flatMap(({ year: when, name }, r) =>
+      when === null || when === 0 ? [] : [{ year: when, text: `${name} closes`, fault: false, key: `close-${r}` }],
+    );
     const byYear = new Map<number, { year: number; text: string; fault: boolean; key: string }>();
     for (const event of [...found, ...touching]) {
       const known = byYear.get(event.year);
@@ -38,25 +46,57 @@ export function YearBar({ planting }: { planting: string }) {
   const move = (event: React.PointerEvent) => event.buttons & 1 && look({ year: toYear(event.clientX) });
   return (
     <footer className="year-bar">
-      <span className="year-now"><strong>Year {year}</strong></span>
+      <span className="year-now">
+        <strong>Year {year}</strong>
+      </span>
       <div
-        ref={track} className="year-track" role="slider" tabIndex={0} aria-label="Year shown" aria-valuemin={0} aria-valuemax={LAST_YEAR} aria-valuenow={year} aria-valuetext={`year ${year}`}
+        ref={track}
+        className="year-track"
+        role="slider"
+        tabIndex={0}
+        aria-label="Year shown"
+        aria-valuemin={0}
+        aria-valuemax={LAST_YEAR}
+        aria-valuenow={year}
+        aria-valuetext={`year ${year}`}
         onPointerDown={(event) => {
           event.currentTarget.setPointerCapture(event.pointerId);
           look({ year: toYear(event.clientX) });
         }}
         onPointerMove={move}
         onKeyDown={({ key }) => {
-          const step = { ArrowRight: 1, ArrowUp: 1, ArrowLeft: -1, ArrowDown: -1, PageUp: 5, PageDown: -5, Home: -LAST_YEAR, End: LAST_YEAR }[key];
+          const step = {
+            ArrowRight: 1,
+            ArrowUp: 1,
+            ArrowLeft: -1,
+            ArrowDown: -1,
+            PageUp: 5,
+            PageDown: -5,
+            Home: -LAST_YEAR,
+            End: LAST_YEAR,
+          }[key];
           if (step) look({ year: Math.min(LAST_YEAR, Math.max(0, year + step)) });
         }}
       >
         <div className="year-line" />
         <div className="year-done" style={{ width: `${share(year)}%` }} />
-        {share.ticks(8).map((tick) => <span key={tick} className="year-tick" style={{ left: `${share(tick)}%` }}>{tick}</span>)}
+        {share.ticks(8).map((tick) => (
+          <span key={tick} className="year-tick" style={{ left: `${share(tick)}%` }}>
+            {tick}
+          </span>
+        ))}
         {events.map(({ key, year: when, text, fault }, i) => {
           const room = (events[i + 1]?.year ?? LAST_YEAR) - when;
-          return <span key={key} className={`year-event${fault ? ' is-fault' : ''}`} style={{ left: `${share(when)}%` }} title={`Year ${when}: ${text}`}>{room >= 4 ? <em style={{ maxWidth: `calc(${room * 2.5}cqw - 6px)` }}>{text}</em> : null}</span>;
+          return (
+            <span
+              key={key}
+              className={`year-event${fault ? ' is-fault' : ''}`}
+              style={{ left: `${share(when)}%` }}
+              title={`Year ${when}: ${text}`}
+            >
+              {room >= 4 ? <em style={{ maxWidth: `calc(${room * 2.5}cqw - 6px)` }}>{text}</em> : null}
+            </span>
+          );
         })}
         <div className="year-knob" style={{ left: `${share(year)}%` }} />
       </div>

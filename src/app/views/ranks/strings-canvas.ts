@@ -37,7 +37,8 @@ export function drawStrings(canvas: HTMLCanvasElement, drawing: Drawing): void {
   const { stand, x, tokens, gaps, bands, length } = drawing;
   const ratio = devicePixelRatio;
   const [width, height] = [canvas.clientWidth, canvas.clientHeight];
-  if (canvas.width !== Math.round(width * ratio) || canvas.height !== Math.round(height * ratio)) Object.assign(canvas, { width: Math.round(width * ratio), height: Math.round(height * ratio) });
+  if (canvas.width !== Math.round(width * ratio) || canvas.height !== Math.round(height * ratio))
+    Object.assign(canvas, { width: Math.round(width * ratio), height: Math.round(height * ratio) });
   const context = canvas.getContext('2d')!;
   context.setTransform(ratio, 0, 0, ratio, 0, 0);
   context.clearRect(0, 0, width, height);
@@ -64,7 +65,12 @@ export function drawStrings(canvas: HTMLCanvasElement, drawing: Drawing): void {
     context.strokeStyle = tokens.string;
     context.lineWidth = 1.5;
     context.beginPath();
-    const ends = drawing.belt ? [0, length] : [Math.max(0, stand.station[row.from]! - row.spacing / 2), Math.min(length, stand.station[row.to - 1]! + row.spacing / 2)];
+    const ends = drawing.belt
+      ? [0, length]
+      : [
+          Math.max(0, stand.station[row.from]! - row.spacing / 2),
+          Math.min(length, stand.station[row.to - 1]! + row.spacing / 2),
+        ];
     context.moveTo(x(ends[0]!), y);
     context.lineTo(x(ends[1]!), y);
     context.stroke();
@@ -89,7 +95,8 @@ export function drawStrings(canvas: HTMLCanvasElement, drawing: Drawing): void {
   }
 }
 
-export const beadRadius = ({ x }: Pick<Drawing, 'x'>, spacing: number): number => Math.max(1.2, Math.min(8, (x(spacing) - x(0)) * 0.47));
+export const beadRadius = ({ x }: Pick<Drawing, 'x'>, spacing: number): number =>
+  Math.max(1.2, Math.min(8, (x(spacing) - x(0)) * 0.47));
 
 function drawAxis(context: CanvasRenderingContext2D, { x, tokens, units }: Drawing, width: number): void {
   context.fillStyle = tokens.softInk;
@@ -106,7 +113,14 @@ function drawAxis(context: CanvasRenderingContext2D, { x, tokens, units }: Drawi
   context.stroke();
 }
 
-function drawBeads(context: CanvasRenderingContext2D, { stand, x }: Drawing, from: number, to: number, y: number, radius: number): void {
+function drawBeads(
+  context: CanvasRenderingContext2D,
+  { stand, x }: Drawing,
+  from: number,
+  to: number,
+  y: number,
+  radius: number,
+): void {
   const ratio = devicePixelRatio;
   const looks = stand.speciesIds.map((species) => ({ hue: hueOf(species), glyph: glyphPath(formOf(species)) }));
   for (let i = from; i < to; i++) {
@@ -124,7 +138,12 @@ function drawBeads(context: CanvasRenderingContext2D, { stand, x }: Drawing, fro
   }
 }
 
-function drawGap(context: CanvasRenderingContext2D, gap: Gap, { x, tokens, chosenGap, units }: Drawing, bottom: number): void {
+function drawGap(
+  context: CanvasRenderingContext2D,
+  gap: Gap,
+  { x, tokens, chosenGap, units }: Drawing,
+  bottom: number,
+): void {
   const [from, to] = [x(gap.at - gap.width / 2), x(gap.at + gap.width / 2)];
   context.fillStyle = tokens.sheet;
   context.fillRect(from, AXIS, to - from, bottom - AXIS);
@@ -135,7 +154,11 @@ function drawGap(context: CanvasRenderingContext2D, gap: Gap, { x, tokens, chose
   context.setLineDash([]);
   context.fillStyle = tokens.softInk;
   context.textAlign = 'center';
-  context.fillText(`${gap.kind} ${formatLength(gap.width, units, { decimals: gap.width % 1 === 0 ? 0 : 1 })}`, (from + to) / 2, bottom + 13);
+  context.fillText(
+    `${gap.kind} ${formatLength(gap.width, units, { decimals: gap.width % 1 === 0 ? 0 : 1 })}`,
+    (from + to) / 2,
+    bottom + 13,
+  );
 }
 
 function ring(context: CanvasRenderingContext2D, { stand, x }: Drawing, i: number, radius: number): void {

@@ -53,7 +53,11 @@ export function useStringDrag(laid: Laid, x: ScaleLinear<number, number>, units:
     return plant >= 0 && Math.abs(py - rowY(row)) < ROW / 2 ? { what: 'bead', plant, row } : { what: 'row', row };
   };
 
-  const commandFor = ({ grip, laid: { planting, layout }, way, startX, startY }: Drag, px: number, py: number): Command | null => {
+  const commandFor = (
+    { grip, laid: { planting, layout }, way, startX, startY }: Drag,
+    px: number,
+    py: number,
+  ): Command | null => {
     const { stand } = layout;
     if (grip.what === 'gap') {
       const gap = planting.gaps.find(({ id }) => id === grip.id)!;
@@ -70,7 +74,9 @@ export function useStringDrag(laid: Laid, x: ScaleLinear<number, number>, units:
     if (grip.what !== 'bead' || !isBelt(planting.baseline)) return null;
     const moved = x.invert(px) - x.invert(startX);
     const spacing = draggedSpacing(row, stand.place[grip.plant]!, stand.chainage[grip.plant]! + moved);
-    return spacing === null ? null : setRow(planting.id, row.id, { spacing }, `spacing ${formatLength(spacing, units, { decimals: 2 })}`);
+    return spacing === null
+      ? null
+      : setRow(planting.id, row.id, { spacing }, `spacing ${formatLength(spacing, units, { decimals: 2 })}`);
   };
 
   const place = (event: PointerEvent<HTMLCanvasElement>): [number, number] => {
@@ -83,7 +89,8 @@ export function useStringDrag(laid: Laid, x: ScaleLinear<number, number>, units:
     onPointerDown(event: PointerEvent<HTMLCanvasElement>) {
       if (event.button !== 0) return;
       const [px, py] = place(event);
-      if (lookNow().sketch?.for === 'gap') return addPoint(pointAt(laid.layout.baseline!.line, x.invert(px)), laid.planting.id);
+      if (lookNow().sketch?.for === 'gap')
+        return addPoint(pointAt(laid.layout.baseline!.line, x.invert(px)), laid.planting.id);
       const grip = gripAt(px, py);
       if (!grip) return look({ selection: null });
       event.currentTarget.setPointerCapture(event.pointerId);
@@ -94,7 +101,15 @@ export function useStringDrag(laid: Laid, x: ScaleLinear<number, number>, units:
       const [px, py] = place(event);
       if (!now) {
         const grip = gripAt(px, py);
-        event.currentTarget.style.cursor = !grip ? 'default' : grip.what === 'gap' ? (grip.edge === 'middle' ? 'grab' : 'ew-resize') : grip.what === 'bead' ? 'grab' : 'ns-resize';
+        event.currentTarget.style.cursor = !grip
+          ? 'default'
+          : grip.what === 'gap'
+            ? grip.edge === 'middle'
+              ? 'grab'
+              : 'ew-resize'
+            : grip.what === 'bead'
+              ? 'grab'
+              : 'ns-resize';
         return;
       }
       const [dx, dy] = [px - now.startX, py - now.startY];
@@ -112,7 +127,10 @@ export function useStringDrag(laid: Laid, x: ScaleLinear<number, number>, units:
       const { stand } = now.laid.layout;
       if (now.grip.what === 'gap') look({ selection: { what: 'gap', id: now.grip.id } });
       else if (now.grip.what === 'row') look({ selection: { what: 'row', id: stand.rows[now.grip.row]!.row.id } });
-      else look({ selection: { what: 'plant', row: stand.rows[now.grip.row]!.row.id, place: stand.place[now.grip.plant]! } });
+      else
+        look({
+          selection: { what: 'plant', row: stand.rows[now.grip.row]!.row.id, place: stand.place[now.grip.plant]! },
+        });
     },
     onPointerCancel() {
       drag.current = null;

@@ -13,8 +13,24 @@ import { SpeciesForm } from './SpeciesForm.tsx';
 
 /** A new record to begin from: middling, its names and source to be filled in. */
 const BLANK: Species = {
-  id: '', botanical: '', common: '', family: '', tag: '', kind: 'shrub', form: 'bush', evergreen: null, height: [2, 4], width: [2, 4], rate: 'medium',
-  zone: 5, moisture: ['moist', 'moist'], light: ['full', 'full'], thorns: false, suckers: false, stock: ['whip'], source: '',
+  id: '',
+  botanical: '',
+  common: '',
+  family: '',
+  tag: '',
+  kind: 'shrub',
+  form: 'bush',
+  evergreen: null,
+  height: [2, 4],
+  width: [2, 4],
+  rate: 'medium',
+  zone: 5,
+  moisture: ['moist', 'moist'],
+  light: ['full', 'full'],
+  thorns: false,
+  suckers: false,
+  stock: ['whip'],
+  source: '',
 };
 
 /** Every species in force: the app's with what is known of each, and the steward's own and corrections beside them. */
@@ -28,7 +44,9 @@ export function SpeciesBook() {
   const isCorrection = (id: string) => isOwn(id) && catalogue.some((species) => species.id === id);
   const words = text.toLowerCase().split(/\s+/).filter(Boolean);
   const found = [...allSpecies()]
-    .filter(({ common, botanical, family }) => words.every((word) => `${common} ${botanical} ${family}`.toLowerCase().includes(word)))
+    .filter(({ common, botanical, family }) =>
+      words.every((word) => `${common} ${botanical} ${family}`.toLowerCase().includes(word)),
+    )
     .sort((a, b) => Number(isOwn(b.id)) - Number(isOwn(a.id)) || a.common.localeCompare(b.common, 'en'));
   const open = (id: string | null) => {
     setEditing(null);
@@ -40,16 +58,34 @@ export function SpeciesBook() {
         <div className="page-head">
           <h1>Species book</h1>
           <div className="actions">
-            <Button onClick={() => { setChosen(null); setEditing(BLANK); }}>A species of your own</Button>
+            <Button
+              onClick={() => {
+                setChosen(null);
+                setEditing(BLANK);
+              }}
+            >
+              A species of your own
+            </Button>
             <Button onClick={() => void navigate(-1)}>Back</Button>
           </div>
         </div>
-        <Input aria-label="Find a species" placeholder="a name or a family" value={text} onChange={({ target }) => setText(target.value)} />
-        <p className="soft">{found.length} species{own.length > 0 ? `, ${own.length} of them yours or corrected by you` : ''}. What is not known is left out, never guessed.</p>
+        <Input
+          aria-label="Find a species"
+          placeholder="a name or a family"
+          value={text}
+          onChange={({ target }) => setText(target.value)}
+        />
+        <p className="soft">
+          {found.length} species{own.length > 0 ? `, ${own.length} of them yours or corrected by you` : ''}. What is not
+          known is left out, never guessed.
+        </p>
         <ul className="species-list">
           {found.map(({ id, common, botanical }) => (
             <li key={id}>
-              <button type="button" className="link" aria-pressed={id === chosen} onClick={() => open(id)}><SpeciesMark species={id} /> {common}</button> <em className="soft">{botanical}</em>
+              <button type="button" className="link" aria-pressed={id === chosen} onClick={() => open(id)}>
+                <SpeciesMark species={id} /> {common}
+              </button>{' '}
+              <em className="soft">{botanical}</em>
               {isOwn(id) && <span className="verdict">{isCorrection(id) ? 'corrected' : 'yours'}</span>}
             </li>
           ))}
@@ -58,18 +94,38 @@ export function SpeciesBook() {
       </main>
       <Panel label="Species" about={editing ? `editing ${editing.id}` : chosen}>
         {editing ? (
-          <SpeciesForm key={editing.id} species={editing} isNew={editing.id === ''} onDone={(id) => open(id)} onLeave={() => setEditing(null)} />
+          <SpeciesForm
+            key={editing.id}
+            species={editing}
+            isNew={editing.id === ''}
+            onDone={(id) => open(id)}
+            onLeave={() => setEditing(null)}
+          />
         ) : chosen ? (
           <>
             <h2>{capital(speciesOf(chosen).common)}</h2>
             <SpeciesFacts species={speciesOf(chosen)} />
             <div className="actions wrap">
-              <Button onClick={() => setEditing(speciesOf(chosen))}>{isOwn(chosen) ? 'Change it' : 'Correct it'}</Button>
-              {isOwn(chosen) && <Button danger onClick={() => run(removeSpecies(chosen, isCorrection(chosen))) && open(isCorrection(chosen) ? chosen : null)}>{isCorrection(chosen) ? 'Take the correction back' : 'Take it out'}</Button>}
+              <Button onClick={() => setEditing(speciesOf(chosen))}>
+                {isOwn(chosen) ? 'Change it' : 'Correct it'}
+              </Button>
+              {isOwn(chosen) && (
+                <Button
+                  danger
+                  onClick={() =>
+                    run(removeSpecies(chosen, isCorrection(chosen))) && open(isCorrection(chosen) ? chosen : null)
+                  }
+                >
+                  {isCorrection(chosen) ? 'Take the correction back' : 'Take it out'}
+                </Button>
+              )}
             </div>
           </>
         ) : (
-          <p className="soft">Choose a species to see what is known of it, correct it for this holding, or note one of your own. Yours travel with the holding and stay when the app’s change.</p>
+          <p className="soft">
+            Choose a species to see what is known of it, correct it for this holding, or note one of your own. Yours
+            travel with the holding and stay when the app’s change.
+          </p>
         )}
       </Panel>
     </>

@@ -18,16 +18,21 @@ export function SpeciesFacts({ species }: { species: Species }) {
     return from === to ? monthName(from) : `${monthName(from)} to ${monthName(to)}`;
   };
   const need = partners[species.partner ?? ''];
-  const bears = (fact: boolean | undefined) => (fact === undefined ? undefined : fact ? 'bears it' : 'does not bear it');
+  const bears = (fact: boolean | undefined) =>
+    fact === undefined ? undefined : fact ? 'bears it' : 'does not bear it';
   const yes = (fact: boolean | null | undefined) => (fact == null ? undefined : fact ? 'yes' : 'no');
-  const words = (list: readonly string[] | undefined) => (list && list.length > 0 ? [...new Set(list)].join(' to ') : undefined);
+  const words = (list: readonly string[] | undefined) =>
+    list && list.length > 0 ? [...new Set(list)].join(' to ') : undefined;
   const facts: readonly (readonly [string, string | undefined])[] = [
     ['Botanical name', species.botanical],
     ['Family', species.family],
     ['Grows', `${span(species.height)} high, ${span(species.width)} wide`],
     ['Height at 20 years', span(more.at20)],
     ['How fast', species.rate === 'veryFast' ? 'very fast' : species.rate],
-    ['Roots', more.roots && { tap: 'one straight down', heart: 'many aslant', flat: 'most near the surface' }[more.roots]],
+    [
+      'Roots',
+      more.roots && { tap: 'one straight down', heart: 'many aslant', flat: 'most near the surface' }[more.roots],
+    ],
     ['Evergreen', yes(species.evergreen)],
     ['Hardy to zone', String(species.zone)],
     ['Winter chill wanted', more.chill && `${more.chill.join(' to ')} hours`],
@@ -42,12 +47,28 @@ export function SpeciesFacts({ species }: { species: Species }) {
     ['Coppices', yes(species.coppices)],
     ['Bears salt', yes(species.bearsSalt)],
     ['Bears grazing', yes(species.bearsGrazing)],
-    ['Juglone', species.givesJuglone ? 'gives it' : species.bearsJuglone === undefined ? undefined : species.bearsJuglone ? 'bears it' : 'harmed by it'],
+    [
+      'Juglone',
+      species.givesJuglone
+        ? 'gives it'
+        : species.bearsJuglone === undefined
+          ? undefined
+          : species.bearsJuglone
+            ? 'bears it'
+            : 'harmed by it',
+    ],
     ['Feeds the soil with nitrogen', more.fixesNitrogen ? 'yes' : undefined],
     ['Poisonous to', species.toxicTo?.join(' and ')],
     ['Flowers', months(more.bloom)],
     ['Fruits', months(more.fruit)],
-    ['To fruit it wants', need && `${need.kinds.slice(0, 3).map((id) => speciesOf(id).common).join(' or ')} within ${length(need.reach)}`],
+    [
+      'To fruit it wants',
+      need &&
+        `${need.kinds
+          .slice(0, 3)
+          .map((id) => speciesOf(id).common)
+          .join(' or ')} within ${length(need.reach)}`,
+    ],
     ['Planted for', more.uses?.join(', ')],
     ['Wildlife', more.wildlife],
     ['In planting', more.establish],
@@ -59,7 +80,17 @@ export function SpeciesFacts({ species }: { species: Species }) {
   const unknown = facts.filter(([, fact]) => !fact).map(([label]) => (label === 'pH' ? label : label.toLowerCase()));
   return (
     <>
-      <dl className="facts">{facts.map(([label, fact]) => fact && <div key={label}><dt>{label}</dt><dd>{fact}</dd></div>)}</dl>
+      <dl className="facts">
+        {facts.map(
+          ([label, fact]) =>
+            fact && (
+              <div key={label}>
+                <dt>{label}</dt>
+                <dd>{fact}</dd>
+              </div>
+            ),
+        )}
+      </dl>
       {unknown.length > 0 && <p className="soft fine">Not known: {unknown.join(', ')}.</p>}
     </>
   );

@@ -1,6 +1,14 @@
 import { Button, Input, Select } from 'antd';
 import { useState } from 'react';
-import { FORMS, LIGHTS, MOISTURES, SpeciesSchema, USES, type More, type Species } from '../../../core/holding/species-schema.ts';
+import {
+  FORMS,
+  LIGHTS,
+  MOISTURES,
+  SpeciesSchema,
+  USES,
+  type More,
+  type Species,
+} from '../../../core/holding/species-schema.ts';
 import { monthName } from '../../../core/ground/local-rules.ts';
 import { monthsAt, moreOf } from '../../../core/species/more.ts';
 import { partners } from '../../../core/species/catalogue.ts';
@@ -13,12 +21,16 @@ import { Toggle } from '../../look/Toggle.tsx';
 import { useShown } from '../../store/derived.ts';
 import { run } from '../../store/session.ts';
 
-const same = (words: readonly string[]): Record<string, string> => Object.fromEntries(words.map((word) => [word, word]));
+const same = (words: readonly string[]): Record<string, string> =>
+  Object.fromEntries(words.map((word) => [word, word]));
 const RATES = { slow: 'slow', medium: 'medium', fast: 'fast', veryFast: 'very fast' } as const;
 const YES_NO = { yes: 'yes', no: 'no', unknown: 'not known' } as const;
 const KINDS = same(SpeciesSchema.shape.kind.options);
 const FORM_WORDS = same(FORMS);
-const MONTHS = { none: 'not known', ...Object.fromEntries(Array.from({ length: 12 }, (_, i) => [String(i + 1), monthName(i + 1)])) };
+const MONTHS = {
+  none: 'not known',
+  ...Object.fromEntries(Array.from({ length: 12 }, (_, i) => [String(i + 1), monthName(i + 1)])),
+};
 const STOCK_OPTIONS = stocks.map(({ id, name }) => ({ value: id, label: name }));
 
 interface Props {
@@ -34,12 +46,35 @@ export function SpeciesForm({ species, isNew, onDone, onLeave }: Props) {
   const [draft, setDraft] = useState(species);
   const set = (changes: Partial<Species>) => setDraft({ ...draft, ...changes });
   const text = (key: 'botanical' | 'common' | 'family' | 'tag' | 'source', label: string, most: number) => (
-    <div className="field"><label htmlFor={`species-${key}`}>{label}</label><Input id={`species-${key}`} value={draft[key]} maxLength={most} disabled={!isNew && key === 'botanical'} onChange={({ target }) => set({ [key]: target.value })} /></div>
+    <div className="field">
+      <label htmlFor={`species-${key}`}>{label}</label>
+      <Input
+        id={`species-${key}`}
+        value={draft[key]}
+        maxLength={most}
+        disabled={!isNew && key === 'botanical'}
+        onChange={({ target }) => set({ [key]: target.value })}
+      />
+    </div>
   );
   const size = (key: 'height' | 'width', label: string) => (
     <div className="pair">
-      <LengthField label={`${label}, from`} units={units} least={0.05} most={120} value={draft[key][0]} onChange={(from) => set({ [key]: [from, draft[key][1]] })} />
-      <LengthField label="to" units={units} least={0.05} most={120} value={draft[key][1]} onChange={(to) => set({ [key]: [draft[key][0], to] })} />
+      <LengthField
+        label={`${label}, from`}
+        units={units}
+        least={0.05}
+        most={120}
+        value={draft[key][0]}
+        onChange={(from) => set({ [key]: [from, draft[key][1]] })}
+      />
+      <LengthField
+        label="to"
+        units={units}
+        least={0.05}
+        most={120}
+        value={draft[key][1]}
+        onChange={(to) => set({ [key]: [draft[key][0], to] })}
+      />
     </div>
   );
   const more = moreOf(draft.id);
@@ -59,7 +94,12 @@ export function SpeciesForm({ species, isNew, onDone, onLeave }: Props) {
     };
     return (
       <div className="pair">
-        <ChoiceField label={`${label}, from`} value={here ? String(here[0]) : 'none'} options={MONTHS} onChange={change(0)} />
+        <ChoiceField
+          label={`${label}, from`}
+          value={here ? String(here[0]) : 'none'}
+          options={MONTHS}
+          onChange={change(0)}
+        />
         <ChoiceField label="to" value={here ? String(here[1]) : 'none'} options={MONTHS} onChange={change(1)} />
       </div>
     );
@@ -73,7 +113,10 @@ export function SpeciesForm({ species, isNew, onDone, onLeave }: Props) {
       <h2>{isNew ? 'A species of your own' : `Correct ${species.common}`}</h2>
       {text('botanical', 'Botanical name', 60)}
       {text('common', 'Common name', 60)}
-      <div className="pair">{text('family', 'Family', 40)}{text('tag', 'Tag, two letters', 2)}</div>
+      <div className="pair">
+        {text('family', 'Family', 40)}
+        {text('tag', 'Tag, two letters', 2)}
+      </div>
       <div className="pair">
         <ChoiceField label="Kind" value={draft.kind} options={KINDS} onChange={(kind) => set({ kind })} />
         <ChoiceField label="Form" value={draft.form} options={FORM_WORDS} onChange={(form) => set({ form })} />
@@ -82,28 +125,106 @@ export function SpeciesForm({ species, isNew, onDone, onLeave }: Props) {
       {size('width', 'Wide')}
       <div className="pair">
         <ChoiceField label="How fast" value={draft.rate} options={RATES} onChange={(rate) => set({ rate })} />
-        <ChoiceField label="Evergreen" value={draft.evergreen === null ? 'unknown' : draft.evergreen ? 'yes' : 'no'} options={YES_NO} onChange={(answer) => set({ evergreen: answer === 'unknown' ? null : answer === 'yes' })} />
+        <ChoiceField
+          label="Evergreen"
+          value={draft.evergreen === null ? 'unknown' : draft.evergreen ? 'yes' : 'no'}
+          options={YES_NO}
+          onChange={(answer) => set({ evergreen: answer === 'unknown' ? null : answer === 'yes' })}
+        />
       </div>
       <div className="pair">
-        <ChoiceField label="Ground, from" value={draft.moisture[0]} options={same(MOISTURES)} onChange={(from) => set({ moisture: [from, draft.moisture[1]] })} />
-        <ChoiceField label="to" value={draft.moisture[1]} options={same(MOISTURES)} onChange={(to) => set({ moisture: [draft.moisture[0], to] })} />
+        <ChoiceField
+          label="Ground, from"
+          value={draft.moisture[0]}
+          options={same(MOISTURES)}
+          onChange={(from) => set({ moisture: [from, draft.moisture[1]] })}
+        />
+        <ChoiceField
+          label="to"
+          value={draft.moisture[1]}
+          options={same(MOISTURES)}
+          onChange={(to) => set({ moisture: [draft.moisture[0], to] })}
+        />
       </div>
       <div className="pair">
-        <ChoiceField label="Light, from" value={draft.light[0]} options={same(LIGHTS)} onChange={(from) => set({ light: [from, draft.light[1]] })} />
-        <ChoiceField label="to" value={draft.light[1]} options={same(LIGHTS)} onChange={(to) => set({ light: [draft.light[0], to] })} />
+        <ChoiceField
+          label="Light, from"
+          value={draft.light[0]}
+          options={same(LIGHTS)}
+          onChange={(from) => set({ light: [from, draft.light[1]] })}
+        />
+        <ChoiceField
+          label="to"
+          value={draft.light[1]}
+          options={same(LIGHTS)}
+          onChange={(to) => set({ light: [draft.light[0], to] })}
+        />
       </div>
-      <div className="field"><label htmlFor="species-zone">Hardy to zone</label><NumberField id="species-zone" min={1} max={13} precision={0} value={draft.zone} onEnter={(zone) => zone && set({ zone })} /></div>
+      <div className="field">
+        <label htmlFor="species-zone">Hardy to zone</label>
+        <NumberField
+          id="species-zone"
+          min={1}
+          max={13}
+          precision={0}
+          value={draft.zone}
+          onEnter={(zone) => zone && set({ zone })}
+        />
+      </div>
       <Toggle label="Thorns" on={draft.thorns} onChange={(thorns) => set({ thorns })} />
       <Toggle label="Suckers" on={draft.suckers} onChange={(suckers) => set({ suckers })} />
-      <div className="field"><label htmlFor="species-toxic">Poisonous to</label><Select id="species-toxic" mode="multiple" value={draft.toxicTo ?? []} options={[{ value: 'people', label: 'people' }, { value: 'livestock', label: 'livestock' }]} onChange={(toxicTo) => { const { toxicTo: _, ...rest } = draft; setDraft(toxicTo.length > 0 ? { ...rest, toxicTo } : rest); }} /></div>
-      <ChoiceField label="To fruit it wants a partner of" value={draft.partner ?? 'none'} options={{ none: 'none, or not known', ...same(Object.keys(partners)) }} onChange={(partner: string) => { const { partner: _, ...rest } = draft; setDraft(partner === 'none' ? rest : { ...rest, partner }); }} />
-      <div className="field"><label htmlFor="species-uses">Planted for</label><Select id="species-uses" mode="multiple" value={noted.uses ?? []} options={USES.map((value) => ({ value, label: value }))} onChange={(uses) => note({ uses })} /></div>
+      <div className="field">
+        <label htmlFor="species-toxic">Poisonous to</label>
+        <Select
+          id="species-toxic"
+          mode="multiple"
+          value={draft.toxicTo ?? []}
+          options={[
+            { value: 'people', label: 'people' },
+            { value: 'livestock', label: 'livestock' },
+          ]}
+          onChange={(toxicTo) => {
+            const { toxicTo: _, ...rest } = draft;
+            setDraft(toxicTo.length > 0 ? { ...rest, toxicTo } : rest);
+          }}
+        />
+      </div>
+      <ChoiceField
+        label="To fruit it wants a partner of"
+        value={draft.partner ?? 'none'}
+        options={{ none: 'none, or not known', ...same(Object.keys(partners)) }}
+        onChange={(partner: string) => {
+          const { partner: _, ...rest } = draft;
+          setDraft(partner === 'none' ? rest : { ...rest, partner });
+        }}
+      />
+      <div className="field">
+        <label htmlFor="species-uses">Planted for</label>
+        <Select
+          id="species-uses"
+          mode="multiple"
+          value={noted.uses ?? []}
+          options={USES.map((value) => ({ value, label: value }))}
+          onChange={(uses) => note({ uses })}
+        />
+      </div>
       {months('bloom', 'Flowers')}
       {months('fruit', 'Fruits')}
-      <div className="field"><label htmlFor="species-stock">Usual stock</label><Select id="species-stock" mode="multiple" value={draft.stock} options={STOCK_OPTIONS} onChange={(stock) => stock.length > 0 && set({ stock })} /></div>
+      <div className="field">
+        <label htmlFor="species-stock">Usual stock</label>
+        <Select
+          id="species-stock"
+          mode="multiple"
+          value={draft.stock}
+          options={STOCK_OPTIONS}
+          onChange={(stock) => stock.length > 0 && set({ stock })}
+        />
+      </div>
       {text('source', 'Where this is known from', 200)}
       <div className="actions">
-        <Button type="primary" onClick={keep}>Keep it</Button>
+        <Button type="primary" onClick={keep}>
+          Keep it
+        </Button>
         <Button onClick={onLeave}>Leave it</Button>
       </div>
     </div>

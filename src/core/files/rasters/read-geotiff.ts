@@ -26,14 +26,34 @@ export async function readGeoTiff(bytes: Uint8Array, name: string, plane: Plane)
     const image = await tiff.getImage();
     const [width, height] = [image.getWidth(), image.getHeight()];
     if (!(width >= 2 && height >= 2) || width * height > MOST_PIXELS)
-      throw new Unreadable(`${name} is ${width} x ${height} pixels; from 2 x 2 up to ${MOST_PIXELS / 1e6} million in all can be read. Export it smaller, or only the part round the holding.`);
+      throw new Unreadable(
+        `${name} is ${width} x ${height} pixels; from 2 x 2 up to ${MOST_PIXELS / 1e6} million in all can be read. Export it smaller, or only the part round the holding.`,
+      );
     const matrix = matrixOf(image.getFileDirectory() as unknown as TiffTags, name);
     const keys = (image.getGeoKeys() ?? {}) as Readonly<Record<string, unknown>>;
-    const grid = Object.keys(keys).length > 0 ? keyedGrid(keys, String(keys['GTCitationGeoKey'] ?? keys['ProjectedCSTypeGeoKey'] ?? keys['GeographicTypeGeoKey'] ?? 'its own grid'), plane) : null;
+    const grid =
+      Object.keys(keys).length > 0
+        ? keyedGrid(
+            keys,
+            String(
+              keys['GTCitationGeoKey'] ??
+                keys['ProjectedCSTypeGeoKey'] ??
+                keys['GeographicTypeGeoKey'] ??
+                'its own grid',
+            ),
+            plane,
+          )
+        : null;
     const nodata = image.getGDALNoData();
     if (image.getSamplesPerPixel() < 3) {
       const [values] = (await image.readRasters({ samples: [0] })) as unknown as [ArrayLike<number>];
-      return { kind: 'elevation', raster: { width, height, values, matrix, nodata }, rgba: new Uint8ClampedArray(0), matrix, grid };
+      return {
+        kind: 'elevation',
+        raster: { width, height, values, matrix, nodata },
+        rgba: new Uint8ClampedArray(0),
+        matrix,
+        grid,
+      };
     }
     const rgb = (await image.readRGB({ interleave: true })) as unknown as ArrayLike<number>;
     const rgba = new Uint8ClampedArray(width * height * 4);
@@ -54,6 +74,9 @@ function matrixOf(tags: TiffTags, name: string): Picture['matrix'] {
   const whole = tag('ModelTransformation');
   if (whole.length === 16) return [whole[0]!, whole[1]!, whole[3]!, whole[4]!, whole[5]!, whole[7]!];
   const [scale, tie] = [tag('ModelPixelScale'), tag('ModelTiepoint')];
-  if (scale.length < 2 || tie.length < 6) throw new Unreadable(`${name} does not say where it lies. Lay it as a picture by two known points, or export it with its place.`);
+  if (scale.length < 2 || tie.length < 6)
+    throw new Unreadable(
+      `${name} does not say where it lies. Lay it as a picture by two known points, or export it with its place.`,
+    );
   return [scale[0]!, 0, tie[3]! - tie[0]! * scale[0]!, 0, -scale[1]!, tie[4]! + tie[1]! * scale[1]!];
 }

@@ -28,7 +28,8 @@ const WORDS: readonly (readonly [pattern: RegExp, becomes: Becomes])[] = [
   [/tap|hydrant/, 'tap'],
 ];
 
-const fits = (kind: Becomes, shape: FoundShape['shape']): boolean => (kind === 'boundary' ? shape === 'ring' : kind === 'nothing' || featureKinds[kind].shape === shape);
+const fits = (kind: Becomes, shape: FoundShape['shape']): boolean =>
+  kind === 'boundary' ? shape === 'ring' : kind === 'nothing' || featureKinds[kind].shape === shape;
 
 /** Everything that a shape can be. */
 export const choicesFor = (shape: FoundShape['shape']): Becomes[] => [
@@ -37,7 +38,8 @@ export const choicesFor = (shape: FoundShape['shape']): Becomes[] => [
   'nothing',
 ];
 
-export const becomesLabel = (becomes: Becomes): string => (becomes === 'boundary' ? 'Boundary' : becomes === 'nothing' ? 'Nothing' : featureKinds[becomes].label);
+export const becomesLabel = (becomes: Becomes): string =>
+  becomes === 'boundary' ? 'Boundary' : becomes === 'nothing' ? 'Nothing' : featureKinds[becomes].label;
 
 /** A guess at what each shape is: by what the file calls it, else by its form. The first ring that nothing names is the boundary when `bare`. */
 export function guessAll(shapes: readonly FoundShape[], bare: boolean): Becomes[] {
@@ -46,10 +48,24 @@ export function guessAll(shapes: readonly FoundShape[], bare: boolean): Becomes[
     const { shape, name, facts } = found;
     const declared = String(facts['what'] ?? facts['kind'] ?? '');
     const own = declared === 'boundary' || declared in featureKinds ? (declared as Becomes) : undefined;
-    const words = [name, declared, facts['type'], facts['desc']].filter((word) => typeof word === 'string').join(' ').toLowerCase();
-    let guess = [own, WORDS.find(([pattern, kind]) => pattern.test(words) && fits(kind, shape))?.[1]].find((kind) => kind && fits(kind, shape));
+    const words = [name, declared, facts['type'], facts['desc']]
+      .filter((word) => typeof word === 'string')
+      .join(' ')
+      .toLowerCase();
+    let guess = [own, WORDS.find(([pattern, kind]) => pattern.test(words) && fits(kind, shape))?.[1]].find(
+      (kind) => kind && fits(kind, shape),
+    );
     if (declared === 'plant' || declared === 'baseline') guess = 'nothing';
-    guess ??= shape === 'ring' ? (bare && !boundary ? 'boundary' : 'place') : shape === 'line' ? 'fence' : 'elevation' in facts ? 'spotHeight' : 'tree';
+    guess ??=
+      shape === 'ring'
+        ? bare && !boundary
+          ? 'boundary'
+          : 'place'
+        : shape === 'line'
+          ? 'fence'
+          : 'elevation' in facts
+            ? 'spotHeight'
+            : 'tree';
     if (guess === 'boundary' && boundary) return 'place';
     boundary ||= guess === 'boundary';
     return guess;
@@ -57,7 +73,12 @@ export function guessAll(shapes: readonly FoundShape[], bare: boolean): Becomes[
 }
 
 /** Everything that was chosen, as one command. Numbers that the file tells of a kind are kept. Throws Refused with what cannot be. */
-export function bringIn(fileName: string, shapes: readonly FoundShape[], becomes: readonly Becomes[], newId: () => string): Command {
+export function bringIn(
+  fileName: string,
+  shapes: readonly FoundShape[],
+  becomes: readonly Becomes[],
+  newId: () => string,
+): Command {
   const commands = shapes.flatMap(({ points, name, facts, crosses }, i): Command[] => {
     const kind = becomes[i]!;
     if (kind === 'nothing') return [];
@@ -73,7 +94,13 @@ export function bringIn(fileName: string, shapes: readonly FoundShape[], becomes
 }
 
 /** What the file tells in this kind's own words; what does not fit the kind is left aside rather than the shape. */
-function madeOf(kind: FeatureKind, id: string, points: FoundShape['points'], given: Readonly<Record<string, unknown>>, sound: boolean) {
+function madeOf(
+  kind: FeatureKind,
+  id: string,
+  points: FoundShape['points'],
+  given: Readonly<Record<string, unknown>>,
+  sound: boolean,
+) {
   try {
     return newFeature(kind, id, points, given, sound);
   } catch {
@@ -84,5 +111,10 @@ function madeOf(kind: FeatureKind, id: string, points: FoundShape['points'], giv
 function numbersIn(kind: FeatureKind, facts: FoundShape['facts']): Record<string, unknown> {
   const { numbers, choices = [] } = featureKinds[kind];
   const known = [...numbers, ...choices].map(({ key }) => key);
-  return Object.fromEntries(Object.entries(facts).filter(([key, value]) => known.includes(key) && (typeof value === 'number' || typeof value === 'boolean' || typeof value === 'string')));
+  return Object.fromEntries(
+    Object.entries(facts).filter(
+      ([key, value]) =>
+        known.includes(key) && (typeof value === 'number' || typeof value === 'boolean' || typeof value === 'string'),
+    ),
+  );
 }

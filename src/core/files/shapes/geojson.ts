@@ -15,7 +15,12 @@ export function readGeoJson(text: string, name: string): RawShapes {
     throw new Unreadable(`${name} is not whole GeoJSON: it ends early or is damaged. Export it again.`);
   }
   const declared = CrsSchema.safeParse(json).data?.crs.properties.name;
-  return { format: 'GeoJSON', ...fromFeatures(featuresIn(json, name), name), declared: declared ? { epsg: declared } : null, degrees: !declared };
+  return {
+    format: 'GeoJSON',
+    ...fromFeatures(featuresIn(json, name), name),
+    declared: declared ? { epsg: declared } : null,
+    degrees: !declared,
+  };
 }
 
 function featuresIn(json: unknown, name: string): readonly unknown[] {
@@ -24,5 +29,7 @@ function featuresIn(json: unknown, name: string): readonly unknown[] {
   const type = typeof json === 'object' && json !== null ? (json as { type?: unknown }).type : null;
   if (type === 'Feature') return [json];
   if (BARE.includes(type as string)) return [{ type: 'Feature', geometry: json }];
-  throw new Unreadable(`${name} holds no GeoJSON features. Choose a GeoJSON, KML, KMZ, GPX, zipped shapefile or CSV file.`);
+  throw new Unreadable(
+    `${name} holds no GeoJSON features. Choose a GeoJSON, KML, KMZ, GPX, zipped shapefile or CSV file.`,
+  );
 }

@@ -16,11 +16,20 @@ const COLUMNS = {
 export function readPointsCsv(text: string, name: string, join: Join = 'points'): RawShapes {
   const parsed = Papa.parse<string[]>(text, { skipEmptyLines: 'greedy', preview: MOST_POINTS + 2 });
   const [head, ...rows] = parsed.data;
-  if (!head || head.length < 2 || rows.length === 0) throw new Unreadable(`${name} is not a table of points. It needs a heading, such as name,x,y, and a line for each point.`);
-  if (rows.length > MOST_POINTS) throw new Unreadable(`${name} holds more than ${MOST_POINTS.toLocaleString('en')} points. Export a smaller part of it.`);
+  if (!head || head.length < 2 || rows.length === 0)
+    throw new Unreadable(
+      `${name} is not a table of points. It needs a heading, such as name,x,y, and a line for each point.`,
+    );
+  if (rows.length > MOST_POINTS)
+    throw new Unreadable(
+      `${name} holds more than ${MOST_POINTS.toLocaleString('en')} points. Export a smaller part of it.`,
+    );
   const columnOf = (pattern: RegExp) => head.findIndex((heading) => pattern.test(heading.trim()));
   const [x, y] = [columnOf(COLUMNS.x), columnOf(COLUMNS.y)];
-  if (x < 0 || y < 0 || x === y) throw new Unreadable(`${name}: its headings (${head.slice(0, 6).join(', ').slice(0, 80)}) name no place. Call two of them x and y, easting and northing, or longitude and latitude.`);
+  if (x < 0 || y < 0 || x === y)
+    throw new Unreadable(
+      `${name}: its headings (${head.slice(0, 6).join(', ').slice(0, 80)}) name no place. Call two of them x and y, easting and northing, or longitude and latitude.`,
+    );
   const [label, elevation] = [columnOf(COLUMNS.name), columnOf(COLUMNS.elevation)];
   const leftOut: string[] = [];
   const decimalComma = parsed.meta.delimiter !== ',';
@@ -35,10 +44,23 @@ export function readPointsCsv(text: string, name: string, join: Join = 'points')
       return [];
     }
     const height = elevation < 0 ? Number.NaN : number(row[elevation]);
-    return [{ shape: 'at', coordinates: [at], facts: { name: label < 0 ? '' : (row[label] ?? ''), ...(Number.isFinite(height) && { elevation: height }) } }];
+    return [
+      {
+        shape: 'at',
+        coordinates: [at],
+        facts: { name: label < 0 ? '' : (row[label] ?? ''), ...(Number.isFinite(height) && { elevation: height }) },
+      },
+    ];
   });
-  const columns = Object.fromEntries(Object.entries({ x, y, name: label, elevation }).filter(([, at]) => at >= 0).map(([key, at]) => [key, head[at]!.trim()]));
+  const columns = Object.fromEntries(
+    Object.entries({ x, y, name: label, elevation })
+      .filter(([, at]) => at >= 0)
+      .map(([key, at]) => [key, head[at]!.trim()]),
+  );
   const degrees = /^(lon|lng)/i.test(columns['x']!) || /^lat/i.test(columns['y']!);
-  const joined: RawShape[] = join === 'points' ? points : [{ shape: join, coordinates: points.flatMap(({ coordinates }) => coordinates), facts: {} }];
+  const joined: RawShape[] =
+    join === 'points'
+      ? points
+      : [{ shape: join, coordinates: points.flatMap(({ coordinates }) => coordinates), facts: {} }];
   return { format: 'table of points', shapes: joined, leftOut, declared: null, degrees, columns };
 }

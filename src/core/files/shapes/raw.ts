@@ -32,17 +32,27 @@ export function fromFeatures(features: readonly unknown[], name: string): Pick<R
   const add = (shape: RawShape['shape'], coordinates: unknown, facts: RawShape['facts']): boolean => {
     if (!Array.isArray(coordinates) || !coordinates.every(isPosition)) return false;
     points += coordinates.length;
-    if (points > MOST_POINTS) throw new Unreadable(`${name} holds more than ${MOST_POINTS.toLocaleString('en')} points. Export a smaller part of it, or a simpler one.`);
+    if (points > MOST_POINTS)
+      throw new Unreadable(
+        `${name} holds more than ${MOST_POINTS.toLocaleString('en')} points. Export a smaller part of it, or a simpler one.`,
+      );
     shapes.push({ shape, coordinates, facts });
     return true;
   };
   const takeApart = (geometry: unknown, facts: RawShape['facts'], who: string, depth = 0): boolean => {
     if (typeof geometry !== 'object' || geometry === null || depth > 20) return false;
-    const { type, coordinates, geometries } = geometry as { type?: unknown; coordinates?: unknown; geometries?: unknown };
+    const { type, coordinates, geometries } = geometry as {
+      type?: unknown;
+      coordinates?: unknown;
+      geometries?: unknown;
+    };
     const list = Array.isArray(coordinates) ? coordinates : null;
     const polygon = (rings: unknown): boolean => {
       if (!Array.isArray(rings) || rings.length === 0) return false;
-      if (rings.length > 1) leftOut.push(`${who}: the ${rings.length === 2 ? 'hole' : `${rings.length - 1} holes`} in it; its outer edge is taken.`);
+      if (rings.length > 1)
+        leftOut.push(
+          `${who}: the ${rings.length === 2 ? 'hole' : `${rings.length - 1} holes`} in it; its outer edge is taken.`,
+        );
       return add('ring', rings[0], facts);
     };
     switch (type) {
@@ -65,7 +75,10 @@ export function fromFeatures(features: readonly unknown[], name: string): Pick<R
     }
   };
   features.forEach((raw, i) => {
-    const { geometry, properties } = (typeof raw === 'object' && raw !== null ? raw : {}) as { geometry?: unknown; properties?: unknown };
+    const { geometry, properties } = (typeof raw === 'object' && raw !== null ? raw : {}) as {
+      geometry?: unknown;
+      properties?: unknown;
+    };
     const facts = typeof properties === 'object' && properties !== null ? (properties as Record<string, unknown>) : {};
     const who = nameIn(facts) ? `'${nameIn(facts)}'` : `shape ${i + 1}`;
     if (!takeApart(geometry, facts, who)) leftOut.push(`${who}: it has no shape that can be read.`);
@@ -73,7 +86,8 @@ export function fromFeatures(features: readonly unknown[], name: string): Pick<R
   return { shapes, leftOut };
 }
 
-const isPosition = (position: unknown): position is number[] => Array.isArray(position) && position.length >= 2 && Number.isFinite(position[0]) && Number.isFinite(position[1]);
+const isPosition = (position: unknown): position is number[] =>
+  Array.isArray(position) && position.length >= 2 && Number.isFinite(position[0]) && Number.isFinite(position[1]);
 
 /** The name among a shape's facts, whatever its case; shortened when it is a story. */
 export function nameIn(facts: Readonly<Record<string, unknown>>): string {

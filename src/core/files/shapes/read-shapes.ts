@@ -51,15 +51,31 @@ const FARTHEST = 20_000;
  * The shapes in a GeoJSON, KML, KMZ, GPX, zipped shapefile or CSV file called `name`, on the plane. What cannot
  * be taken is said; a file of which nothing can is refused with {@link Unreadable}.
  */
-export function readShapes(bytes: Uint8Array, name: string, plane: Plane, { crs = null, join = 'points', onShare }: ReadOptions = {}): FoundShapes {
+export function readShapes(
+  bytes: Uint8Array,
+  name: string,
+  plane: Plane,
+  { crs = null, join = 'points', onShare }: ReadOptions = {},
+): FoundShapes {
   checkSize(name, bytes.length);
   const raw = guarded(name, () => readRaw(bytes, name, join));
   const { grid, taken, asked } = gridFor(raw, crs, plane, name);
   const placed = placeAll(raw.shapes, grid, onShare);
-  const swapped = placed.shapes.length === 0 && taken === 'degrees' && placeAll(raw.shapes, chosenGrid('degreesSwapped', plane)).shapes.length > 0;
+  const swapped =
+    placed.shapes.length === 0 &&
+    taken === 'degrees' &&
+    placeAll(raw.shapes, chosenGrid('degreesSwapped', plane)).shapes.length > 0;
   const leftOut = [...raw.leftOut, ...placed.leftOut];
-  if (placed.shapes.length === 0 && !swapped && !asked) throw new Unreadable(`${name} holds nothing that can be placed. ${sentence(leftOut[0] ?? 'it has no shapes.')}`);
-  return { format: raw.format, shapes: placed.shapes, leftOut, crs: { taken, words: grid.name, asked }, swapped, columns: raw.columns ?? null };
+  if (placed.shapes.length === 0 && !swapped && !asked)
+    throw new Unreadable(`${name} holds nothing that can be placed. ${sentence(leftOut[0] ?? 'it has no shapes.')}`);
+  return {
+    format: raw.format,
+    shapes: placed.shapes,
+    leftOut,
+    crs: { taken, words: grid.name, asked },
+    swapped,
+    columns: raw.columns ?? null,
+  };
 }
 
 const sentence = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
@@ -89,37 +105,64 @@ function readRaw(bytes: Uint8Array, name: string, join: Join): RawShapes {
   if (isZip(bytes)) {
     if (!/\.kmz$/i.test(name)) return readShapefile(bytes, name);
     const [kml] = Object.values(unpack(bytes, name, (file) => /\.kml$/i.test(file)));
-    return kml ? { ...readXml(strFromU8(kml), name), format: 'KMZ' } : refuse(name, { code: 'damaged', what: 'there is no map in it' });
+    return kml
+      ? { ...readXml(strFromU8(kml), name), format: 'KMZ' }
+      : refuse(name, { code: 'damaged', what: 'there is no map in it' });
   }
-  const text = strFromU8(bytes).replace(/^\uFEFF/, '').trimStart();
+  const text = strFromU8(bytes)
+    .replace(/^\uFEFF/, '')
+    .trimStart();
   if (text.startsWith('<')) return readXml(text, name);
   if (/\.(csv|tsv|txt)$/i.test(name)) return readPointsCsv(text, name, join);
   return readGeoJson(text, name);
 }
 
-function gridFor(raw: RawShapes, chosen: CrsChoice | null, plane: Plane, name: string): { grid: Grid; taken: CrsChoice; asked: boolean } {
-  if (chosen && chosen !== 'declared') return { grid: chosenGrid(chosen, plane), taken: chosen, asked: !raw.degrees && !raw.declared };
+function gridFor(
+  raw: RawShapes,
+  chosen: CrsChoice | null,
+  plane: Plane,
+  name: string,
+): { grid: Grid; taken: CrsChoice; asked: boolean } {
+  if (chosen && chosen !== 'declared')
+    return { grid: chosenGrid(chosen, plane), taken: chosen, asked: !raw.degrees && !raw.declared };
   if (raw.declared) {
     const grid = 'epsg' in raw.declared ? declaredGrid(raw.declared.epsg, plane) : wktGrid(raw.declared.wkt, plane);
     if (grid) return { grid, taken: 'declared', asked: false };
-    if ('epsg' in raw.declared && !chosen) throw new Unreadable(`${name} says that its coordinates are ${raw.declared.epsg.slice(0, 60)}, which is not known here. Export it in WGS 84 longitude and latitude.`);
+    if ('epsg' in raw.declared && !chosen)
+      throw new Unreadable(
+        `${name} says that its coordinates are ${raw.declared.epsg.slice(0, 60)}, which is not known here. Export it in WGS 84 longitude and latitude.`,
+      );
   }
   if (raw.degrees) return { grid: chosenGrid('degrees', plane), taken: 'degrees', asked: false };
   // Small numbers are degrees, but in a table whose headings say easting and northing or x and y.
-  const likely: CrsChoice = !raw.columns && raw.shapes.every(({ coordinates }) => coordinates.every(([x, y]) => Math.abs(x!) <= 180 && Math.abs(y!) <= 90)) ? 'degrees' : raw.shapes.every(({ coordinates }) => coordinates.every(([x, y]) => Math.hypot(x!, y!) <= FARTHEST)) ? 'metres' : 'utm';
+  const likely: CrsChoice =
+    !raw.columns &&
+    raw.shapes.every(({ coordinates }) => coordinates.every(([x, y]) => Math.abs(x!) <= 180 && Math.abs(y!) <= 90))
+      ? 'degrees'
+      : raw.shapes.every(({ coordinates }) => coordinates.every(([x, y]) => Math.hypot(x!, y!) <= FARTHEST))
+        ? 'metres'
+        : 'utm';
   return { grid: chosenGrid(likely, plane), taken: likely, asked: true };
 }
 
 function wktGrid(wkt: string, plane: Plane): Grid | null {
   try {
-    const grid = projectedGrid(wkt, /^\w+\["([^"]{1,60})/.exec(wkt)?.[1]?.replaceAll('_', ' ') ?? 'the projection file’s grid', plane);
+    const grid = projectedGrid(
+      wkt,
+      /^\w+\["([^"]{1,60})/.exec(wkt)?.[1]?.replaceAll('_', ' ') ?? 'the projection file’s grid',
+      plane,
+    );
     return Number.isFinite(grid.fromPlane([0, 0])[0]) ? grid : null;
   } catch {
     return null;
   }
 }
 
-function placeAll(raw: readonly RawShape[], grid: Grid, onShare?: (share: number) => void): { shapes: FoundShape[]; leftOut: string[] } {
+function placeAll(
+  raw: readonly RawShape[],
+  grid: Grid,
+  onShare?: (share: number) => void,
+): { shapes: FoundShape[]; leftOut: string[] } {
   const all = raw.reduce((sum, { coordinates }) => sum + coordinates.length, 0);
   let done = 0;
   const shapes: FoundShape[] = [];
@@ -134,12 +177,24 @@ function placeAll(raw: readonly RawShape[], grid: Grid, onShare?: (share: number
       return [Math.round(px * 1e4) / 1e4, Math.round(py * 1e4) / 1e4];
     });
     if (points.some((p) => !(Math.hypot(p[0], p[1]) <= FARTHEST)))
-      return void leftOut.push(`${who}: it lies more than ${FARTHEST / 1000} km from this holding. Check the holding’s latitude, longitude and hemisphere, and how the coordinates are meant.`);
+      return void leftOut.push(
+        `${who}: it lies more than ${FARTHEST / 1000} km from this holding. Check the holding’s latitude, longitude and hemisphere, and how the coordinates are meant.`,
+      );
     const kept = points.filter((p, k) => k === 0 || distance(p, points[k - 1]!) > 0.001);
     if (shape === 'ring' && kept.length > 1 && distance(kept[0]!, kept.at(-1)!) <= 0.001) kept.pop();
     const least = { ring: 3, line: 2, at: 1 }[shape];
     if (kept.length < least) leftOut.push(`${who}: it has ${kept.length} different points and needs ${least}.`);
-    else shapes.push({ name, shape, points: kept, crosses: shape === 'ring' && crossesItself(kept, true), facts: { ...facts, ...(shape === 'at' && Number.isFinite(coordinates[0]![2]) && { elevation: coordinates[0]![2] }) } });
+    else
+      shapes.push({
+        name,
+        shape,
+        points: kept,
+        crosses: shape === 'ring' && crossesItself(kept, true),
+        facts: {
+          ...facts,
+          ...(shape === 'at' && Number.isFinite(coordinates[0]![2]) && { elevation: coordinates[0]![2] }),
+        },
+      });
   });
   return { shapes, leftOut };
 }

@@ -8,8 +8,10 @@ import { fromFeatures, MOST_POINTS, type RawShapes } from './raw.ts';
 export function readShapefile(bytes: Uint8Array, name: string): RawShapes {
   const files = unpack(bytes, name, (file) => /\.(shp|dbf|prj|cpg)$/i.test(file) && !file.startsWith('__MACOSX'));
   const shp = Object.keys(files).find((file) => /\.shp$/i.test(file));
-  if (!shp) throw new Unreadable(`${name} holds no .shp file. Zip the .shp, .dbf and .prj files together and choose that zip.`);
-  const beside = (ending: string) => Object.entries(files).find(([file]) => file.toLowerCase() === shp.toLowerCase().replace(/\.shp$/, ending))?.[1];
+  if (!shp)
+    throw new Unreadable(`${name} holds no .shp file. Zip the .shp, .dbf and .prj files together and choose that zip.`);
+  const beside = (ending: string) =>
+    Object.entries(files).find(([file]) => file.toLowerCase() === shp.toLowerCase().replace(/\.shp$/, ending))?.[1];
   const geometry = files[shp]!;
   checkRecords(geometry, name);
   try {
@@ -23,7 +25,10 @@ export function readShapefile(bytes: Uint8Array, name: string): RawShapes {
     return {
       format: 'shapefile',
       shapes,
-      leftOut: [...leftOut, ...others.map((file) => `the layer ${file}: one layer is read at a time. Zip it by itself.`)],
+      leftOut: [
+        ...leftOut,
+        ...others.map((file) => `the layer ${file}: one layer is read at a time. Zip it by itself.`),
+      ],
       declared: wkt ? { wkt: strFromU8(wkt).trim() } : null,
       degrees: false,
     };
@@ -48,7 +53,7 @@ function checkRecords(bytes: Uint8Array, name: string): void {
   const damaged = (): never => refuse(name, { code: 'damaged', what: 'its shapes cannot be read to the end' });
   if (bytes.length < 100 || view.getInt32(0) !== 9994) damaged();
   let points = 0;
-  for (let at = 100; at + 12 <= bytes.length; ) {
+  for (let at = 100; at + 12 <= bytes.length;) {
     const length = view.getInt32(at + 4) * 2;
     if (length < 4 || at + 8 + length > bytes.length) damaged();
     const kind = view.getInt32(at + 8, true) % 10;
@@ -66,7 +71,10 @@ function checkRecords(bytes: Uint8Array, name: string): void {
       }
       points += count;
     } else points++;
-    if (points > MOST_POINTS) throw new Unreadable(`${name} holds more than ${MOST_POINTS.toLocaleString('en')} points. Export a smaller part of it, or a simpler one.`);
+    if (points > MOST_POINTS)
+      throw new Unreadable(
+        `${name} holds more than ${MOST_POINTS.toLocaleString('en')} points. Export a smaller part of it, or a simpler one.`,
+      );
     at += 8 + length;
   }
 }

@@ -9,15 +9,20 @@ const DEEPEST = 200;
 /** KML or GPX, whichever the text is. */
 export function readXml(text: string, name: string): RawShapes {
   // An entity can make a small file enormous; no map program writes one.
-  if (/<!(DOCTYPE|ENTITY)/i.test(text)) throw new Unreadable(`${name} declares XML entities, which are not read. Export it again as plain KML or GPX.`);
+  if (/<!(DOCTYPE|ENTITY)/i.test(text))
+    throw new Unreadable(`${name} declares XML entities, which are not read. Export it again as plain KML or GPX.`);
   const format = /<gpx[\s>]/i.test(text) ? 'GPX' : 'KML';
   let depth = 0;
   for (const [tag] of text.matchAll(/<\/?[a-z][^<>]*>/gi)) {
     depth += tag.startsWith('</') ? -1 : tag.endsWith('/>') ? 0 : 1;
-    if (depth > DEEPEST) throw new Unreadable(`${name} is nested more than ${DEEPEST} deep, which no map is. Export it again.`);
+    if (depth > DEEPEST)
+      throw new Unreadable(`${name} is nested more than ${DEEPEST} deep, which no map is. Export it again.`);
   }
   try {
-    const document = new DOMParser({ onError: onErrorStopParsing }).parseFromString(text, 'text/xml') as unknown as Parameters<typeof kml>[0];
+    const document = new DOMParser({ onError: onErrorStopParsing }).parseFromString(
+      text,
+      'text/xml',
+    ) as unknown as Parameters<typeof kml>[0];
     const { features } = format === 'GPX' ? gpx(document) : kml(document);
     return { format, ...fromFeatures(features, name), declared: null, degrees: true };
   } catch (problem) {

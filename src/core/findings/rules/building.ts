@@ -13,7 +13,9 @@ export const building: Rule = (judged) => {
   const { stand } = layout;
   const least = settingOf(holding, 'setback.building');
   const room = (species: Species) => Math.max(least, species.width[1] / 2);
-  const rooms = stand.lots.map(({ species, kept }) => Math.max(least, Math.min(speciesOf(species).width[1], kept?.width ?? Infinity) / 2));
+  const rooms = stand.lots.map(({ species, kept }) =>
+    Math.max(least, Math.min(speciesOf(species).width[1], kept?.width ?? Infinity) / 2),
+  );
   const widest = Math.max(least, ...rooms);
   return holding.features.flatMap((feature): Finding[] => {
     if (feature.kind !== 'building' || !isNear(stand, feature.ring, widest)) return [];
@@ -22,7 +24,8 @@ export const building: Rule = (judged) => {
     if (near.length === 0) return [];
     const nearest = near.reduce((a, b) => (away(b) < away(a) ? b : a));
     const species = speciesOf(speciesIdOf(stand, nearest));
-    const narrow = away(nearest) >= least ? substitute(judged, species, (other) => room(other) <= away(nearest)) : undefined;
+    const narrow =
+      away(nearest) >= least ? substitute(judged, species, (other) => room(other) <= away(nearest)) : undefined;
     const length = (metres: number) => formatLength(metres, holding.units);
     return [
       finding('building', judged, feature.id, {

@@ -10,7 +10,8 @@ export const buriedService: Rule = (judged) => {
   const { stand } = layout;
   const wanted = settingOf(holding, 'setback.service');
   return holding.features.flatMap((feature): Finding[] => {
-    if (feature.kind !== 'buriedService' || feature.state === 'removed' || !isNear(stand, feature.line, wanted)) return [];
+    if (feature.kind !== 'buriedService' || feature.state === 'removed' || !isNear(stand, feature.line, wanted))
+      return [];
     const { distance } = distancesFrom(stand, feature.line);
     const near = plantsWhere(stand, (i) => distance[i]! < wanted - 1e-6);
     if (near.length === 0) return [];

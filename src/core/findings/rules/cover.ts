@@ -16,20 +16,28 @@ export const cover: Rule = (judged) => {
     const found: Finding[] = [];
     const [first] = waysToClear(feature.grows);
     if (feature.clearing === null && first!.seasons > 0)
-      found.push(finding('cover', judged, feature.id, {
-        severity: 'note',
-        what: `${choiceWords('cover', 'grows', feature.grows)[0]!.toUpperCase()}${choiceWords('cover', 'grows', feature.grows).slice(1)} must go first`,
-        why: `${sayStand(stand, plants)} in ${nameOf(feature)}. ${schoolName(first!.way)} takes ${first!.seasons} growing season${first!.seasons === 1 ? '' : 's'}; choose the way under What grows now.`,
-        plants,
-      }));
-    const kin = plants.filter((i) => speciesOf(speciesIdOf(stand, i)).family === 'Rosaceae' && (feature.was === 'orchard' || feature.was === 'hedge'));
+      found.push(
+        finding('cover', judged, feature.id, {
+          severity: 'note',
+          what: `${choiceWords('cover', 'grows', feature.grows)[0]!.toUpperCase()}${choiceWords('cover', 'grows', feature.grows).slice(1)} must go first`,
+          why: `${sayStand(stand, plants)} in ${nameOf(feature)}. ${schoolName(first!.way)} takes ${first!.seasons} growing season${first!.seasons === 1 ? '' : 's'}; choose the way under What grows now.`,
+          plants,
+        }),
+      );
+    const kin = plants.filter(
+      (i) =>
+        speciesOf(speciesIdOf(stand, i)).family === 'Rosaceae' &&
+        (feature.was === 'orchard' || feature.was === 'hedge'),
+    );
     if (kin.length > 0)
-      found.push(finding('replant', judged, feature.id, {
-        severity: 'caution',
-        what: 'Its own kin stood here before',
-        why: `${sayStand(stand, kin)} where a${feature.was === 'orchard' ? 'n orchard' : ' hedge'} was. ${wasMeans(feature.was)}`,
-        plants: kin,
-      }));
+      found.push(
+        finding('replant', judged, feature.id, {
+          severity: 'caution',
+          what: 'Its own kin stood here before',
+          why: `${sayStand(stand, kin)} where a${feature.was === 'orchard' ? 'n orchard' : ' hedge'} was. ${wasMeans(feature.was)}`,
+          plants: kin,
+        }),
+      );
     return found;
   });
 };

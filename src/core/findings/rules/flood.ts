@@ -7,7 +7,11 @@ import { sayStand } from '../plants.ts';
 export const flood: Rule = (judged) => {
   const { stand } = judged.layout;
   return judged.holding.features.flatMap((feature): Finding[] => {
-    if (!(feature.kind === 'wetGround' && feature.floods) && !(feature.kind === 'harm' && feature.from === 'floodDebris')) return [];
+    if (
+      !(feature.kind === 'wetGround' && feature.floods) &&
+      !(feature.kind === 'harm' && feature.from === 'floodDebris')
+    )
+      return [];
     const plants = plantsInside(stand, feature.ring);
     if (plants.length === 0) return [];
     return [

@@ -9,7 +9,11 @@ const ASKED = [5, 10, 15, 20, 30, 40];
 
 /** Layers of a guild that a taller one will leave with too little light. */
 export const layerLightRule: Rule = (judged) => {
-  const { holding, planting, layout: { stand } } = judged;
+  const {
+    holding,
+    planting,
+    layout: { stand },
+  } = judged;
   if (planting.baseline.kind !== 'guilds') return [];
   const site = settingOf(holding, 'growth.site');
   const told = new Set<string>();
@@ -35,7 +39,11 @@ export const layerLightRule: Rule = (judged) => {
 
 function remediesFor(judged: Judged, species: string, plants: readonly number[], over: string) {
   const { stand } = judged.layout;
-  const bearing = substitute(judged, speciesOf(species), ({ light, height }) => light[0] === 'shade' && height[1] <= speciesOf(species).height[1] * 1.5);
+  const bearing = substitute(
+    judged,
+    speciesOf(species),
+    ({ light, height }) => light[0] === 'shade' && height[1] <= speciesOf(species).height[1] * 1.5,
+  );
   const shading = plantsWhere(stand, (i) => stand.rows[stand.row[i]!]!.row.id === over);
   const room = Math.min(...stand.rows.filter(({ offset }) => offset > 0.5).map(({ offset }) => offset)) * 2;
   return [

@@ -14,13 +14,19 @@ export const localHeight: Rule = (judged) => {
   return holding.rules.flatMap((rule): Finding[] => {
     if (rule.kind !== 'height' && rule.kind !== 'sightTriangle') return [];
     const line = rule.kind === 'height' ? lineOf(rule.along, holding) : null;
-    const there = rule.kind === 'sightTriangle' ? plantsInside(stand, rule.ring) : line ? plantsWithin(stand, line.points, rule.metres, line.closed).plants : [];
+    const there =
+      rule.kind === 'sightTriangle'
+        ? plantsInside(stand, rule.ring)
+        : line
+          ? plantsWithin(stand, line.points, rule.metres, line.closed).plants
+          : [];
     const heights = stand.lots.map((lot) => becomes(lot).height);
     const plants = there.filter((i) => heights[stand.lot[i]!]! > rule.most);
     if (plants.length === 0) return [];
     const worst = plants.reduce((a, b) => (heights[stand.lot[b]!]! > heights[stand.lot[a]!]! ? b : a));
     const tallest = speciesOf(speciesIdOf(stand, worst));
-    const length = (metres: number) => formatLength(metres, holding.units, { decimals: Math.round(metres * 100) % 10 === 0 ? 1 : 2 });
+    const length = (metres: number) =>
+      formatLength(metres, holding.units, { decimals: Math.round(metres * 100) % 10 === 0 ? 1 : 2 });
     const low = substitute(judged, tallest, (other) => matureHeight(other) <= rule.most);
     const sight = rule.kind === 'sightTriangle';
     return [

@@ -17,7 +17,10 @@ export const localSetback: Rule = (judged) => {
     return [
       finding('local-setback', judged, rule.id, {
         severity: 'caution',
-        what: rule.kind === 'waterEdge' ? `It digs in the protected edge of ${line.name}` : `It stands within the setback from ${line.name}`,
+        what:
+          rule.kind === 'waterEdge'
+            ? `It digs in the protected edge of ${line.name}`
+            : `It stands within the setback from ${line.name}`,
         why: `${sayStand(layout.stand, plants)} as near as ${length(nearest)}; ${length(rule.metres)} is asked${rule.said ? ` (${rule.said})` : ', though nobody is named who said so'}. The local office has the last word.`,
         plants,
         remedies: [{ label: 'Leave a gap', command: gapsOver(judged, plants, 'gap at the setback') }],

@@ -13,7 +13,12 @@ export const mower: Rule = (judged) => {
   const deck = settingOf(holding, 'mower.deck');
   const clearance = settingOf(holding, 'mower.clearance');
   const year = settingOf(holding, 'mower.year');
-  const strip = planting.weeds === 'fabric' ? settingOf(holding, 'weed.rollWidth') : planting.weeds === 'mats' ? settingOf(holding, 'weed.matSide') : 0;
+  const strip =
+    planting.weeds === 'fabric'
+      ? settingOf(holding, 'weed.rollWidth')
+      : planting.weeds === 'mats'
+        ? settingOf(holding, 'weed.matSide')
+        : 0;
   const sizes = sizesOf(stand, year, settingOf(holding, 'growth.site'));
   const length = (metres: number) => formatLength(metres, holding.units);
   const told = new Set<string>();
@@ -34,7 +39,12 @@ export const mower: Rule = (judged) => {
         what: `Mower cannot pass between rows ${stand.rows.indexOf(before) + 1} and ${r + 1}`,
         why: `${length(gap)} gap, ${length(Math.max(strip, crown))} of it ${crown >= strip ? `crown at year ${year}` : 'weed cover'}; a ${length(deck)} deck wants ${length(deck + 2 * clearance)} clear.`,
         at: [stand.x[from]!, stand.y[from]!],
-        remedies: [{ label: `Widen to ${length(wanted)}`, command: setRow(planting.id, row.id, { rowGap: wanted }, `row gap ${length(wanted)}`) }],
+        remedies: [
+          {
+            label: `Widen to ${length(wanted)}`,
+            command: setRow(planting.id, row.id, { rowGap: wanted }, `row gap ${length(wanted)}`),
+          },
+        ],
       }),
     ];
   });

@@ -15,7 +15,10 @@ export const onlyWhileCut: Rule = (judged) => {
   const { holding, layout } = judged;
   const { stand } = layout;
   if (stand.lots.every(({ kept }) => kept === null)) return [];
-  const uncut: Judged = { ...judged, layout: { ...layout, stand: { ...stand, lots: stand.lots.map((lot) => ({ ...lot, kept: null })) } } };
+  const uncut: Judged = {
+    ...judged,
+    layout: { ...layout, stand: { ...stand, lots: stand.lots.map((lot) => ({ ...lot, kept: null })) } },
+  };
   const then = ASK_SIZE.flatMap((rule) => rule(uncut));
   if (then.length === 0) return [];
   const now = new Set(ASK_SIZE.flatMap((rule) => rule(judged)).map(({ id }) => id));
@@ -27,7 +30,9 @@ export const onlyWhileCut: Rule = (judged) => {
         severity: 'note',
         what: 'It fits only while somebody cuts it',
         why: `Left to grow: ${what[0]!.toLowerCase()}${what.slice(1)}. ${why} Keeping it cut takes about ${hours < 10 ? Math.round(hours * 10) / 10 : Math.round(hours)} hours a year.`,
-        plants, at, year,
+        plants,
+        at,
+        year,
       }),
     );
 };

@@ -19,7 +19,11 @@ function besideLine(judged: Judged, line: Line): Finding[] {
   const { holding, layout } = judged;
   const { stand } = layout;
   const lowest = line.height - line.clearance;
-  const reaches = stand.lots.map((lot) => (becomes(lot).height > lowest ? line.clearance + Math.min(speciesOf(lot.species).width[1], lot.kept?.width ?? Infinity) / 2 : 0));
+  const reaches = stand.lots.map((lot) =>
+    becomes(lot).height > lowest
+      ? line.clearance + Math.min(speciesOf(lot.species).width[1], lot.kept?.width ?? Infinity) / 2
+      : 0,
+  );
   const reach = Math.max(0, ...reaches);
   if (!isNear(stand, line.line, reach)) return [];
   const { distance } = distancesFrom(stand, line.line);
@@ -28,9 +32,13 @@ function besideLine(judged: Judged, line: Line): Finding[] {
   if (growing.length === 0) return [];
   const site = settingOf(holding, 'growth.site');
   const lots = [...new Set(growing.map((i) => stand.lot[i]!))].map((lot) => stand.lots[lot]!);
-  const years = lots.map((lot) => firstYear(lot, site, ({ height }) => height > lowest)).filter((year) => year !== null);
+  const years = lots
+    .map((lot) => firstYear(lot, site, ({ height }) => height > lowest))
+    .filter((year) => year !== null);
   const year = years.length > 0 ? Math.min(...years) : null;
-  const species = [...new Set(lots.map((lot) => lot.species))].map(speciesOf).sort((a, b) => matureHeight(b) - matureHeight(a));
+  const species = [...new Set(lots.map((lot) => lot.species))]
+    .map(speciesOf)
+    .sort((a, b) => matureHeight(b) - matureHeight(a));
   const low = substitute(judged, species[0]!, (other) => matureHeight(other) <= lowest && other.kind !== 'fruit');
   const length = (metres: number) => formatLength(metres, holding.units, { decimals: metres % 1 === 0 ? 0 : 1 });
   const who = species.length === 1 ? capital(species[0]!.common) : `${growing.length} plants`;

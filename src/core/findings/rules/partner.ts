@@ -20,7 +20,9 @@ export function pollinationOf(judged: Pick<Judged, 'all' | 'layout'>): Pollinati
   return stand.speciesIds.flatMap((species, index): Pollination[] => {
     const need = partners[speciesOf(species).partner ?? ''];
     const plants = plantsWhere(stand, (i) => stand.species[i] === index);
-    return need && plants.length > 0 ? [{ species, need, plants, alone: plants.filter((i) => !hasPartner(judged, i, need.kinds, need.reach)) }] : [];
+    return need && plants.length > 0
+      ? [{ species, need, plants, alone: plants.filter((i) => !hasPartner(judged, i, need.kinds, need.reach)) }]
+      : [];
   });
 }
 
@@ -39,23 +41,46 @@ export const partner: Rule = (judged) => {
         what: `${capital(species.common)} has no partner to fruit with`,
         why: `${need.why} None stands within ${formatLength(need.reach, holding.units, { decimals: 0 })} of ${alone.length === 1 ? 'it' : `${alone.length} of them`}.`,
         plants: alone,
-        remedies: beside === null ? [] : [{
-          label: `Make a neighbour ${kin.common}`,
-          command: setRow(planting.id, stand.rows[stand.row[beside]!]!.row.id, {
-            swaps: [...stand.rows[stand.row[beside]!]!.row.swaps, { at: stand.chainage[beside]!, copy: stand.rows[stand.row[beside]!]!.copy, species: kin.id }],
-          }, `${kin.common} as partner`),
-        }],
+        remedies:
+          beside === null
+            ? []
+            : [
+                {
+                  label: `Make a neighbour ${kin.common}`,
+                  command: setRow(
+                    planting.id,
+                    stand.rows[stand.row[beside]!]!.row.id,
+                    {
+                      swaps: [
+                        ...stand.rows[stand.row[beside]!]!.row.swaps,
+                        { at: stand.chainage[beside]!, copy: stand.rows[stand.row[beside]!]!.copy, species: kin.id },
+                      ],
+                    },
+                    `${kin.common} as partner`,
+                  ),
+                },
+              ],
       }),
     ];
   });
 };
 
-function hasPartner({ all, layout: { stand } }: Pick<Judged, 'all' | 'layout'>, i: number, kinds: readonly string[], reach: number): boolean {
+function hasPartner(
+  { all, layout: { stand } }: Pick<Judged, 'all' | 'layout'>,
+  i: number,
+  kinds: readonly string[],
+  reach: number,
+): boolean {
   const [x, y] = plantAt(stand, i);
   return all.some(({ layout: { stand: other } }) => {
     for (let j = 0; j < other.count; j++) {
       if (other === stand && j === i) continue;
-      if (Math.abs(other.x[j]! - x) > reach || Math.abs(other.y[j]! - y) > reach || !kinds.includes(speciesIdOf(other, j))) continue;
+      if (
+        Math.abs(other.x[j]! - x) > reach ||
+        Math.abs(other.y[j]! - y) > reach ||
+        !kinds.includes(speciesIdOf(other, j))
+      )
+        continue;
       if (Math.hypot(other.x[j]! - x, other.y[j]! - y) <= reach) return true;
     }
     return false;
@@ -68,7 +93,8 @@ function neighbour({ layout: { stand } }: Judged, i: number): number | null {
   const own = speciesIdOf(stand, i);
   for (let step = 1; step < to - from; step++)
     for (const j of [i + step, i - step])
-      if (j >= from && j < to && speciesIdOf(stand, j) !== own && speciesIdOf(stand, j) !== row.standards?.species) return j;
+      if (j >= from && j < to && speciesIdOf(stand, j) !== own && speciesIdOf(stand, j) !== row.standards?.species)
+        return j;
   const elsewhere = stand.rows.find((laid) => laid.row === row && laid.from !== from && laid.to > laid.from);
   return elsewhere?.from ?? null;
 }

@@ -28,7 +28,13 @@ const withinSetback = (judged: Parameters<Rule>[0], assumed: boolean) => {
   const near = within(stand);
   if (near.length === 0) return [];
   const { distance: away } = distancesFrom(stand, ringOf(boundary), true);
-  const nearest = nearestSide(boundary, plantAt(stand, near.reduce((a, b) => (away[b]! < away[a]! ? b : a))));
+  const nearest = nearestSide(
+    boundary,
+    plantAt(
+      stand,
+      near.reduce((a, b) => (away[b]! < away[a]! ? b : a)),
+    ),
+  );
   const by = Math.ceil((wanted - nearest.distance) * 10) / 10;
   const move = moveSideways(judged, awayFrom(judged, nearest.point) * by, `moved ${formatLength(by, units)} in`);
   const remedies = [

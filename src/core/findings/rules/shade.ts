@@ -23,7 +23,11 @@ export const shade: Rule = (judged) => {
   if (dark.length === 0) return [];
   const worst = dark.reduce((a, b) => (hours.get(b)! < hours.get(a)! ? b : a));
   const species = speciesOf(speciesIdOf(stand, worst));
-  const other = substitute(judged, species, (one) => hoursWanted(holding, one) <= hours.get(worst)! && one.height[1] <= species.height[1] * 2);
+  const other = substitute(
+    judged,
+    species,
+    (one) => hoursWanted(holding, one) <= hours.get(worst)! && one.height[1] <= species.height[1] * 2,
+  );
   return [
     finding('shade', judged, 'dark', {
       severity: 'caution',
@@ -60,7 +64,12 @@ export function seasonHours(holding: Holding, stand: Stand): Map<number, number>
       let sum = 0;
       for (const sun of suns) {
         const ray = rayFrom([stand.x[i]!, stand.y[i]!], 0.5, sun);
-        sum += sun.hours * near.reduce((share, caster) => (share === 0 || misses(caster, ray) ? share : share * caster.passes(ray, true)), 1);
+        sum +=
+          sun.hours *
+          near.reduce(
+            (share, caster) => (share === 0 || misses(caster, ray) ? share : share * caster.passes(ray, true)),
+            1,
+          );
       }
       hours.set(i, sum);
     }
@@ -69,7 +78,10 @@ export function seasonHours(holding: Holding, stand: Stand): Map<number, number>
 }
 
 /** Whether the ray runs away from a caster or past it: the cheap test before the dear one. */
-function misses({ box: [w, s, e, n] }: Caster, { x, y, ux, uy }: { x: number; y: number; ux: number; uy: number }): boolean {
+function misses(
+  { box: [w, s, e, n] }: Caster,
+  { x, y, ux, uy }: { x: number; y: number; ux: number; uy: number },
+): boolean {
   const [dx, dy] = [(w + e) / 2 - x, (s + n) / 2 - y];
   const half = Math.hypot(e - w, n - s) / 2;
   return Math.abs(dx * uy - dy * ux) > half || dx * ux + dy * uy < -half;
@@ -77,9 +89,12 @@ function misses({ box: [w, s, e, n] }: Caster, { x, y, ux, uy }: { x: number; y:
 
 let sunsKnown: { place: Holding['place']; suns: ReturnType<typeof daySuns> } | null = null;
 function sunsOf({ place }: Holding): ReturnType<typeof daySuns> {
-  if (sunsKnown?.place.latitude === place.latitude && sunsKnown.place.longitude === place.longitude) return sunsKnown.suns;
+  if (sunsKnown?.place.latitude === place.latitude && sunsKnown.place.longitude === place.longitude)
+    return sunsKnown.suns;
   const months = [1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11, 12].filter((month) => inLeaf(month, place.latitude)).slice(1, 4);
-  const suns = months.flatMap((month) => daySuns(place, { month, stepMinutes: 90 })).map((sun) => ({ ...sun, hours: sun.hours / months.length }));
+  const suns = months
+    .flatMap((month) => daySuns(place, { month, stepMinutes: 90 }))
+    .map((sun) => ({ ...sun, hours: sun.hours / months.length }));
   sunsKnown = { place, suns };
   return suns;
 }

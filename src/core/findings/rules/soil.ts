@@ -22,7 +22,8 @@ export const soil: Rule = (judged) => {
     if (group) group.plants.push(i);
     else groups.set(key, { zone, species: speciesOf(speciesIdOf(stand, i)), plants: [i] });
   }
-  const suitsPh = ({ ph }: Species, at: number | null) => !ph || at === null || (at >= ph[0] - 1e-9 && at <= ph[1] + 1e-9);
+  const suitsPh = ({ ph }: Species, at: number | null) =>
+    !ph || at === null || (at >= ph[0] - 1e-9 && at <= ph[1] + 1e-9);
   return [...groups.values()].flatMap(({ zone, species, plants }): Finding[] => {
     const key = `${zone.zone.id}:${species.id}`;
     const { ph, depth } = zone.zone;
@@ -34,30 +35,39 @@ export const soil: Rule = (judged) => {
       return other ? [{ label: `Swap for ${other.common}`, command: swapPlants(judged, plants, other) }] : [];
     };
     if (!suitsPh(species, ph))
-      found.push(finding('soil-ph', judged, key, {
-        severity: 'caution',
-        what: `The soil is too ${ph! > species.ph![1] ? 'limy' : 'sour'} for ${species.common}`,
-        why: `${sayStand(stand, plants)} in ${label}; it bears pH ${species.ph![0]} to ${species.ph![1]}. Change the species before the soil: lime and sulphur only after a test.`,
-        plants,
-        remedies: swap((one) => suitsPh(one, ph) && bears(one, moisture)),
-      }));
+      found.push(
+        finding('soil-ph', judged, key, {
+          severity: 'caution',
+          what: `The soil is too ${ph! > species.ph![1] ? 'limy' : 'sour'} for ${species.common}`,
+          why: `${sayStand(stand, plants)} in ${label}; it bears pH ${species.ph![0]} to ${species.ph![1]}. Change the species before the soil: lime and sulphur only after a test.`,
+          plants,
+          remedies: swap((one) => suitsPh(one, ph) && bears(one, moisture)),
+        }),
+      );
     // The driest and the wettest class are where drainage decides; the rest is the gardener's range.
     if ((zone.drainage === 'waterlogged' || zone.drainage === 'free') && !bears(species, moisture))
-      found.push(finding('soil-drainage', judged, key, {
-        severity: zone.drainage === 'waterlogged' ? 'fault' : 'caution',
-        what: zone.drainage === 'free' ? `The soil dries out too fast for ${species.common}` : `The soil drains too slowly for ${species.common}`,
-        why: `${sayStand(stand, plants)} in ${label}, where drainage is ${zone.drainage}${zone.measured ? ' as the percolation test measured' : ''}; it bears ${species.moisture[0]} to ${species.moisture[1]} ground. ${zone.drainage === 'free' ? 'Water it through 3 summers, or change it.' : 'Plant it proud, or change it.'}`,
-        plants,
-        remedies: swap((one) => bears(one, moisture) && suitsPh(one, ph)),
-      }));
+      found.push(
+        finding('soil-drainage', judged, key, {
+          severity: zone.drainage === 'waterlogged' ? 'fault' : 'caution',
+          what:
+            zone.drainage === 'free'
+              ? `The soil dries out too fast for ${species.common}`
+              : `The soil drains too slowly for ${species.common}`,
+          why: `${sayStand(stand, plants)} in ${label}, where drainage is ${zone.drainage}${zone.measured ? ' as the percolation test measured' : ''}; it bears ${species.moisture[0]} to ${species.moisture[1]} ground. ${zone.drainage === 'free' ? 'Water it through 3 summers, or change it.' : 'Plant it proud, or change it.'}`,
+          plants,
+          remedies: swap((one) => bears(one, moisture) && suitsPh(one, ph)),
+        }),
+      );
     if (depth !== null && depth < SHALLOW && matureHeight(species) > 12)
-      found.push(finding('soil-depth', judged, key, {
-        severity: 'caution',
-        what: `The soil is shallow for ${species.common}`,
-        why: `${sayStand(stand, plants)} in ${label} over rock or a pan at ${formatLength(depth, holding.units)}; a tree of ${formatLength(matureHeight(species), holding.units, { decimals: 0 })} wants ${formatLength(SHALLOW, holding.units)} and more, or it blows over.`,
-        plants,
-        remedies: swap((one) => matureHeight(one) <= 12 && bears(one, moisture)),
-      }));
+      found.push(
+        finding('soil-depth', judged, key, {
+          severity: 'caution',
+          what: `The soil is shallow for ${species.common}`,
+          why: `${sayStand(stand, plants)} in ${label} over rock or a pan at ${formatLength(depth, holding.units)}; a tree of ${formatLength(matureHeight(species), holding.units, { decimals: 0 })} wants ${formatLength(SHALLOW, holding.units)} and more, or it blows over.`,
+          plants,
+          remedies: swap((one) => matureHeight(one) <= 12 && bears(one, moisture)),
+        }),
+      );
     return found;
   });
 };

@@ -19,11 +19,15 @@ export const spacingRule: Rule = (judged) => {
     const { width } = meanSize(row);
     const set = (metres: number) => {
       const rounded = Math.round(metres * 20) / 20;
-      return { label: `Set ${length(rounded)}`, command: setRow(planting.id, row.id, { spacing: rounded }, `row ${r + 1} at ${length(rounded)}`) };
+      return {
+        label: `Set ${length(rounded)}`,
+        command: setRow(planting.id, row.id, { spacing: rounded }, `row ${r + 1} at ${length(rounded)}`),
+      };
     };
     const open = spacing > width * wide + 1e-6;
     // Hedges and screens are kept to size by clipping: tight is how they are meant to stand.
-    if (!open && (isClipped(planting, row) || purposes[planting.purpose].thinned || spacing >= width * tight - 1e-6)) return [];
+    if (!open && (isClipped(planting, row) || purposes[planting.purpose].thinned || spacing >= width * tight - 1e-6))
+      return [];
     const closes = closingYear(layout.stand, r, settingOf(holding, 'growth.site'));
     return [
       finding('spacing', judged, `${row.id}-${open ? 'wide' : 'tight'}`, {

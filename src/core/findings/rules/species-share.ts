@@ -14,7 +14,8 @@ export const speciesShare: Rule = (judged) => {
   if (count < settingOf(holding, 'share.from')) return [];
   const most = settingOf(holding, 'share.most');
   const bySpecies = new Map<string, number>();
-  for (const kind of kindsOf(layout.stand)) bySpecies.set(kind.species, (bySpecies.get(kind.species) ?? 0) + kind.count);
+  for (const kind of kindsOf(layout.stand))
+    bySpecies.set(kind.species, (bySpecies.get(kind.species) ?? 0) + kind.count);
   return [...bySpecies]
     .filter(([, n]) => n / count > most + 1e-9)
     .map(([id, n]) => {
@@ -22,15 +23,34 @@ export const speciesShare: Rule = (judged) => {
       const near = (a: number, b: number) => Math.abs(a - b) <= 0.4 * b;
       const partner = substitute(judged, species, (other) => {
         const share = (bySpecies.get(other.id) ?? 0) + n / 2;
-        return other.kind === species.kind && near(matureHeight(other), matureHeight(species)) && near(matureWidth(other), matureWidth(species)) && share / count <= most && zoneFits(other.zone, species.zone);
+        return (
+          other.kind === species.kind &&
+          near(matureHeight(other), matureHeight(species)) &&
+          near(matureWidth(other), matureWidth(species)) &&
+          share / count <= most &&
+          zoneFits(other.zone, species.zone)
+        );
       });
-      const halved = planting.rows.map((row) => setRuns(planting.id, row.id, row.runs.flatMap((run) => (run.species === id && partner ? halves(run.count, id, partner.id) : [run]))));
+      const halved = planting.rows.map((row) =>
+        setRuns(
+          planting.id,
+          row.id,
+          row.runs.flatMap((run) => (run.species === id && partner ? halves(run.count, id, partner.id) : [run])),
+        ),
+      );
       return finding('species-share', judged, id, {
         severity: 'caution',
         what: `${capital(species.common)} is ${Math.round((100 * n) / count)} % of the planting`,
         why: `${n} of ${count} plants; your share is at most ${Math.round(most * 100)} %. A mix outlives what fells one species; one matched species looks even and is easy to clip. Accept it where that is the aim.`,
         at: [layout.stand.x[0]!, layout.stand.y[0]!],
-        remedies: partner ? [{ label: `Give half to ${partner.common}`, command: together(`half of ${species.common} to ${partner.common}`, halved) }] : [],
+        remedies: partner
+          ? [
+              {
+                label: `Give half to ${partner.common}`,
+                command: together(`half of ${species.common} to ${partner.common}`, halved),
+              },
+            ]
+          : [],
       });
     });
 };
@@ -40,5 +60,11 @@ const zoneFits = (zone: number, wanted: number): boolean => zone <= wanted + 1;
 /** A run shared between two species; a single plant becomes one of each, which halves its share too. */
 const halves = (count: number, own: string, other: string) =>
   count === 1
-    ? [{ species: own, count: 1 }, { species: other, count: 1 }]
-    : [{ species: own, count: Math.ceil(count / 2) }, { species: other, count: Math.floor(count / 2) }];
+    ? [
+        { species: own, count: 1 },
+        { species: other, count: 1 },
+      ]
+    : [
+        { species: own, count: Math.ceil(count / 2) },
+        { species: other, count: Math.floor(count / 2) },
+      ];

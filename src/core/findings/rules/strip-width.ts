@@ -15,7 +15,11 @@ const ALONG = 40;
 
 /** Straight rows beside a winding bank: the strip is as wide as its narrowest place, and has as many rows as stand there. */
 export const stripWidth: Rule = (judged) => {
-  const { holding, planting, layout: { stand, baseline } } = judged;
+  const {
+    holding,
+    planting,
+    layout: { stand, baseline },
+  } = judged;
   if (planting.purpose !== 'stream' || planting.baseline.kind !== 'drawn' || !baseline) return [];
   return holding.features.flatMap((feature): Finding[] => {
     if (feature.kind !== 'stream' || !isNear(stand, feature.line, ALONG)) return [];
@@ -32,10 +36,13 @@ export const stripWidth: Rule = (judged) => {
       stretches.set(key, nearest);
     }
     // The first and last stretch hold only a part of the rows; in each the outermost row bounds the strip.
-    const whole = [...stretches].sort(([a], [b]) => a - b).slice(1, -1).map(([, nearest]) => {
-      const at = [...nearest.values()].reduce((far, i) => (distance[i]! > distance[far]! ? i : far));
-      return { width: distance[at]!, at, rows: nearest.size };
-    });
+    const whole = [...stretches]
+      .sort(([a], [b]) => a - b)
+      .slice(1, -1)
+      .map(([, nearest]) => {
+        const at = [...nearest.values()].reduce((far, i) => (distance[i]! > distance[far]! ? i : far));
+        return { width: distance[at]!, at, rows: nearest.size };
+      });
     if (whole.length < 3) return [];
     const mean = whole.reduce((sum, { width }) => sum + width, 0) / whole.length;
     const narrowest = whole.reduce((least, stretch) => (stretch.width < least.width ? stretch : least));
@@ -49,7 +56,16 @@ export const stripWidth: Rule = (judged) => {
         what: `The strip is only ${length(narrowest.width)} wide at its narrowest`,
         why: `At ${stationLabel(stand.station[narrowest.at]!, holding.units)} the ${nameOf(feature)} bends towards the rows: ${narrowest.rows} of ${planting.rows.length} rows stand there within ${length(narrowest.width)}; on average it is ${length(mean)}. Silt and water pass at the narrowest place.`,
         plants: [narrowest.at],
-        remedies: [{ label: 'Follow the bank', command: setBaseline(planting.id, { kind: 'beside', of: { what: 'feature', feature: feature.id }, setback, side }, 'line follows the bank') }],
+        remedies: [
+          {
+            label: 'Follow the bank',
+            command: setBaseline(
+              planting.id,
+              { kind: 'beside', of: { what: 'feature', feature: feature.id }, setback, side },
+              'line follows the bank',
+            ),
+          },
+        ],
       }),
     ];
   });

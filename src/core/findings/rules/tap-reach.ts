@@ -15,7 +15,9 @@ export const tapReach: Rule = (judged) => {
   let far: { at: Point; away: number; from: string } | null = null;
   for (let i = 0; i < stand.count; i += Math.max(1, Math.floor(stand.count / 100))) {
     const at = plantAt(stand, i);
-    const near = sources.map((source) => ({ at, away: distance(at, source.at), from: nameOf(source) })).reduce((a, b) => (b.away < a.away ? b : a));
+    const near = sources
+      .map((source) => ({ at, away: distance(at, source.at), from: nameOf(source) }))
+      .reduce((a, b) => (b.away < a.away ? b : a));
     if (!far || near.away > far.away) far = near;
   }
   if (!far || far.away <= reach) return [];

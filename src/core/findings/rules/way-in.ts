@@ -9,7 +9,10 @@ export const wayIn: Rule = (judged) => {
   if (layout.stand.count === 0) return [];
   const gates = featuresOf(holding.features, 'gate');
   const machine = settingOf(holding, 'machine.width');
-  const widest = gates.reduce<(typeof gates)[number] | null>((best, gate) => (best && best.width >= gate.width ? best : gate), null);
+  const widest = gates.reduce<(typeof gates)[number] | null>(
+    (best, gate) => (best && best.width >= gate.width ? best : gate),
+    null,
+  );
   if (!widest || widest.width >= machine) return [];
   const length = (metres: number) => formatLength(metres, holding.units);
   return [

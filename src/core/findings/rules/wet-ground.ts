@@ -17,7 +17,11 @@ export const wetGround: Rule = (judged) => {
     const drowning = plantsWhere(stand, (i) => inside[i] === 1 && drowns[stand.species[i]!]!);
     if (drowning.length === 0) return [];
     const species = [...new Set(drowning.map((i) => speciesIdOf(stand, i)))].map(speciesOf);
-    const wet = substitute(judged, species[0]!, (other) => bears(other, wetness) && other.height[1] <= species[0]!.height[1] * 2);
+    const wet = substitute(
+      judged,
+      species[0]!,
+      (other) => bears(other, wetness) && other.height[1] <= species[0]!.height[1] * 2,
+    );
     return [
       finding('wet-ground', judged, feature.id, {
         severity: 'fault',

@@ -77,7 +77,11 @@ class RowReader {
     const { text } = clause;
     const rule = CLAUSES.find(({ pattern }) => pattern.test(text));
     if (rule?.what !== 'gap') this.onlyGaps = false;
-    if (!rule) return this.wrong(clause, `'${text}' is not understood. Write for example 2 hazel, 1 spindle every 1.5 m; lime each 20 m; gap 63 to 67.`);
+    if (!rule)
+      return this.wrong(
+        clause,
+        `'${text}' is not understood. Write for example 2 hazel, 1 spindle every 1.5 m; lime each 20 m; gap 63 to 67.`,
+      );
     const found = rule.pattern.exec(text)!;
     rule.read(this.reader(clause), found);
   }
@@ -92,7 +96,10 @@ class RowReader {
       length: (typed, least, most, what) => {
         const metres = parseLength(typed, this.units);
         if (metres !== null && metres >= least - 1e-9 && metres <= most) return metres;
-        this.wrong(clause, metres === null ? `'${typed}' is not a length.` : `The ${what} must lie between ${least} m and ${most} m.`);
+        this.wrong(
+          clause,
+          metres === null ? `'${typed}' is not a length.` : `The ${what} must lie between ${least} m and ${most} m.`,
+        );
         return least;
       },
       wrong: (sentence) => this.wrong(clause, sentence),
@@ -102,19 +109,31 @@ class RowReader {
   private species(name: Piece): string {
     const found = speciesFor(name.text);
     if (found.length === 1) return found[0]!.id;
-    this.wrong(name, found.length === 0 ? `No species is called '${name.text}'.` : `'${name.text}' could be ${found.slice(0, 4).map(({ common }) => common).join(', ')}${found.length > 4 ? ` and ${found.length - 4} more` : ''}. Write more of its name.`);
+    this.wrong(
+      name,
+      found.length === 0
+        ? `No species is called '${name.text}'.`
+        : `'${name.text}' could be ${found
+            .slice(0, 4)
+            .map(({ common }) => common)
+            .join(', ')}${found.length > 4 ? ` and ${found.length - 4} more` : ''}. Write more of its name.`,
+    );
     return '';
   }
 
   private stock(name: Piece): string {
-    const found = stocks.find(({ id, name: called }) => [id, called].some((one) => one.toLowerCase() === name.text.toLowerCase()));
-    if (!found) this.wrong(name, `'${name.text}' is not a stock type. Use one of ${stocks.map(({ id }) => id).join(', ')}.`);
+    const found = stocks.find(({ id, name: called }) =>
+      [id, called].some((one) => one.toLowerCase() === name.text.toLowerCase()),
+    );
+    if (!found)
+      this.wrong(name, `'${name.text}' is not a stock type. Use one of ${stocks.map(({ id }) => id).join(', ')}.`);
     return found?.id ?? 'whip';
   }
 
   finish(piece: Piece, name: string | null): CalledRow | null {
     if (this.onlyGaps) return null;
-    if (this.sound && this.row.runs.length === 0) this.wrong(piece, 'This row names no plants. Begin with how many of what, and every how far.');
+    if (this.sound && this.row.runs.length === 0)
+      this.wrong(piece, 'This row names no plants. Begin with how many of what, and every how far.');
     return this.sound ? { ...this.row, name } : null;
   }
 }
@@ -145,7 +164,9 @@ const CLAUSES: readonly Clause[] = [
     pattern: /^(.+?)\s+every\s+(.+)$/i,
     read({ row, species, length, wrong }, [, plants, spacing]) {
       if (row.runs.length > 0) return wrong('This row has its plants already. Part rows by / or a new line.');
-      const amounts = plants!.split(/,/).map((part) => AMOUNT.exec(part.trim()) ?? ([part, '1', '', part.trim()] as unknown as RegExpExecArray));
+      const amounts = plants!
+        .split(/,/)
+        .map((part) => AMOUNT.exec(part.trim()) ?? ([part, '1', '', part.trim()] as unknown as RegExpExecArray));
       const shares = amounts.filter(([, , percent]) => percent === '%').length;
       if (shares > 0 && shares < amounts.length) return wrong('Give counts or shares in %, not both in one row.');
       row.spacing = length(spacing!, SPACING.least, SPACING.most, 'spacing');
@@ -158,7 +179,12 @@ const CLAUSES: readonly Clause[] = [
     what: 'standards',
     pattern: /^(.+?)\s+each\s+(.+?)(?:\s+from\s+(.+?))?(?:\s+as\s+(.+))?$/i,
     read({ row, species, stock, length }, [, name, every, first, as]) {
-      row.standards = { species: species(name!), every: length(every!, SPACING.least, 500, 'distance between standards'), first: first ? length(first, 0, 500, 'first standard') : 0, stock: as ? stock(as) : 'feathered' };
+      row.standards = {
+        species: species(name!),
+        every: length(every!, SPACING.least, 500, 'distance between standards'),
+        first: first ? length(first, 0, 500, 'first standard') : 0,
+        stock: as ? stock(as) : 'feathered',
+      };
     },
   },
   {
@@ -170,23 +196,82 @@ const CLAUSES: readonly Clause[] = [
       gaps.push({ kind: kind!.toLowerCase() as Gap['kind'], at: (a + b) / 2, width: b - a });
     },
   },
-  { what: 'drift', pattern: /^in drifts(?:\s+(\d+))?$/i, read: ({ row }, [, seed]) => void Object.assign(row, { mix: 'drift', seed: seed ? Math.min(1e6, Number(seed)) : 1 }) },
+  {
+    what: 'drift',
+    pattern: /^in drifts(?:\s+(\d+))?$/i,
+    read: ({ row }, [, seed]) =>
+      void Object.assign(row, { mix: 'drift', seed: seed ? Math.min(1e6, Number(seed)) : 1 }),
+  },
   { what: 'shared', pattern: /^shared$/i, read: ({ row }) => void (row.mix = 'quota') },
-  { what: 'turn', pattern: /^from place\s+(\d+)$/i, read: ({ row }, [, n]) => void (row.offset = Math.min(9999, Math.max(0, Number(n) - 1))) },
-  { what: 'start', pattern: /^(square|staggered)$/i, read: ({ row }, [, word]) => void (row.staggered = word!.toLowerCase() === 'staggered') },
-  { what: 'ends', pattern: /^(fit|keep|centre)$/i, read: ({ row }, [, word]) => void (row.ends = word!.toLowerCase() as Row['ends']) },
-  { what: 'behind', pattern: /^(.+?)\s+behind$/i, read: ({ row, length }, [, typed]) => void (row.rowGap = length(typed!, 0, SPACING.most, 'row gap')) },
-  { what: 'inset', pattern: /^inset\s+(.+)$/i, read: ({ row, length }, [, typed]) => void (row.inset = length(typed!, 0, 500, 'inset')) },
-  { what: 'trim', pattern: /^starts\s+(.+?)\s+late$/i, read: ({ row, length }, [, typed]) => void (row.trim = { ...row.trim, start: length(typed!, 0, 5000, 'start') }) },
-  { what: 'trim', pattern: /^stops\s+(.+?)\s+early$/i, read: ({ row, length }, [, typed]) => void (row.trim = { ...row.trim, stop: length(typed!, 0, 5000, 'stop') }) },
+  {
+    what: 'turn',
+    pattern: /^from place\s+(\d+)$/i,
+    read: ({ row }, [, n]) => void (row.offset = Math.min(9999, Math.max(0, Number(n) - 1))),
+  },
+  {
+    what: 'start',
+    pattern: /^(square|staggered)$/i,
+    read: ({ row }, [, word]) => void (row.staggered = word!.toLowerCase() === 'staggered'),
+  },
+  {
+    what: 'ends',
+    pattern: /^(fit|keep|centre)$/i,
+    read: ({ row }, [, word]) => void (row.ends = word!.toLowerCase() as Row['ends']),
+  },
+  {
+    what: 'behind',
+    pattern: /^(.+?)\s+behind$/i,
+    read: ({ row, length }, [, typed]) => void (row.rowGap = length(typed!, 0, SPACING.most, 'row gap')),
+  },
+  {
+    what: 'inset',
+    pattern: /^inset\s+(.+)$/i,
+    read: ({ row, length }, [, typed]) => void (row.inset = length(typed!, 0, 500, 'inset')),
+  },
+  {
+    what: 'trim',
+    pattern: /^starts\s+(.+?)\s+late$/i,
+    read: ({ row, length }, [, typed]) => void (row.trim = { ...row.trim, start: length(typed!, 0, 5000, 'start') }),
+  },
+  {
+    what: 'trim',
+    pattern: /^stops\s+(.+?)\s+early$/i,
+    read: ({ row, length }, [, typed]) => void (row.trim = { ...row.trim, stop: length(typed!, 0, 5000, 'stop') }),
+  },
   { what: 'stock', pattern: /^as\s+(.+)$/i, read: ({ row, stock }, [, name]) => void (row.stock = stock(name!)) },
   { what: 'across', pattern: /^across$/i, read: ({ row }) => void (row.across = true) },
-  { what: 'kept', pattern: /^kept\s+(.+?)\s+(high|wide)$/i, read: ({ row, length }, [, typed, way]) => void (row.kept = { ...FREE, ...row.kept, [way!.toLowerCase() === 'high' ? 'height' : 'width']: length(typed!, 0.2, 60, 'kept size') }) },
-  { what: 'kept', pattern: /^clear stem\s+(.+)$/i, read: ({ row, length }, [, typed]) => void (row.kept = { ...FREE, ...row.kept, clearStem: length(typed!, 0, 30, 'clear stem') }) },
-  { what: 'later', pattern: /^(\d+)\s+years?\s+later$/i, read: ({ row }, [, years]) => void (row.later = Math.min(20, Number(years))) },
+  {
+    what: 'kept',
+    pattern: /^kept\s+(.+?)\s+(high|wide)$/i,
+    read: ({ row, length }, [, typed, way]) =>
+      void (row.kept = {
+        ...FREE,
+        ...row.kept,
+        [way!.toLowerCase() === 'high' ? 'height' : 'width']: length(typed!, 0.2, 60, 'kept size'),
+      }),
+  },
+  {
+    what: 'kept',
+    pattern: /^clear stem\s+(.+)$/i,
+    read: ({ row, length }, [, typed]) =>
+      void (row.kept = { ...FREE, ...row.kept, clearStem: length(typed!, 0, 30, 'clear stem') }),
+  },
+  {
+    what: 'later',
+    pattern: /^(\d+)\s+years?\s+later$/i,
+    read: ({ row }, [, years]) => void (row.later = Math.min(20, Number(years))),
+  },
   {
     what: 'swap',
     pattern: /^(.+?)\s+at\s+(.+?)(?:\s+of string\s+(\d+))?$/i,
-    read: ({ row, species, length }, [, name, at, string]) => void (row.swaps = [...row.swaps, { species: species(name!), at: length(at!, 0, 100_000, 'place of a single plant'), copy: string ? Math.max(0, Math.min(9999, Number(string) - 1)) : 0 }]),
+    read: ({ row, species, length }, [, name, at, string]) =>
+      void (row.swaps = [
+        ...row.swaps,
+        {
+          species: species(name!),
+          at: length(at!, 0, 100_000, 'place of a single plant'),
+          copy: string ? Math.max(0, Math.min(9999, Number(string) - 1)) : 0,
+        },
+      ]),
   },
 ];

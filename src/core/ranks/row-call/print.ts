@@ -29,27 +29,48 @@ export function printRow(row: Row, units: UnitSystem, named = false): string {
     ...(trim.start > 0 ? [`starts ${length(trim.start)} late`] : []),
     ...(trim.stop > 0 ? [`stops ${length(trim.stop)} early`] : []),
     ...(row.stock === 'whip' ? [] : [`as ${row.stock}`]),
-    ...(standards ? [`${callName(standards.species)} each ${length(standards.every)}${standards.first > 0 ? ` from ${length(standards.first)}` : ''}${standards.stock === 'feathered' ? '' : ` as ${standards.stock}`}`] : []),
+    ...(standards
+      ? [
+          `${callName(standards.species)} each ${length(standards.every)}${standards.first > 0 ? ` from ${length(standards.first)}` : ''}${standards.stock === 'feathered' ? '' : ` as ${standards.stock}`}`,
+        ]
+      : []),
     ...(row.kept?.height ? [`kept ${length(row.kept.height)} high`] : []),
     ...(row.kept?.width ? [`kept ${length(row.kept.width)} wide`] : []),
     ...(row.kept?.clearStem != null ? [`clear stem ${length(row.kept.clearStem)}`] : []),
     ...(row.later > 0 ? [`${row.later} ${row.later === 1 ? 'year' : 'years'} later`] : []),
-    ...row.swaps.map(({ at, species, copy }) => `${callName(species)} at ${length(at)}${copy > 0 ? ` of string ${copy + 1}` : ''}`),
+    ...row.swaps.map(
+      ({ at, species, copy }) => `${callName(species)} at ${length(at)}${copy > 0 ? ` of string ${copy + 1}` : ''}`,
+    ),
   ];
   return `${named ? `${row.name.replace(/[:;/\n]/g, ' ')}: ` : ''}${clauses.join('; ')}`;
 }
 
-const printGap = ({ kind, at, width }: Gap, units: UnitSystem): string => `${kind} ${lengthOf(at - width / 2, units)} to ${lengthOf(at + width / 2, units)}`;
+const printGap = ({ kind, at, width }: Gap, units: UnitSystem): string =>
+  `${kind} ${lengthOf(at - width / 2, units)} to ${lengthOf(at + width / 2, units)}`;
 
 /** The call of a whole planting: a line for each row, its gaps on the last. */
 export const printPlanting = ({ rows, gaps }: Planting, units: UnitSystem): string =>
-  [...rows.map((row) => printRow(row, units, true)), ...(gaps.length > 0 ? [gaps.map((gap) => printGap(gap, units)).join('; ')] : [])].join('\n');
+  [
+    ...rows.map((row) => printRow(row, units, true)),
+    ...(gaps.length > 0 ? [gaps.map((gap) => printGap(gap, units)).join('; ')] : []),
+  ].join('\n');
 
 /** What a row's call means, in a sentence for somebody who did not write it. */
-export function explainRow(row: Pick<Row, 'runs' | 'spacing' | 'mix' | 'staggered' | 'standards' | 'ends'>, units: UnitSystem): string {
-  const names = row.runs.map(({ species, count }) => `${count}${row.mix === 'turn' ? '' : ' parts'} ${speciesOf(species).common}`);
+export function explainRow(
+  row: Pick<Row, 'runs' | 'spacing' | 'mix' | 'staggered' | 'standards' | 'ends'>,
+  units: UnitSystem,
+): string {
+  const names = row.runs.map(
+    ({ species, count }) => `${count}${row.mix === 'turn' ? '' : ' parts'} ${speciesOf(species).common}`,
+  );
   const list = names.length > 1 ? `${names.slice(0, -1).join(', ')} and ${names.at(-1)}` : names[0]!;
-  const how = { turn: names.length > 1 ? `${list} in turn` : list.replace(/^\d+ /, ''), quota: `${list}, those shares met exactly and spread evenly`, drift: `${list}, in drifts that never repeat` }[row.mix];
-  const tall = row.standards ? `, a ${speciesOf(row.standards.species).common} each ${lengthOf(row.standards.every, units)}` : '';
+  const how = {
+    turn: names.length > 1 ? `${list} in turn` : list.replace(/^\d+ /, ''),
+    quota: `${list}, those shares met exactly and spread evenly`,
+    drift: `${list}, in drifts that never repeat`,
+  }[row.mix];
+  const tall = row.standards
+    ? `, a ${speciesOf(row.standards.species).common} each ${lengthOf(row.standards.every, units)}`
+    : '';
   return `One plant every ${lengthOf(row.spacing, units)}${row.staggered ? ', begun half a spacing in' : ''}${{ keep: '', fit: ', stretched to fit its ends', centre: ', what is over shared by both ends' }[row.ends]}: ${how}${tall}.`;
 }

@@ -15,24 +15,39 @@ import { explainRow, printPlanting, printRow } from './print.ts';
 
 const species = fc.constantFrom(...catalogue.map(({ id }) => id));
 const stock = fc.constantFrom(...stocks.map(({ id }) => id));
-const metres = (min: number, max: number) => fc.oneof(fc.double({ min, max, noNaN: true }), fc.integer({ min: Math.ceil(min * 10), max: max * 10 }).map((tenths) => tenths / 10));
+const metres = (min: number, max: number) =>
+  fc.oneof(
+    fc.double({ min, max, noNaN: true }),
+    fc.integer({ min: Math.ceil(min * 10), max: max * 10 }).map((tenths) => tenths / 10),
+  );
 const kept = fc.option(metres(0.2, 30));
 const anyRow: fc.Arbitrary<Omit<Row, 'id' | 'name'>> = fc.record({
   rowGap: fc.oneof(fc.constant(0), metres(0.1, 50)),
   spacing: metres(0.1, 50),
   staggered: fc.boolean(),
   inset: fc.oneof(fc.constant(0), metres(0.1, 400)),
-  trim: fc.record({ start: fc.oneof(fc.constant(0), metres(0.1, 400)), stop: fc.oneof(fc.constant(0), metres(0.1, 400)) }),
+  trim: fc.record({
+    start: fc.oneof(fc.constant(0), metres(0.1, 400)),
+    stop: fc.oneof(fc.constant(0), metres(0.1, 400)),
+  }),
   ends: fc.constantFrom(...ENDS),
   stock,
   runs: fc.array(fc.record({ species, count: fc.integer({ min: 1, max: 9999 }) }), { minLength: 1, maxLength: 8 }),
   mix: fc.constantFrom(...MIXES),
   offset: fc.integer({ min: 0, max: 9999 }),
   seed: fc.integer({ min: 0, max: 1_000_000 }),
-  standards: fc.option(fc.record({ species, stock, every: metres(0.1, 400), first: fc.oneof(fc.constant(0), metres(0.1, 400)) })),
-  swaps: fc.array(fc.record({ species, at: metres(0, 900), copy: fc.integer({ min: 0, max: 9999 }) }), { maxLength: 4 }),
+  standards: fc.option(
+    fc.record({ species, stock, every: metres(0.1, 400), first: fc.oneof(fc.constant(0), metres(0.1, 400)) }),
+  ),
+  swaps: fc.array(fc.record({ species, at: metres(0, 900), copy: fc.integer({ min: 0, max: 9999 }) }), {
+    maxLength: 4,
+  }),
   across: fc.boolean(),
-  kept: fc.option(fc.record({ height: kept, width: kept, clearStem: kept }).filter(({ height, width, clearStem }) => [height, width, clearStem].some((measure) => measure !== null))),
+  kept: fc.option(
+    fc
+      .record({ height: kept, width: kept, clearStem: kept })
+      .filter(({ height, width, clearStem }) => [height, width, clearStem].some((measure) => measure !== null)),
+  ),
   later: fc.integer({ min: 0, max: 20 }),
 });
 
@@ -51,21 +66,57 @@ describe('a row call', () => {
   });
 
   it('reads what the steward would write on an envelope', () => {
-    const { rows, gaps, problems } = parseCall('2 guelder, 1 spindle every 1.5 m; small-leaved lime each 20 m from 10 m; staggered; gap 63 to 67', 'metric');
+    const { rows, gaps, problems } = parseCall(
+      '2 guelder, 1 spindle every 1.5 m; small-leaved lime each 20 m from 10 m; staggered; gap 63 to 67',
+      'metric',
+    );
     expect(problems).toEqual([]);
-    expect(rows[0]).toMatchObject({ spacing: 1.5, staggered: true, mix: 'turn', runs: [{ species: 'viburnum-opulus', count: 2 }, { species: 'euonymus-europaeus', count: 1 }], standards: { species: 'tilia-cordata', every: 20, first: 10, stock: 'feathered' } });
+    expect(rows[0]).toMatchObject({
+      spacing: 1.5,
+      staggered: true,
+      mix: 'turn',
+      runs: [
+        { species: 'viburnum-opulus', count: 2 },
+        { species: 'euonymus-europaeus', count: 1 },
+      ],
+      standards: { species: 'tilia-cordata', every: 20, first: 10, stock: 'feathered' },
+    });
     expect(gaps).toEqual([{ kind: 'gap', at: 65, width: 4 }]);
-    expect(parseCall('60 % hazel, 40 % holly every 3 ft', 'us').rows[0]).toMatchObject({ mix: 'quota', spacing: expect.closeTo(0.9144, 9) });
-    expect(parseCall('3 hazel, 2 holly every 1; in drifts 7', 'metric').rows[0]).toMatchObject({ mix: 'drift', seed: 7 });
-    expect(parseCall('hazel every 1 / holly every 2; 2.4 m behind', 'metric').rows.map(({ spacing, rowGap }) => [spacing, rowGap])).toEqual([[1, 0], [2, 2.4]]);
+    expect(parseCall('60 % hazel, 40 % holly every 3 ft', 'us').rows[0]).toMatchObject({
+      mix: 'quota',
+      spacing: expect.closeTo(0.9144, 9),
+    });
+    expect(parseCall('3 hazel, 2 holly every 1; in drifts 7', 'metric').rows[0]).toMatchObject({
+      mix: 'drift',
+      seed: 7,
+    });
+    expect(
+      parseCall('hazel every 1 / holly every 2; 2.4 m behind', 'metric').rows.map(({ spacing, rowGap }) => [
+        spacing,
+        rowGap,
+      ]),
+    ).toEqual([
+      [1, 0],
+      [2, 2.4],
+    ]);
   });
 
   it('reads kept sizes, the side, the phase and single plants of a block’s strings', () => {
-    const { rows, problems } = parseCall('hazel every 1 m; across; kept 2 m high; kept 120 cm wide; clear stem 6 ft; 1 year later; holly at 3 m of string 4', 'metric');
+    const { rows, problems } = parseCall(
+      'hazel every 1 m; across; kept 2 m high; kept 120 cm wide; clear stem 6 ft; 1 year later; holly at 3 m of string 4',
+      'metric',
+    );
     expect(problems).toEqual([]);
-    expect(rows[0]).toMatchObject({ across: true, kept: { height: 2, width: expect.closeTo(1.2, 9), clearStem: expect.closeTo(1.8288, 9) }, later: 1, swaps: [{ species: 'ilex-aquifolium', at: 3, copy: 3 }] });
+    expect(rows[0]).toMatchObject({
+      across: true,
+      kept: { height: 2, width: expect.closeTo(1.2, 9), clearStem: expect.closeTo(1.8288, 9) },
+      later: 1,
+      swaps: [{ species: 'ilex-aquifolium', at: 3, copy: 3 }],
+    });
     expect(parseCall('hazel every 1 m; 99 years later', 'metric').rows[0]!.later).toBe(20);
-    expect(parseCall('hazel every 1 m; kept 1 cm high', 'metric').problems[0]!.sentence).toMatch(/kept size must lie between 0.2 m and 60 m/);
+    expect(parseCall('hazel every 1 m; kept 1 cm high', 'metric').problems[0]!.sentence).toMatch(
+      /kept size must lie between 0.2 m and 60 m/,
+    );
   });
 
   it.each([
@@ -87,19 +138,43 @@ describe('a row call', () => {
   });
 
   it('says what it understood', () => {
-    expect(explainRow(parseCall('2 guelder, 1 spindle every 1.5 m; lime, small-leaved each 9 m'.replace('lime, small-leaved', 'small-leaved lime'), 'metric').rows[0]!, 'metric')).toBe('One plant every 1.5 m: 2 guelder rose and 1 spindle in turn, a small-leaved lime each 9 m.');
-    expect(explainRow(parseCall('hazel every 1 m; fit; staggered', 'metric').rows[0]!, 'metric')).toBe('One plant every 1 m, begun half a spacing in, stretched to fit its ends: hazel.');
+    expect(
+      explainRow(
+        parseCall(
+          '2 guelder, 1 spindle every 1.5 m; lime, small-leaved each 9 m'.replace(
+            'lime, small-leaved',
+            'small-leaved lime',
+          ),
+          'metric',
+        ).rows[0]!,
+        'metric',
+      ),
+    ).toBe('One plant every 1.5 m: 2 guelder rose and 1 spindle in turn, a small-leaved lime each 9 m.');
+    expect(explainRow(parseCall('hazel every 1 m; fit; staggered', 'metric').rows[0]!, 'metric')).toBe(
+      'One plant every 1 m, begun half a spacing in, stretched to fit its ends: hazel.',
+    );
   });
 
   it('lays a row, and a whole planting; the demo’s plantings printed and typed back are the same plants', () => {
     const holding = sample();
-    const laid = take(holding, layRowCall(holding.plantings[0]!, 'p1r1', parseCall('holly every 2 m; gap 10 to 14', 'metric'), () => 'n')!).holding;
+    const laid = take(
+      holding,
+      layRowCall(holding.plantings[0]!, 'p1r1', parseCall('holly every 2 m; gap 10 to 14', 'metric'), () => 'n')!,
+    ).holding;
     expect(counts(laid)).toEqual([30]); // 31 places, the one at 12 m cleared
-    const demo = holdingFromPlan(JSON.parse(readFileSync(new URL('../../../../demo/tern-hollow.plan.json', import.meta.url), 'utf8')), 'demo');
+    const demo = holdingFromPlan(
+      JSON.parse(readFileSync(new URL('../../../../demo/tern-hollow.plan.json', import.meta.url), 'utf8')),
+      'demo',
+    );
     for (const units of ['metric', 'us'] as const)
       for (const planting of demo.plantings) {
-        const again = take(demo, layPlantingCall(planting, parseCall(printPlanting(planting, units), units), () => 'n')!).holding;
-        const [before, after] = [demo, again].map((one) => layHolding(one).find((each) => each.planting.id === planting.id)!.layout.stand);
+        const again = take(
+          demo,
+          layPlantingCall(planting, parseCall(printPlanting(planting, units), units), () => 'n')!,
+        ).holding;
+        const [before, after] = [demo, again].map(
+          (one) => layHolding(one).find((each) => each.planting.id === planting.id)!.layout.stand,
+        );
         expect(again.plantings.find(({ id }) => id === planting.id)!.rows).toEqual(planting.rows);
         expect(after!.count).toBe(before!.count);
         after!.x.forEach((x, i) => expect(x).toBeCloseTo(before!.x[i]!, 6));
@@ -109,7 +184,11 @@ describe('a row call', () => {
 
 describe('names in a call', () => {
   it('every species of the catalogue is called by a name that means it alone', () => {
-    for (const { id } of catalogue) expect(speciesFor(callName(id)).map((found) => found.id), callName(id)).toEqual([id]);
+    for (const { id } of catalogue)
+      expect(
+        speciesFor(callName(id)).map((found) => found.id),
+        callName(id),
+      ).toEqual([id]);
   });
   it('completes what has been begun, by either name', () => {
     expect(completions('guel')).toEqual(['guelder rose']);
