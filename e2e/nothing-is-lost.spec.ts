@@ -4,6 +4,7 @@ import { mkdtempSync, readFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import config from '../playwright.config.ts';
+import { readCloserank } from '../src/core/files/closerank.ts';
 import { figure, openDemo, saved } from './steward.ts';
 
 test('an edit that shows Saved survives the browser being killed at that instant', async ({ baseURL }) => {
@@ -66,11 +67,91 @@ test('storage that is full says so, keeps the plan open, and saves with the next
   await page.getByRole('button', { name: /^Add a row/ }).click();
   await expect(page.getByText('storage is full')).toBeVisible();
   await expect(page.getByTestId('save-state')).toHaveText('Not saved');
+  const download = page.waitForEvent('download');
+  await page.getByRole('alert').getByRole('button', { name: 'Export to a file' }).click();
+  const { holding } = readCloserank(readFileSync(await (await download).path()), 'exported');
+  expect(holding.plantings[0]!.rows).toHaveLength(5); // the unsaved row is in it
+  // Looked at from the list, the changes are still in hand.
+  await page.getByRole('link', { name: 'Close Rank, all holdings' }).click();
+  await expect(page.getByText('storage is full')).toBeVisible();
+  await page.getByRole('link', { name: 'Tern Hollow', exact: true }).click();
+  await expect(page.getByRole('button', { name: /^5 Row 5/ })).toBeVisible();
   await page.evaluate(() => (window as unknown as { putAgain(): void }).putAgain());
+  await saved(page); // by itself
+  await expect(page.getByText('storage is full')).toBeHidden();
+  await page.reload();
+  await expect(page.getByRole('button', { name: /^5 Row 5/ })).toBeVisible();
+});
+
+test('a held key adds one row, and a holding that grew beyond its limits is mended, never locked away', async ({
+  page,
+}) => {
+  await openDemo(page);
+  await page.getByTestId('plan.map').click();
+  await page.keyboard.down('r');
+  for (let i = 0; i < 45; i++) await page.keyboard.down('r'); // the repeats of a resting hand
+  await page.keyboard.up('r');
+  await expect(page.getByRole('button', { name: /^5 Row 5/ })).toBeVisible();
+  await expect(page.getByRole('button', { name: /^6 Row 6/ })).toBeHidden();
+  await saved(page);
+  await page.goto('/');
+  await expect(page.getByRole('heading', { name: 'Holdings' })).toBeVisible();
+  const rewrite = (text: 'long' | 'cut') =>
+    page.evaluate(
+      (how) =>
+        new Promise<void>((done) => {
+          const opening = indexedDB.open('close-rank');
+          opening.onsuccess = () => {
+            const shelf = opening.result.transaction('holdings', 'readwrite').objectStore('holdings');
+            const got = shelf.get('tern-hollow');
+            got.onsuccess = () => {
+              const kept = got.result as { stored: string };
+              const stored = JSON.parse(kept.stored) as { holding: { plantings: { rows: object[] }[] } };
+              const { rows } = stored.holding.plantings[0]!;
+              while (rows.length < 45) rows.push({ ...rows[4]!, id: `more${rows.length}` });
+              kept.stored = how === 'long' ? JSON.stringify(stored) : kept.stored.slice(0, 900);
+              shelf.put(kept);
+              shelf.transaction.oncomplete = () => {
+                opening.result.close();
+                done();
+              };
+            };
+          };
+        }),
+      text,
+    );
+  await rewrite('long');
+  await page.getByRole('link', { name: 'Tern Hollow', exact: true }).click();
+  await expect(page.getByRole('heading', { name: 'Tern Hollow cannot be opened as it is' })).toBeVisible();
+  await expect(page.getByRole('list', { name: 'What is mended' })).toContainText(
+    'at most 40 rows; this makes 45. The last ones are left out.',
+  );
+  const download = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Save the raw file' }).click();
+  expect(readFileSync(await (await download).path(), 'utf8')).toContain('more44');
+  await page.getByRole('button', { name: 'Mend and open it' }).click();
+  await expect(page.getByRole('heading', { name: 'House belt' })).toBeVisible();
+  await page.goto('/');
+  await rewrite('cut');
+  await page.getByRole('link', { name: 'Tern Hollow', exact: true }).click();
+  await expect(page.getByText('its record is not whole')).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Save the raw file' })).toBeVisible();
+});
+
+test('a holding deleted in one tab and edited in another goes on as a copy', async ({ page, context }) => {
+  await openDemo(page);
+  const other = await context.newPage();
+  await other.goto('/');
+  await other.getByRole('button', { name: 'More for Tern Hollow' }).click();
+  await other.getByRole('menuitem', { name: 'Delete' }).click();
+  await expect(other.getByText('No holding yet.')).toBeVisible();
   await page.getByRole('button', { name: /^Add a row/ }).click();
+  await expect(page.getByText('deleted in another tab')).toBeVisible();
+  await expect(page).not.toHaveURL(/tern-hollow/);
   await saved(page);
   await page.reload();
-  await expect(page.getByRole('button', { name: /^6 Row 6/ })).toBeVisible();
+  await expect(page.getByRole('button', { name: /^5 Row 5/ })).toBeVisible();
+  await expect(other.getByRole('link', { name: 'Tern Hollow' })).toBeVisible();
 });
 
 test('holdings are copied, renamed, exported, imported elsewhere as the same plan; broken files change nothing', async ({

@@ -1,6 +1,9 @@
+import { Button } from 'antd';
 import { Suspense, useEffect, useState } from 'react';
 import { Link, Navigate, Route, Routes, useLocation, useNavigate, useParams } from 'react-router';
-import { useSession, close, open, redoNext, undoLast } from '../store/session.ts';
+import { useSession, close, dropUnsaved, open, redoNext, undoLast, type OpenProblem } from '../store/session.ts';
+import type { Holding } from '../../core/holding/schema.ts';
+import { exportHolding } from '../exports/export-holding.ts';
 import { look, lookNow } from '../store/look-at.ts';
 import { backOut } from '../plan/sketching.ts';
 import { RanksView } from '../views/ranks/RanksView.tsx';
@@ -16,31 +19,50 @@ const WalkListView = later(() => import('../views/ground/WalkListView.tsx'), 'Wa
 const OrderView = later(() => import('../views/order/OrderView.tsx'), 'OrderView');
 const FieldView = later(() => import('../views/field/FieldView.tsx'), 'FieldView');
 const SpeciesBook = later(() => import('../views/species/SpeciesBook.tsx'), 'SpeciesBook');
+const MendingView = later(() => import('../views/holdings/MendingView.tsx'), 'MendingView');
 const KeysHelp = later(() => import('./KeysHelp.tsx'), 'KeysHelp');
 
 /** One holding open: bars, rail, and the stage that the address names. */
 export function HoldingFrame() {
   const { holding: id } = useParams();
   const isOpen = useSession((state) => state.holding?.id === id);
-  const [problem, setProblem] = useState<string | null>(null);
+  const copied = useSession((state) => state.copied);
+  const { pathname } = useLocation();
+  const [problem, setProblem] = useState<OpenProblem | null>(null);
+  const [asked, setAsked] = useState(0);
   useEffect(() => {
     let gone = false;
-    void open(id!).then((sentence) => {
-      if (!gone) setProblem(sentence);
+    void open(id!).then((found) => {
+      if (gone) return;
+      setProblem(found);
+      if (!found) void import('../store/kept-file.ts').then(({ takeUpFile }) => takeUpFile(id!));
     });
     return () => {
       gone = true;
       void close();
     };
-  }, [id]);
+  }, [id, asked]);
+  if (copied && copied.from === id && !isOpen)
+    return <Navigate to={pathname.replace(`/h/${id}`, `/h/${copied.to}`)} replace />;
+  const again = () => setAsked((n) => n + 1);
+  if (problem?.broken)
+    return (
+      <Suspense>
+        <MendingView id={id!} broken={problem.broken} sentence={problem.sentence} onMended={again} />
+      </Suspense>
+    );
   if (problem)
     return (
       <main className="sorry">
         <h1>This holding cannot be opened</h1>
-        <p>{problem}</p>
-        <p>
-          <Link to="/">All holdings</Link>
-        </p>
+        <p>{problem.sentence}</p>
+        <div className="actions wrap">
+          {problem.unsaved && <UnsavedChoices unsaved={problem.unsaved} onDropped={again} />}
+          {!problem.unsaved && <Button onClick={again}>Try again</Button>}
+          <Link className="button-link" to="/">
+            All holdings
+          </Link>
+        </div>
       </main>
     );
   if (!isOpen)
@@ -50,6 +72,26 @@ export function HoldingFrame() {
       </main>
     );
   return <Stages />;
+}
+
+function UnsavedChoices({ unsaved, onDropped }: { unsaved: Holding; onDropped(): void }) {
+  return (
+    <>
+      <Link className="button-link" to={`/h/${unsaved.id}/ranks`}>
+        Back to {unsaved.name}
+      </Link>
+      <Button onClick={() => void exportHolding(unsaved)}>Export it to a file</Button>
+      <Button
+        danger
+        onClick={() => {
+          dropUnsaved();
+          onDropped();
+        }}
+      >
+        Drop its changes
+      </Button>
+    </>
+  );
 }
 
 function Stages() {

@@ -1,17 +1,18 @@
 import { Button } from 'antd';
-import { Link, NavLink, useNavigate } from 'react-router';
-import { look, useLook } from '../store/look-at.ts';
+import { Suspense } from 'react';
+import { Link, NavLink } from 'react-router';
 import { redoNext, undoLast, useSession } from '../store/session.ts';
 import { Unfolding } from '../look/Unfolding.tsx';
+import { later } from './later.ts';
 import { Mark } from './Mark.tsx';
+
+const HoldingMenu = later(() => import('./HoldingMenu.tsx'), 'HoldingMenu');
 
 /** Mark, holding, its plantings as tabs, undo, find, and whether all is saved. */
 export function TopBar({ stage, onFind, onKeys }: { stage: string; onFind(): void; onKeys(): void }) {
   const holding = useSession((state) => state.holding!);
   const past = useSession((state) => state.past);
   const future = useSession((state) => state.future);
-  const navigate = useNavigate();
-  const dark = useLook((state) => state.dark);
   const tabbed = stage === 'ranks' || stage === 'field';
   const step = past.at(-1);
   return (
@@ -60,17 +61,9 @@ export function TopBar({ stage, onFind, onKeys }: { stage: string; onFind(): voi
         <Unfolding
           placement="bottomRight"
           content={
-            <div className="menu">
-              <button type="button" onClick={() => void navigate('/')}>
-                All holdings
-              </button>
-              <button type="button" onClick={() => look({ dark: !dark })}>
-                {dark ? 'Day colours' : 'Night colours'}
-              </button>
-              <button type="button" onClick={onKeys}>
-                Keys
-              </button>
-            </div>
+            <Suspense>
+              <HoldingMenu onKeys={onKeys} />
+            </Suspense>
           }
         >
           <Button type="text" size="small" aria-label="More" className="more">

@@ -19,6 +19,9 @@ export const KEYS: readonly (readonly [key: string, does: string])[] = [
   ['Delete', 'delete what is chosen'],
 ];
 
+/** Keys that go on acting while they are held; every other acts once, so that a resting hand adds one row and not forty. */
+const REPEATS = new Set(['[', ']', '+', '-', 'ctrl+z', 'shift+ctrl+z', 'ctrl+y', 'ArrowLeft', 'ArrowRight']);
+
 type Handlers = Readonly<Record<string, () => void>>;
 
 const inField = (target: EventTarget | null): boolean =>
@@ -36,6 +39,7 @@ export function useKeys(handlers: Handlers): void {
       const ctrl = event.ctrlKey || event.metaKey;
       const name = `${event.shiftKey && ctrl ? 'shift+' : ''}${ctrl ? 'ctrl+' : ''}${event.key.length === 1 ? event.key.toLowerCase() : event.key}`;
       const handler = latest.current[name];
+      if (event.repeat && !REPEATS.has(name)) return;
       if (!handler || event.defaultPrevented || (inField(event.target) && name !== 'ctrl+k')) return;
       event.preventDefault();
       handler();

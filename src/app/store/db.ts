@@ -1,4 +1,5 @@
 import Dexie, { type Table } from 'dexie';
+import { z } from 'zod';
 
 /** A holding as this browser keeps it. `stored` is the versioned envelope as text (older ones as an object), read through `migrate`. */
 export interface KeptHolding {
@@ -9,27 +10,67 @@ export interface KeptHolding {
   readonly revision: number;
   readonly deletedAt: number | null;
   readonly plants: number;
-  readonly stored: unknown;
+  readonly stored?: unknown;
+  /** When it last left the browser as a file; absent where it never did. */
+  readonly exportedAt?: number | undefined;
 }
+
+/** What can still be read of a kept record, whatever became of it: one that is broken shall not hide the others. */
+export const KeptSchema = z.object({
+  id: z.string(),
+  name: z.string().min(1).catch('Holding without a name'),
+  updatedAt: z.number().catch(0),
+  revision: z.number().catch(0),
+  deletedAt: z.number().nullable().catch(null),
+  plants: z.number().catch(0),
+  stored: z.unknown().optional(),
+  exportedAt: z.number().optional().catch(undefined),
+});
 
 class Shelf extends Dexie {
   readonly holdings!: Table<KeptHolding, string>;
   readonly pictures!: Table<{ file: string; bytes: Uint8Array }, string>;
   readonly notes!: Table<{ key: string; value: string }, string>;
+  /** Files outside that are kept up to date after each save, by holding. */
+  readonly files!: Table<{ id: string; handle: FileSystemFileHandle }, string>;
   constructor() {
     // Strict: 'complete' means flushed, so that Saved is true even if the machine dies the next moment.
     super('close-rank', { chromeTransactionDurability: 'strict' });
     this.version(1).stores({ holdings: 'id, updatedAt', notes: 'key' });
     this.version(2).stores({ pictures: 'file' });
+    this.version(3).stores({ files: 'id' });
   }
 }
 
 export const db = new Shelf();
 
+/** How long storage may take before it is said not to answer, milliseconds. */
+const PATIENCE = 10_000;
+
+class NoAnswer extends Error {
+  override readonly name = 'NoAnswer';
+}
+
+/** A reading that fails when the browser's storage never answers, as it does while another tab or a scanner holds it. */
+export const answering = <T>(reading: Promise<T>, patience = PATIENCE): Promise<T> =>
+  Promise.race([
+    reading,
+    new Promise<never>((_, reject) => {
+      setTimeout(() => reject(new NoAnswer()), patience);
+    }),
+  ]);
+
 /** What the browser refused, in a sentence; the plan in memory is untouched. */
 export function storageSentence(problem: unknown): string {
   const name = problem instanceof Error ? `${problem.name} ${(problem as { inner?: Error }).inner?.name ?? ''}` : '';
   if (/Quota/.test(name))
-    return 'This browser’s storage is full, so the last change is not saved. Free some space, or export the holding to a file now; saving is tried again with each change.';
-  return 'This browser does not let the plan be saved (private window or blocked storage). Export the holding to a file before you close the page.';
+    return 'This browser’s storage is full, so the last change is not saved. Free some space; it is tried again by itself. Export the holding to a file now to be safe.';
+  if (/NoAnswer|Timeout/.test(name))
+    return 'This browser’s storage does not answer. Close other tabs of Close Rank, then restart the browser; what was saved is still there.';
+  if (/VersionError|NotFoundError.*version/.test(name))
+    return 'Another tab runs a newer Close Rank that has changed the storage. Export the holding to a file if this tab has changes, then reload this tab.';
+  if (/Security|InvalidState|MissingAPI|OpenFailed|Unknown/.test(name))
+    return 'This browser does not let anything be saved (private window or blocked storage). Export the holding to a file before you close the page.';
+  const what = problem instanceof Error ? problem.message : String(problem);
+  return `The last change could not be saved: ${what.replace(/\.$/, '')}. It is tried again by itself; export the holding to a file to be safe.`;
 }

@@ -1,13 +1,24 @@
 import 'fake-indexeddb/auto';
+import Dexie from 'dexie';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { sample } from '../../../checks/sample.ts';
+import { take } from '../../core/holding/command.ts';
+import { mend } from '../../core/holding/mend.ts';
+import { toStored } from '../../core/holding/migrate.ts';
 import { setHolding } from '../../core/holding/ground-commands.ts';
 import { addGap, setRow } from '../../core/holding/planting-commands.ts';
 import type { Holding } from '../../core/holding/schema.ts';
 
 vi.stubGlobal('addEventListener', () => undefined);
 vi.stubGlobal('localStorage', { getItem: () => null, setItem: () => undefined });
-vi.stubGlobal('BroadcastChannel', undefined);
+let told: (news: { id: string; revision: number }) => void = () => undefined;
+vi.stubGlobal(
+  'BroadcastChannel',
+  class {
+    postMessage = () => undefined;
+    addEventListener = (_: string, heard: (event: { data: unknown }) => void) => (told = (data) => heard({ data }));
+  },
+);
 const { db, storageSentence } = await import('./db.ts');
 const shelf = await import('./shelf.ts');
 const session = await import('./session.ts');
@@ -18,6 +29,7 @@ const state = () => session.useSession.getState();
 const spacing = (from: Holding | null) => from?.plantings[0]!.rows[0]!.spacing;
 const respace = (to: number) => setRow('p1', 'p1r1', { spacing: to }, `spacing ${to} m`);
 const untilSaved = () => vi.waitFor(() => expect(state().saveState).toBe('saved'));
+const opened = (id: string) => shelf.openHolding(id);
 const kept = async () => {
   const opened = await shelf.openHolding('sample');
   return opened.ok ? opened.holding : null;
@@ -77,7 +89,7 @@ describe('a session', () => {
 
   it('says why a command is refused, and leaves everything as it was', () => {
     expect(session.run(respace(-1))).toBe(false);
-    expect(state().problem).toMatch(/^The spacing cannot be that/);
+    expect(state().problem).toMatch(/^The spacing must be at least 0.10 m/);
     expect(state().holding).toEqual(holding);
     session.dismiss();
     expect(state().problem).toBeNull();
@@ -114,18 +126,147 @@ describe('a session', () => {
     session.run(respace(2));
     await vi.waitFor(() => expect(state().saveState).toBe('unsaved'));
     expect(put).toHaveBeenCalledOnce();
-    expect(state().problem).toMatch(/storage is full.*export/);
+    expect(state().unsaved).toMatch(/storage is full.*Export/);
     expect(spacing(state().holding)).toBe(2);
     session.run(addGap('p1', { id: 'g', kind: 'gap', at: 10, width: 2 }));
     await untilSaved();
     expect((await kept())!.plantings[0]).toMatchObject({ rows: [{ spacing: 2 }], gaps: [{ at: 10 }] });
   });
 
-  it('what cannot be opened says why', async () => {
-    expect(await session.open('nowhere')).toMatch(/no such holding/);
+  it('what failed is tried again by itself, and a change made meanwhile is not called saved before it is', async () => {
+    vi.useFakeTimers({ toFake: ['setTimeout', 'clearTimeout'] });
+    try {
+      vi.spyOn(db.holdings, 'put').mockRejectedValueOnce(new DOMException('full', 'QuotaExceededError'));
+      session.run(respace(2));
+      await vi.waitFor(() => expect(state().saveState).toBe('unsaved'));
+      await vi.advanceTimersByTimeAsync(3000);
+      await untilSaved();
+      expect(state().unsaved).toBeNull();
+      expect(spacing(await kept())).toBe(2);
+    } finally {
+      vi.useRealTimers();
+    }
+  });
+
+  it('an edit made while another tab’s version is read in is saved before the word is said', async () => {
+    const other = await opened('sample');
+    if (!other.ok) throw new Error(other.sentence);
+    await shelf.saveHolding({ ...other.holding, name: 'Renamed elsewhere' }, other.revision);
+    const words: string[] = [];
+    const stop = session.useSession.subscribe(({ saveState, holding: now }) =>
+      words.push(`${saveState} ${spacing(now)}`),
+    );
+    told({ id: 'sample', revision: other.revision + 1 });
+    session.run(respace(2)); // while the other version is on its way
+    await untilSaved();
+    stop();
+    expect(words).not.toContain('saved 1.5');
+    expect(spacing(await kept())).toBe(2);
+    expect(state().holding!.name).toBe('Renamed elsewhere');
+  });
+
+  it('an error that is no refusal is not passed off as another tab’s edit', async () => {
+    const other = await opened('sample');
+    if (!other.ok) throw new Error(other.sentence);
+    await shelf.saveHolding({ ...other.holding, name: 'Elsewhere' }, other.revision);
+    let times = 0;
+    session.run({
+      label: 'odd',
+      change: (draft) => {
+        if (times++ > 0) throw new TypeError('the odd thing');
+        draft.name = 'Odd';
+      },
+    });
+    await vi.waitFor(() => expect(state().saveState).toBe('unsaved'));
+    expect(state().unsaved).toMatch(/could not be saved: the odd thing\. It is tried again/);
+    expect(state().news).toBeNull();
+    session.dropUnsaved();
+  });
+
+  it('another tab’s edit leaves this one’s undo; what it changed too cannot be taken back, and that is said', async () => {
+    session.run(respace(2));
+    session.run(addGap('p1', { id: 'g', kind: 'gap', at: 10, width: 2 }));
+    await untilSaved();
+    const other = await opened('sample');
+    if (!other.ok) throw new Error(other.sentence);
+    const theirs = take(other.holding, respace(3)).holding;
+    await shelf.saveHolding(theirs, other.revision);
+    told({ id: 'sample', revision: other.revision + 1 });
+    await vi.waitFor(() => expect(spacing(state().holding)).toBe(3));
+    session.undoLast();
+    expect(state().holding!.plantings[0]!.gaps).toEqual([]);
+    session.undoLast();
+    expect(spacing(state().holding)).toBe(3);
+    expect(state().problem).toMatch(/‘|'spacing 2 m' no longer fits: another tab/);
+    expect(state().past).toEqual([]);
+    await untilSaved();
+  });
+
+  it('an edit of a holding that another tab deleted is kept as a copy, and said', async () => {
+    await shelf.deleteHolding('sample');
+    session.run(respace(2));
+    await untilSaved();
+    const { copied, news, holding: now } = state();
+    expect(copied?.from).toBe('sample');
+    expect(news).toMatch(/deleted in another tab.*kept as ‘Sample’/);
+    const copy = await opened(copied!.to);
+    expect(copy.ok && spacing(copy.holding)).toBe(2);
+    expect(now!.id).toBe(copied!.to);
+    expect((await opened('sample')).ok).toBe(false);
+    session.run(respace(3));
+    await untilSaved();
+    const after = await opened(copied!.to);
+    expect(after.ok && spacing(after.holding)).toBe(3);
+  });
+
+  it('leaving and coming back while a save is slow opens the holding again', async () => {
+    let go = () => undefined as void;
+    const put = db.holdings.put.bind(db.holdings);
+    vi.spyOn(db.holdings, 'put').mockImplementationOnce(((record: never) =>
+      Dexie.waitFor(new Promise<void>((done) => (go = done))).then(() => put(record))) as never);
+    session.run(respace(2));
+    const left = session.close();
+    expect(await session.open('sample')).toBeNull();
+    await vi.waitFor(() => {
+      go();
+      expect(state().saveState).toBe('saved');
+    });
+    await left;
+    expect(spacing(state().holding)).toBe(2);
+  });
+
+  it('what could not be saved stays in hand when it is left, and nothing else is opened over it', async () => {
+    const put = vi.spyOn(db.holdings, 'put').mockRejectedValue(new DOMException('full', 'QuotaExceededError'));
+    session.run(respace(2));
+    await vi.waitFor(() => expect(state().saveState).toBe('unsaved'));
+    await session.close();
+    expect(spacing(state().holding)).toBe(2);
+    expect(await session.open('other')).toMatchObject({ sentence: expect.stringMatching(/^‘Sample’ holds changes/) });
+    expect(await session.open('sample')).toBeNull();
+    put.mockRestore();
+    session.run(respace(3));
+    await untilSaved();
+    expect(spacing(await kept())).toBe(3);
+  });
+
+  it('what cannot be opened says why, and is handed out', async () => {
+    expect((await session.open('nowhere'))?.sentence).toMatch(/no such holding/);
     await db.holdings.update('sample', { stored: { format: 'close-rank', version: 99, holding: {} } });
     await session.close();
-    expect(await session.open('sample')).toMatch(/newer Close Rank \(version 99/);
+    expect((await session.open('sample'))?.sentence).toMatch(/newer Close Rank \(version 99/);
+    await db.holdings.update('sample', { stored: '{"format":"close-rank","ver' });
+    expect(await session.open('sample')).toMatchObject({
+      sentence: expect.stringMatching(/is damaged: its record is not whole/),
+      broken: { text: '{"format":"close-rank","ver' },
+    });
+    const rows = Array.from({ length: 45 }, (_, i) => ({ ...holding.plantings[0]!.rows[0]!, id: `r${i}` }));
+    const grown = { ...holding, plantings: [{ ...holding.plantings[0]!, rows }] };
+    await db.holdings.update('sample', { stored: JSON.stringify(toStored(grown)) });
+    const problem = await session.open('sample');
+    const mended = mend(problem!.broken!.stored)!;
+    await shelf.putMended('sample', mended.holding, problem!.broken!);
+    expect(await session.open('sample')).toBeNull();
+    expect(state().holding!.plantings[0]!.rows).toHaveLength(40);
   });
 });
 
@@ -201,7 +342,27 @@ describe('the shelf', () => {
 
   it('tells a full disk from a browser that keeps nothing', () => {
     expect(storageSentence(new DOMException('x', 'QuotaExceededError'))).toMatch(/full/);
-    expect(storageSentence(new Error('x'))).toMatch(/private window or blocked/);
+    expect(storageSentence(new DOMException('x', 'SecurityError'))).toMatch(/private window or blocked/);
+    expect(storageSentence(Object.assign(new Error('x'), { name: 'NoAnswer' }))).toMatch(/does not answer/);
+    expect(storageSentence(Object.assign(new Error('x'), { name: 'VersionError' }))).toMatch(/newer Close Rank/);
+    expect(storageSentence(new Error('a thing.'))).toMatch(/could not be saved: a thing\. It is tried again/);
+  });
+
+  it('one broken record hides no other, and names as long as they may be stay so when copied', async () => {
+    await db.holdings.put({ id: 'odd', name: 7, plants: 'many' } as never);
+    const long = 'n'.repeat(80);
+    await shelf.addHolding({ ...holding, id: 'long', name: long });
+    await shelf.copyHolding('long');
+    await shelf.copyHolding('long');
+    const list = await shelf.listHoldings();
+    expect(list.map(({ name }) => name)).toContain('Holding without a name');
+    expect(list).toHaveLength(5);
+    for (const { id } of list.filter(({ name }) => name.startsWith('n'))) expect((await opened(id)).ok).toBe(true);
+    const get = db.holdings.get.bind(db.holdings);
+    vi.spyOn(db.holdings, 'toArray').mockRejectedValueOnce(new DOMException('x', 'DataError'));
+    vi.spyOn(db.holdings, 'get').mockImplementation(((id: string) =>
+      id === 'odd' ? Promise.reject(new DOMException('x', 'DataError')) : get(id)) as never);
+    expect((await shelf.listHoldings()).map(({ name }) => name)).toContain('Broken record odd');
   });
 });
 

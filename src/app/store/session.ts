@@ -2,7 +2,7 @@ import { create } from 'zustand';
 import { redo, Refused, take, undo, type Command, type Step } from '../../core/holding/command.ts';
 import type { Holding } from '../../core/holding/schema.ts';
 import { storageSentence } from './db.ts';
-import { openHolding, saveHolding } from './shelf.ts';
+import { addCopy, openHolding, saveHolding, type Opened } from './shelf.ts';
 
 export type SaveState = 'saved' | 'saving' | 'unsaved';
 
@@ -15,83 +15,109 @@ interface Open {
   readonly future: readonly Step[];
   readonly saveState: SaveState;
   readonly savedAt: number | null;
-  /** What could not be done or saved, in a sentence; shown until dismissed. */
+  /** What could not be done, in a sentence; shown until dismissed. */
   readonly problem: string | null;
+  /** Why the last changes are not saved, in a sentence; shown until they are. */
+  readonly unsaved: string | null;
+  /** Where the holding went on when another tab deleted it. */
+  readonly copied: { readonly from: string; readonly to: string } | null;
   /** News that needs no action, such as an edit that came in from another tab. */
   readonly news: string | null;
 }
 
+const CLOSED = { holding: null, tried: null, past: [], future: [], problem: null, unsaved: null } as const;
 export const useSession = create<Open>(() => ({
-  holding: null,
-  tried: null,
-  past: [],
-  future: [],
+  ...CLOSED,
   saveState: 'saved',
   savedAt: null,
-  problem: null,
+  copied: null,
   news: null,
 }));
 const { getState: get, setState: set } = useSession;
 
-/** The revision that this tab's holding stands on, and the edits made since. */
+/** The revision that this tab's holding stands on, the edits made since, and whether another tab has saved since. */
 let revision = 0;
 let pending: { redo(holding: Holding): Holding }[] = [];
-let saving: Promise<void> | null = null;
+let behind = false;
+let working: Promise<void> | null = null;
+/** The holding that the page wants open: what comes to an end after it has changed its mind changes nothing. */
+let wanted: string | null = null;
+let retry: ReturnType<typeof setTimeout> | undefined;
+/** Time between two tries to save, milliseconds: longer each time, up to the last. */
+const RETRIES = [3000, 10_000, 30_000] as const;
+let tries = 0;
+/** After so long a save is said to be slow; it goes on, milliseconds. */
+const SLOW = 10_000;
 const channel = typeof BroadcastChannel === 'undefined' ? null : new BroadcastChannel('close-rank');
 
-/** Opens a holding from the shelf; the sentence that says why when it cannot. */
-export async function open(id: string): Promise<string | null> {
+/** Why a holding does not open: nothing of that name, broken, or another one holds changes that are nowhere saved. */
+export type OpenProblem = Extract<Opened, { ok: false }> & { readonly unsaved?: Holding };
+
+/** Opens a holding from the shelf; what is wrong when it cannot. */
+export async function open(id: string): Promise<OpenProblem | null> {
+  wanted = id;
   if (get().holding?.id === id) return null;
-  await saving;
+  await working;
+  const { holding: other } = get();
+  if (other && pending.length > 0) {
+    const sentence = `‘${other.name}’ holds changes that could not be saved yet. Go back to it, or export it to a file, before another holding is opened.`;
+    return { ok: false, sentence, broken: null, unsaved: other };
+  }
   const opened = await openHolding(id).catch((problem: unknown) => ({
     ok: false as const,
     sentence: storageSentence(problem),
+    broken: null,
   }));
-  if (!opened.ok) return opened.sentence;
-  revision = opened.revision;
+  if (wanted !== id) return null;
+  if (!opened.ok) return opened;
+  ({ revision } = opened);
   pending = [];
-  set({
-    holding: opened.holding,
-    tried: null,
-    past: [],
-    future: [],
-    saveState: 'saved',
-    savedAt: null,
-    problem: null,
-    news: null,
-  });
+  behind = false;
+  set({ ...CLOSED, holding: opened.holding, saveState: 'saved', savedAt: null, news: null });
   return null;
 }
 
-/** Forgets the open holding, once all of it is saved. */
+/** Forgets the open holding once all of it is saved; while it is not, it stays in hand for the page to come back to. */
 export async function close(): Promise<void> {
-  await saving;
-  set({ holding: null, tried: null, past: [], future: [] });
+  wanted = null;
+  await working;
+  if (wanted === null && pending.length === 0) set(CLOSED);
+}
+
+/** Drops changes that could not be saved, because the steward says so. */
+export function dropUnsaved(): void {
+  pending = [];
+  clearTimeout(retry);
+  set({ ...CLOSED, saveState: 'saved' });
 }
 
 /** Does a command: the one way in which the holding changes. False, with the reason shown, when it cannot be done. */
 export function run(command: Command): boolean {
   const { holding, past } = get();
   if (!holding) return false;
-  try {
+  return attempt(() => {
     const done = take(holding, command);
-    if (done.step.patches.length === 0) {
-      set({ tried: null });
-      return true;
-    }
-    pending.push({ redo: (on) => take(on, command).holding });
-    set({ holding: done.holding, tried: null, past: [...past, done.step].slice(-500), future: [], problem: null });
-    void save();
+    if (done.step.changes.length === 0) return set({ tried: null });
+    edit(done.holding, (on) => take(on, command).holding, [...past, done.step].slice(-500), []);
+  });
+}
+
+/** Does what may be refused; when it is, the reason is shown. */
+function attempt(change: () => void): boolean {
+  try {
+    change();
     return true;
   } catch (refused) {
-    return refuseOrThrow(refused);
+    if (!(refused instanceof Refused)) throw refused;
+    set({ problem: refused.message, tried: null });
+    return false;
   }
 }
 
-function refuseOrThrow(problem: unknown): false {
-  if (!(problem instanceof Refused)) throw problem;
-  set({ problem: problem.message, tried: null });
-  return false;
+function edit(holding: Holding, again: (on: Holding) => Holding, past: readonly Step[], future: readonly Step[]): void {
+  pending.push({ redo: again });
+  set({ holding, tried: null, past, future, problem: null });
+  void save();
 }
 
 /** Shows the holding as the command would make it, without doing it; null shows it as it is. */
@@ -109,80 +135,107 @@ export function undoLast(): void {
   const { holding, past, future } = get();
   const step = past.at(-1);
   if (!holding || !step) return;
-  pending.push({ redo: (on) => undo(on, step) });
-  set({ holding: undo(holding, step), tried: null, past: past.slice(0, -1), future: [step, ...future] });
-  void save();
+  const before = past.slice(0, -1);
+  const done = attempt(() => edit(undo(holding, step), (on) => undo(on, step), before, [step, ...future]));
+  if (!done) set({ past: before }); // it can never be taken back again: those before it perhaps can
 }
 
 export function redoNext(): void {
   const { holding, past, future } = get();
   const step = future[0];
   if (!holding || !step) return;
-  pending.push({ redo: (on) => redo(on, step) });
-  set({ holding: redo(holding, step), tried: null, past: [...past, step], future: future.slice(1) });
-  void save();
+  const done = attempt(() => edit(redo(holding, step), (on) => redo(on, step), [...past, step], future.slice(1)));
+  if (!done) set({ future: future.slice(1) });
 }
 
 export const dismiss = (): void => set({ problem: null, news: null });
 export const complain = (problem: string): void => set({ problem });
 
-/** Saves until nothing is pending; one save at a time, each durable before it is called saved. */
+/** Saves and follows until nothing is left to do; one thing at a time, each durable before it is called saved. */
 function save(): Promise<void> {
-  set({ saveState: 'saving' });
-  saving ??= saveAll().finally(() => {
-    saving = null;
-  });
-  return saving;
+  if (pending.length > 0) set({ saveState: 'saving' });
+  clearTimeout(retry);
+  working ??= work();
+  return working;
 }
 
-async function saveAll(): Promise<void> {
-  while (pending.length > 0) {
-    const { holding } = get();
-    if (!holding) return;
-    const count = pending.length;
-    try {
-      if ((await saveHolding(holding, revision)) === 'behind') {
-        await rebase();
-        continue;
-      }
-    } catch (problem) {
-      set({ saveState: 'unsaved', problem: storageSentence(problem) });
-      return;
-    }
-    revision++;
-    pending = pending.slice(count);
-    channel?.postMessage({ id: holding.id, revision });
+async function work(): Promise<void> {
+  const slow = setTimeout(
+    () => set({ unsaved: storageSentence(Object.assign(new Error(), { name: 'NoAnswer' })) }),
+    SLOW,
+  );
+  try {
+    while (get().holding && (behind || pending.length > 0)) await (behind ? rebase() : saveOnce());
+    tries = 0;
+    set({ saveState: 'saved', unsaved: null });
+  } catch (problem) {
+    set({ saveState: 'unsaved', unsaved: storageSentence(problem) });
+    retry = setTimeout(() => void save(), RETRIES[Math.min(tries++, RETRIES.length - 1)]);
+  } finally {
+    clearTimeout(slow);
+    working = null; // in the same breath as the last look at what is pending
   }
-  set({ saveState: 'saved', savedAt: Date.now() });
+}
+
+async function saveOnce(): Promise<void> {
+  const holding = get().holding!;
+  const count = pending.length;
+  const outcome = await saveHolding(holding, revision);
+  if (outcome === 'gone') return keepAsCopy();
+  if (outcome === 'behind') {
+    behind = true;
+    return;
+  }
+  revision++;
+  pending = pending.slice(count);
+  channel?.postMessage({ id: holding.id, revision });
+  set({ savedAt: Date.now() });
+}
+
+/** Another tab deleted the holding: what is edited here is kept beside it, under a name of its own. */
+async function keepAsCopy(): Promise<void> {
+  const holding = get().holding!;
+  const count = pending.length;
+  const { id, name } = await addCopy(holding, holding.name);
+  pending = pending.slice(count); // edits made while it was put by come on top of the copy
+  revision = 1;
+  if (wanted === holding.id) wanted = id;
+  const news = `This holding was deleted in another tab. What you changed is kept as ‘${name}’.`;
+  set({ holding: { ...get().holding!, id, name }, copied: { from: holding.id, to: id }, savedAt: Date.now(), news });
 }
 
 /** Another tab saved first: takes its version and does this tab's unsaved edits again on top. */
 async function rebase(): Promise<void> {
+  behind = false;
   const opened = await openHolding(get().holding!.id);
-  if (!opened.ok) throw new Error(opened.sentence);
-  revision = opened.revision;
+  if (!opened.ok) {
+    if (pending.length > 0 && !opened.broken) return keepAsCopy();
+    throw new Error(opened.sentence);
+  }
+  ({ revision } = opened);
   let { holding } = opened;
-  const lost = pending.filter((edit) => {
+  const lost = pending.filter((step) => {
     try {
-      holding = edit.redo(holding);
+      holding = step.redo(holding);
       return false;
-    } catch {
+    } catch (refused) {
+      if (!(refused instanceof Refused)) throw refused;
       return true;
     }
   });
-  pending = pending.filter((edit) => !lost.includes(edit));
-  const news = lost.length > 0 ? 'Another tab changed the same thing first; its version is shown.' : null;
-  set({ holding, tried: null, past: [], future: [], news });
+  pending = pending.filter((step) => !lost.includes(step));
+  const news =
+    lost.length > 0
+      ? 'Another tab changed the same thing first; its version is shown.'
+      : 'Changed in another tab; this one follows.';
+  set({ holding, tried: null, news });
 }
 
 channel?.addEventListener('message', (event: MessageEvent<{ id: string; revision: number }>) => {
-  if (get().holding?.id === event.data.id && pending.length === 0 && event.data.revision > revision) void follow();
+  if (get().holding?.id !== event.data.id || event.data.revision <= revision) return;
+  behind = true;
+  void save();
 });
-
-async function follow(): Promise<void> {
-  await rebase();
-  set({ news: 'Changed in another tab; this one follows.', saveState: 'saved' });
-}
 
 addEventListener('beforeunload', (event) => {
   if (pending.length > 0) event.preventDefault();

@@ -3,7 +3,7 @@ import { readCloserank } from '../../core/files/closerank.ts';
 import { layHolding } from '../../core/findings/judge.ts';
 import { migrate, readProblemSentence, toStored } from '../../core/holding/migrate.ts';
 import type { Holding } from '../../core/holding/schema.ts';
-import { db, type KeptHolding } from './db.ts';
+import { answering, db, KeptSchema, type KeptHolding } from './db.ts';
 import { keepAll } from './pictures.ts';
 
 /** The holdings that this browser keeps: put by, taken down, copied, renamed, deleted and brought back. */
@@ -11,58 +11,87 @@ import { keepAll } from './pictures.ts';
 const plantsOf = (holding: Holding): number =>
   layHolding(holding).reduce((sum, { layout }) => sum + layout.stand.count, 0);
 
+/** A holding as a record; what is known of it beyond the holding itself comes from `kept`. */
+const recordOf = (holding: Holding, revision: number, kept?: KeptHolding): KeptHolding => ({
+  id: holding.id,
+  name: holding.name,
+  updatedAt: Date.now(),
+  revision,
+  deletedAt: null,
+  plants: plantsOf(holding),
+  stored: JSON.stringify(toStored(holding)),
+  exportedAt: kept?.exportedAt,
+});
+
 /** Puts a new holding on the shelf. */
 export async function addHolding(holding: Holding): Promise<void> {
-  await db.holdings.add({
-    id: holding.id,
-    name: holding.name,
-    updatedAt: Date.now(),
-    revision: 1,
-    deletedAt: null,
-    plants: plantsOf(holding),
-    stored: JSON.stringify(toStored(holding)),
-  });
+  await db.holdings.add(recordOf(holding, 1));
 }
 
-export type Opened = { ok: true; holding: Holding; revision: number } | { ok: false; sentence: string };
+/** A holding that is there but cannot be opened: its record as text, and as data where it is such. */
+export interface Broken {
+  readonly name: string;
+  readonly revision: number;
+  readonly text: string;
+  readonly stored: unknown;
+}
+export type Opened =
+  | { ok: true; holding: Holding; revision: number }
+  | { ok: false; sentence: string; broken: Broken | null };
 
 /** A holding from the shelf, or why it cannot be opened. */
 export async function openHolding(id: string): Promise<Opened> {
-  const kept = await db.holdings.get(id);
+  const kept = await answering(db.holdings.get(id));
   if (!kept || kept.deletedAt)
     return {
       ok: false,
       sentence:
         'There is no such holding in this browser. It may have been deleted, or it was made in another browser.',
+      broken: null,
     };
-  const result = migrate(typeof kept.stored === 'string' ? JSON.parse(kept.stored) : kept.stored);
-  return result.ok
-    ? { ok: true, holding: result.holding, revision: kept.revision }
-    : { ok: false, sentence: readProblemSentence(result.problem, `'${kept.name}'`) };
+  const { name, revision, stored } = KeptSchema.parse(kept);
+  const text = typeof stored === 'string' ? stored : (JSON.stringify(stored, null, 1) ?? '');
+  const data = typeof stored === 'string' ? parsed(stored) : stored;
+  const result = migrate(data);
+  if (result.ok) return { ok: true, holding: result.holding, revision };
+  const problem = data === undefined ? ({ code: 'damaged', what: 'its record is not whole' } as const) : result.problem;
+  return {
+    ok: false,
+    sentence: readProblemSentence(problem, `‘${name}’`),
+    broken: problem.code === 'too-new' ? null : { name, revision, text, stored: data },
+  };
 }
 
-/** Saves over revision `base`; says 'behind' without writing when another tab has saved since. */
-export const saveHolding = (holding: Holding, base: number): Promise<'saved' | 'behind'> =>
+function parsed(text: string): unknown {
+  try {
+    return JSON.parse(text);
+  } catch {
+    return undefined;
+  }
+}
+
+/** Saves over revision `base`; writes nothing and says why when another tab has saved or deleted it since. */
+export const saveHolding = (holding: Holding, base: number): Promise<'saved' | 'behind' | 'gone'> =>
   db.transaction('rw', db.holdings, async () => {
     const kept = await db.holdings.get(holding.id);
-    if (kept && kept.revision !== base) return 'behind';
-    await db.holdings.put({
-      id: holding.id,
-      name: holding.name,
-      updatedAt: Date.now(),
-      revision: base + 1,
-      deletedAt: kept?.deletedAt ?? null,
-      plants: plantsOf(holding),
-      stored: JSON.stringify(toStored(holding)),
-    });
+    if (!kept || kept.deletedAt) return 'gone';
+    if (kept.revision !== base) return 'behind';
+    await db.holdings.put(recordOf(holding, base + 1, kept));
     return 'saved';
   });
 
-/** A name not yet on the shelf: 'Tern Hollow', 'Tern Hollow 2', … */
+/** Puts a mended holding in place of its broken record. */
+export async function putMended(id: string, holding: Holding, { revision }: Broken): Promise<void> {
+  await db.holdings.put(recordOf({ ...holding, id }, revision + 1));
+}
+
+const LONGEST_NAME = 80;
+
+/** A name not yet on the shelf: 'Tern Hollow', 'Tern Hollow 2', …; never longer than a name may be. */
 async function freeName(name: string): Promise<string> {
   const taken = new Set((await listHoldings()).map((kept) => kept.name));
-  let free = name;
-  for (let n = 2; taken.has(free); n++) free = `${name} ${n}`;
+  let free = name.slice(0, LONGEST_NAME);
+  for (let n = 2; taken.has(free); n++) free = `${name.slice(0, LONGEST_NAME - 1 - `${n}`.length)} ${n}`;
   return free;
 }
 
@@ -70,31 +99,57 @@ async function freeName(name: string): Promise<string> {
 export async function importHolding(bytes: Uint8Array, fileName: string): Promise<string> {
   const { holding, pictures } = readCloserank(bytes, fileName);
   await keepAll(pictures);
-  const taken = await db.holdings.get(holding.id);
-  const id = taken ? newId() : holding.id;
+  // An id is part of addresses: one that would not fit there is given anew.
+  const fits = /^[\w-]+$/.test(holding.id) && !(await db.holdings.get(holding.id));
+  const id = fits ? holding.id : newId();
   await addHolding({ ...holding, id, name: await freeName(holding.name) });
   return id;
+}
+
+/** Puts a holding by once more, under a new id and a free name; both come back. */
+export async function addCopy(holding: Holding, name: string): Promise<Holding> {
+  const copy = { ...holding, id: newId(), name: await freeName(name) };
+  await addHolding(copy);
+  return copy;
 }
 
 export async function copyHolding(id: string): Promise<void> {
   const opened = await openHolding(id);
   if (!opened.ok) throw new Error(opened.sentence);
-  await addHolding({ ...opened.holding, id: newId(), name: await freeName(`${opened.holding.name} copy`) });
+  await addCopy(opened.holding, `${opened.holding.name.slice(0, LONGEST_NAME - 5)} copy`);
 }
 
 export async function renameHolding(id: string, name: string): Promise<void> {
   const opened = await openHolding(id);
   if (!opened.ok) throw new Error(opened.sentence);
-  await saveHolding({ ...opened.holding, name }, opened.revision);
+  const named = { ...opened.holding, name: name.trim().slice(0, LONGEST_NAME) };
+  if ((await saveHolding(named, opened.revision)) !== 'saved')
+    throw new Error('Another tab changed that holding meanwhile. Try again.');
 }
 
 /** Deletes softly: it leaves the list and can be brought back. */
 export const deleteHolding = (id: string): Promise<unknown> => db.holdings.update(id, { deletedAt: Date.now() });
 export const bringBack = (id: string): Promise<unknown> => db.holdings.update(id, { deletedAt: null });
+/** Notes that a holding has left the browser as a file. */
+export const noteExport = (id: string): Promise<unknown> => db.holdings.update(id, { exportedAt: Date.now() });
 
-/** What the shelf shows, last touched first. */
+/** What the shelf shows, last touched first. A record that cannot be read whole is listed with what can. */
 export const listHoldings = async (): Promise<KeptHolding[]> =>
-  (await db.holdings.orderBy('updatedAt').reverse().toArray()).filter(({ deletedAt }) => !deletedAt);
+  (await allKept())
+    .flatMap((kept) => KeptSchema.safeParse(kept).data ?? [])
+    .filter(({ deletedAt }) => !deletedAt)
+    .sort((a, b) => b.updatedAt - a.updatedAt);
+
+async function allKept(): Promise<unknown[]> {
+  try {
+    return await db.holdings.toArray();
+  } catch (problem) {
+    // One record that the browser cannot hand out fails the whole reading: then each by itself.
+    const ids = await db.holdings.toCollection().primaryKeys();
+    if (ids.length === 0) throw problem;
+    return Promise.all(ids.map((id) => db.holdings.get(id).catch(() => ({ id, name: `Broken record ${id}` }))));
+  }
+}
 
 /** The demo holding, through the same door as a file of the steward's own. */
 export async function restoreDemo(): Promise<string> {

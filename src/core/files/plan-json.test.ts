@@ -189,7 +189,7 @@ describe(holdingFromPlan, () => {
     [
       'a height that cannot be',
       { features: [{ kind: 'tree', points: [[0, 0]], height: -3 }] },
-      /Standing tree: height/,
+      /Standing tree: The height must be at least 0.00 m/,
     ],
     [
       'an outline with no ground in it',

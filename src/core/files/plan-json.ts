@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { cornersOf } from '../holding/ground-commands.ts';
 import { Refused } from '../holding/command.ts';
+import { sayIssue } from '../holding/limits.ts';
 import { newHolding } from '../holding/new-holding.ts';
 import { ANIMALS, ClimateSchema, EVIDENCE, TerrainSchema } from '../holding/ground-schema.ts';
 import {
@@ -192,8 +193,8 @@ function build(plan: Plan): Holding {
   };
   const checked = HoldingSchema.safeParse(holding);
   if (checked.success) return checked.data;
-  const { path, message } = checked.error.issues[0]!;
-  throw new Refused(`${path.join('.')}: ${message}.`);
+  const issue = checked.error.issues[0]!;
+  throw new Refused(`${issue.path.join('.')}: ${sayIssue(issue, holding, plan.units)}`);
 }
 
 function rowOf({ species, standards, ...row }: Plan['plantings'][number]['rows'][number], id: string, r: number): Row {

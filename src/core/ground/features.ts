@@ -2,6 +2,7 @@ import type { Point } from '../geometry/point.ts';
 import { crossesItself } from '../geometry/polyline.ts';
 import { area } from '../geometry/polygon.ts';
 import { Refused } from '../holding/command.ts';
+import { sayIssue } from '../holding/limits.ts';
 import { checkFeature, type Feature, type FeatureKind } from '../holding/ground-schema.ts';
 import { formatLength, type UnitSystem } from '../units/quantities.ts';
 import kindData from './kinds.json' with { type: 'json' };
@@ -80,11 +81,10 @@ export function newFeature(
   given: Readonly<Record<string, unknown>> = {},
   sound = false,
 ): Feature {
-  const parsed = checkFeature({ id, name: '', kind, ...startsOf(kind), ...given, ...shapeOf(kind, points, sound) });
+  const made = { id, name: '', kind, ...startsOf(kind), ...given, ...shapeOf(kind, points, sound) };
+  const parsed = checkFeature(made);
   if (parsed.success) return parsed.data;
-  throw new Refused(
-    `${featureKinds[kind].label}: ${parsed.error.issues[0]!.path.join('.')}: ${parsed.error.issues[0]!.message}.`,
-  );
+  throw new Refused(`${featureKinds[kind].label}: ${sayIssue(parsed.error.issues[0]!, made)}`);
 }
 
 function startsOf(kind: FeatureKind): Record<string, unknown> {

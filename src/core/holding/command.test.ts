@@ -210,7 +210,9 @@ describe('commands', () => {
     'refuse a spacing of %d with a sentence and leave the plan untouched',
     (spacing) => {
       const before = structuredClone(start);
-      expect(() => take(start, setRow('p1', 'p1r1', { spacing }))).toThrow(/^The spacing cannot be that: .+\.$/);
+      expect(() => take(start, setRow('p1', 'p1r1', { spacing }))).toThrow(
+        /^The spacing (can be at most 50\.00 m; this is 51\.00 m|must be at least 0\.10 m; this is -?\d\.00 m|cannot be that: type a number)\.$/,
+      );
       expect(start).toEqual(before);
     },
   );
@@ -227,9 +229,9 @@ describe('commands', () => {
       expect(
         () => take(start, setFeature('f1', { line: [...traced.slice(0, 500), wrong] }, 'traced')),
         String(wrong),
-      ).toThrow(/^The line\.500.* cannot be that/);
+      ).toThrow(/^Number 501 of the points of a line cannot be that/);
     expect(() => take(start, setFeature('f1', { line: traced, height: -1 }, 'traced'))).toThrow(
-      /^The height cannot be that/,
+      /^The height must be at least 0\.00 m; this is -1\.00 m/,
     );
   });
 

@@ -1,7 +1,7 @@
-import { applyPatches, enablePatches, produceWithPatches, type Draft, type Patch } from 'immer';
+import { produce, type Draft } from 'immer';
+import { changesBetween, inverseOf, makeIn, type Change } from './changes.ts';
+import { beyondLimits } from './limits.ts';
 import type { Holding } from './schema.ts';
-
-enablePatches();
 
 /** A named change of the holding: the only way to change one. `label` says what it did ('gap at 63 m'). */
 export interface Command {
@@ -15,44 +15,41 @@ export class Refused extends Error {
   override readonly name = 'Refused';
 }
 
-/** What one command changed, and what takes it back. Plain data: it can be listed, saved and sent. */
+/** What one command changed. Plain data by ids: it can be listed, saved, sent, and taken back after edits of others. */
 export interface Step {
   readonly label: string;
-  readonly patches: readonly Patch[];
-  readonly inverse: readonly Patch[];
+  readonly changes: readonly Change[];
 }
 
-/** Runs a command: the changed holding and the step that undoes it. The holding given is left as it was. */
+/**
+ * Runs a command: the changed holding and the step that undoes it. The holding given is left as it was.
+ * Throws {@link Refused} when the command does, and when the holding would become one that its reader refuses.
+ */
 export function take(holding: Holding, { label, change }: Command): { holding: Holding; step: Step } {
-  const [next, patches, inverse] = produceWithPatches(holding, (draft) => change(draft));
-  return { holding: next, step: { label, patches, inverse } };
+  const next = produce(holding, (draft) => change(draft));
+  return { holding: readable(holding, next), step: { label, changes: changesBetween(holding, next) } };
 }
 
-export const undo = (holding: Holding, { inverse }: Step): Holding => applyPatches(holding, inverse as Patch[]);
-export const redo = (holding: Holding, { patches }: Step): Holding => applyPatches(holding, patches as Patch[]);
+function readable(before: Holding, after: Holding): Holding {
+  const sentence = beyondLimits(before, after);
+  if (sentence) throw new Refused(sentence);
+  return after;
+}
+
+function made(holding: Holding, { label }: Step, changes: readonly Change[]): Holding {
+  const next = produce(holding, (draft) => {
+    if (!changes.every((change) => makeIn(draft, change)))
+      throw new Refused(`'${label}' no longer fits: another tab has changed the same thing since.`);
+  });
+  return readable(holding, next);
+}
+
+/** Takes a step back, or does it again, also after edits by others; throws {@link Refused} where those changed the same thing. */
+export const undo = (holding: Holding, step: Step): Holding => made(holding, step, inverseOf(step.changes));
+export const redo = (holding: Holding, step: Step): Holding => made(holding, step, step.changes);
 
 /** Several commands as one step, under one name. */
 export const together = (label: string, commands: readonly Command[]): Command => ({
   label,
   change: (draft) => commands.forEach((command) => command.change(draft)),
 });
-
-interface Schema<T> {
-  safeParse(value: unknown):
-    | { success: true; data: T }
-    | {
-        success: false;
-        error: { issues: readonly { readonly path: readonly PropertyKey[]; readonly message: string }[] };
-      };
-}
-
-/** Checks values by their schemas; what cannot be is {@link Refused} with a sentence that names the field as people do. */
-export const checkedBy =
-  (names: Readonly<Record<string, string>>) =>
-  <T>(schema: Schema<T>, value: unknown): T => {
-    const parsed = schema.safeParse(value);
-    if (parsed.success) return parsed.data;
-    const { path, message } = parsed.error.issues[0]!;
-    const field = path.length > 0 ? (names[String(path.at(-1))] ?? path.join('.')) : 'value';
-    throw new Refused(`The ${field} cannot be that: ${message}.`);
-  };

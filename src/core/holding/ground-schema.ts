@@ -130,11 +130,9 @@ export function checkFeature(value: Readonly<Record<string, unknown>>): ReturnTy
     : parsed;
 }
 
-const isPlace = (place: unknown): boolean =>
-  Array.isArray(place) &&
-  place.length === 2 &&
-  Math.abs(place[0] as number) <= 50_000 &&
-  Math.abs(place[1] as number) <= 50_000;
+/** Whether a value is a place that can be kept. */
+export const isPlace = (place: unknown): boolean =>
+  Array.isArray(place) && place.length === 2 && place.every((at) => typeof at === 'number' && Math.abs(at) <= 50_000);
 
 export const SEASONS = ['winter', 'spring', 'summer', 'autumn'] as const;
 export type Season = (typeof SEASONS)[number];

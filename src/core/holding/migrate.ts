@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { sayIssue } from './limits.ts';
 import { HOLDING_VERSION, HoldingSchema, type Holding } from './schema.ts';
 
 export type ReadProblem =
@@ -23,16 +24,26 @@ export const toStored = (holding: Holding) => ({ format: 'close-rank' as const, 
 /** `migrations[n]` makes version n + 2 of version n + 1. One that shipped is never edited. */
 const migrations: readonly ((old: unknown) => unknown)[] = [nameThePins, knowTheGround, layMoreWays];
 
-/** Brings anything that claims to be a stored holding to today's schema. Never throws. */
-export function migrate(stored: unknown): ReadResult {
+/** What claims to be a stored holding, raised to today's version but not yet held against the schema. Never throws. */
+export function upToDate(stored: unknown): { ok: true; value: unknown } | { ok: false; problem: ReadProblem } {
   const envelope = StoredSchema.safeParse(stored);
   if (!envelope.success) return { ok: false, problem: { code: 'not-a-holding' } };
   const { version, holding } = envelope.data;
   if (version > HOLDING_VERSION)
     return { ok: false, problem: { code: 'too-new', version, supported: HOLDING_VERSION } };
-  const parsed = HoldingSchema.safeParse(migrations.slice(version - 1).reduce((old, up) => up(old), holding));
+  return { ok: true, value: migrations.slice(version - 1).reduce((old, up) => up(old), holding) };
+}
+
+/** Brings anything that claims to be a stored holding to today's schema. Never throws. */
+export function migrate(stored: unknown): ReadResult {
+  const raised = upToDate(stored);
+  if (!raised.ok) return raised;
+  const parsed = HoldingSchema.safeParse(raised.value);
   if (parsed.success) return { ok: true, holding: parsed.data };
-  const issues = parsed.error.issues.map(({ path, message }) => ({ path: path.join('.'), message }));
+  const issues = parsed.error.issues.map((issue) => ({
+    path: issue.path.join('.'),
+    message: sayIssue(issue, raised.value),
+  }));
   return { ok: false, problem: { code: 'invalid', issues } };
 }
 
@@ -126,8 +137,8 @@ export function readProblemSentence(problem: ReadProblem, what: string): string 
       return `${what} was written by a newer Close Rank (version ${problem.version}; this one reads up to ${problem.supported}). Reload to update, then open it again.`;
     case 'invalid': {
       const first = problem.issues[0]!;
-      const more = problem.issues.length > 1 ? ` and ${problem.issues.length - 1} more` : '';
-      return `${what} holds a value that cannot be right: ${first.path || 'the whole'}: ${first.message}${more}. Mend it where it was written, then open it again.`;
+      const more = problem.issues.length > 1 ? ` So are ${problem.issues.length - 1} more of its values.` : '';
+      return `${what} holds a value that cannot be right, at ${first.path || 'its top'}. ${first.message}${more} Mend it where it was written, then open it again.`;
     }
   }
 }

@@ -1,11 +1,6 @@
 import type { Draft } from 'immer';
-import { checkedBy, Refused, type Command } from './command.ts';
+import { Refused, type Command } from './command.ts';
 import {
-  ClearingSchema,
-  GapSchema,
-  PatternSchema,
-  PlantingSchema,
-  RowSchema,
   type Baseline,
   type Clearing,
   type Gap,
@@ -42,11 +37,9 @@ const FIELDS: Readonly<Record<string, string>> = {
   every: 'standards',
 };
 
-const checked = checkedBy(FIELDS);
-
 export const addPlanting = (planting: Planting): Command => ({
   label: `new planting ${planting.name}`,
-  change: (draft) => void draft.plantings.push(checked(PlantingSchema, planting)),
+  change: (draft) => void draft.plantings.push(planting),
 });
 
 export const removePlanting = (id: string, name: string): Command => ({
@@ -66,7 +59,7 @@ export const setPlanting = (
   label,
   change: (draft) => {
     const planting = plantingOf(draft, id);
-    Object.assign(planting, checked(PlantingSchema, { ...planting, ...changes }));
+    Object.assign(planting, changes);
   },
 });
 
@@ -84,7 +77,7 @@ export const mirrorPlanting = (id: string): Command => ({
 /** Keeps a planting's rows as the steward's own pattern. */
 export const keepPattern = (pattern: Pattern): Command => ({
   label: `pattern ${pattern.name} kept`,
-  change: (draft) => void draft.patterns.push(checked(PatternSchema, pattern)),
+  change: (draft) => void draft.patterns.push(pattern),
 });
 export const removePattern = (id: string): Command => ({
   label: 'pattern thrown away',
@@ -94,7 +87,7 @@ export const removePattern = (id: string): Command => ({
 export const setBaseline = (id: string, baseline: Baseline, label = 'baseline moved'): Command => ({
   label,
   change: (draft) => {
-    plantingOf(draft, id).baseline = checked(PlantingSchema.shape.baseline, baseline);
+    plantingOf(draft, id).baseline = baseline;
   },
 });
 
@@ -112,14 +105,14 @@ export const rowsAcross = (id: string, newId: () => string): Command => ({
       throw new Refused(
         'The only row stands on the line itself. Give it a gap to the line, or add a row, before laying the other side.',
       );
-    found.rows = [...near, ...copied].map((row) => checked(RowSchema, { ...row }));
+    found.rows = [...near, ...copied];
   },
 });
 
 /** Adds a row at `at` (0 is next to the baseline). */
 export const addRow = (planting: string, row: Row, at: number): Command => ({
   label: `row ${at + 1} added`,
-  change: (draft) => void plantingOf(draft, planting).rows.splice(at, 0, checked(RowSchema, row)),
+  change: (draft) => void plantingOf(draft, planting).rows.splice(at, 0, row),
 });
 
 /** Changes a row's numbers; `label` says which. A new spacing keeps hand swaps by their chainage. */
@@ -131,7 +124,7 @@ export const setRow = (planting: string, row: string, changes: Partial<Omit<Row,
       .join(', ')} changed`,
   change: (draft) => {
     const found = rowOf(draft, planting, row);
-    found.planting.rows[found.at] = checked(RowSchema, { ...found.row, ...changes });
+    Object.assign(found.row, changes);
   },
 });
 
@@ -181,14 +174,14 @@ export const setRows = (
   label,
   change: (draft) => {
     const found = plantingOf(draft, planting);
-    found.rows = rows.map((row) => checked(RowSchema, row));
-    if (gaps) found.gaps = gaps.map((gap) => checked(GapSchema, gap));
+    found.rows = [...rows];
+    if (gaps) found.gaps = [...gaps];
   },
 });
 
 export const addClearing = (planting: string, clearing: Clearing): Command => ({
   label: `clearing round ${clearing.name || 'a place'}`,
-  change: (draft) => void plantingOf(draft, planting).clearings.push(checked(ClearingSchema, clearing)),
+  change: (draft) => void plantingOf(draft, planting).clearings.push(clearing),
 });
 
 export const setClearing = (planting: string, id: string, changes: Partial<Omit<Clearing, 'id'>>): Command => ({
@@ -197,7 +190,7 @@ export const setClearing = (planting: string, id: string, changes: Partial<Omit<
     const { clearings } = plantingOf(draft, planting);
     const at = clearings.findIndex((one) => one.id === id);
     if (at < 0) throw new Refused('That clearing is no longer there.');
-    clearings[at] = checked(ClearingSchema, { ...clearings[at], ...changes });
+    Object.assign(clearings[at]!, changes);
   },
 });
 
@@ -213,7 +206,7 @@ export const addGap = (planting: string, gap: Gap): Command => ({
   label: `gap at ${Math.round(gap.at * 10) / 10} m`,
   change: (draft) => {
     const target = plantingOf(draft, planting);
-    target.gaps.push(checked(GapSchema, gap));
+    target.gaps.push(gap);
     target.gaps.sort((a, b) => a.at - b.at);
   },
 });
@@ -224,7 +217,7 @@ export const setGap = (planting: string, gap: string, changes: Partial<Omit<Gap,
     const target = plantingOf(draft, planting);
     const at = target.gaps.findIndex((one) => one.id === gap);
     if (at < 0) throw new Refused('That gap is no longer there.');
-    target.gaps[at] = checked(GapSchema, { ...target.gaps[at], ...changes });
+    Object.assign(target.gaps[at]!, changes);
   },
 });
 

@@ -1,8 +1,6 @@
-import { checkedBy, Refused, type Command } from './command.ts';
+import { current } from 'immer';
+import { Refused, type Command } from './command.ts';
 import { plantingOf } from './planting-commands.ts';
-import { PlantingSchema } from './schema.ts';
-
-const checked = checkedBy({});
 
 /** Keeps a planting as it is now beside itself, under a name, to be compared with and taken up again. */
 export const keepVariant = (plantingId: string, id: string, name: string): Command => ({
@@ -11,7 +9,7 @@ export const keepVariant = (plantingId: string, id: string, name: string): Comma
     void draft.variants.push({
       id,
       of: plantingId,
-      planting: checked(PlantingSchema, { ...plantingOf(draft, plantingId), name }),
+      planting: { ...current(plantingOf(draft, plantingId)), name },
     }),
 });
 

@@ -3,7 +3,7 @@ import type { Holding, Planting } from '../holding/schema.ts';
 import { settingOf, settings } from '../holding/settings.ts';
 import type { Layout } from '../ranks/lay-out.ts';
 import { speciesOf } from '../species/catalogue.ts';
-import { formatCount, formatLength, formatMoney, landUnit } from '../units/quantities.ts';
+import { counted, formatCount, formatLength, formatMoney, landUnit } from '../units/quantities.ts';
 import { beltWidth, guildWidth, tallestRow } from '../years/belt.ts';
 import { cuttingHours } from '../years/cutting.ts';
 import { sayKept } from '../years/kept.ts';
@@ -26,8 +26,6 @@ export interface Figure {
   readonly label: string;
   readonly why: Why;
 }
-
-const counted = (n: number, one: string, many = `${one}s`): string => `${formatCount(n)} ${n === 1 ? one : many}`;
 
 /** The figures of one planting at `year`, in the order they are shown. */
 export function figures(planting: Planting, layout: Layout, sum: Quantities, holding: Holding, year: number): Figure[] {

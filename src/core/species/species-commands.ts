@@ -1,9 +1,7 @@
-import { checkedBy, Refused, type Command } from '../holding/command.ts';
-import { SpeciesSchema, type Species } from '../holding/species-schema.ts';
+import { Refused, type Command } from '../holding/command.ts';
+import type { Species } from '../holding/species-schema.ts';
 import { allSpecies } from './catalogue.ts';
 import { contradictions } from './contradictions.ts';
-
-const checked = checkedBy({ common: 'common name', botanical: 'botanical name', tag: 'tag' });
 
 /** Notes a species of the steward's own, or the app's as they correct it; refused in a sentence where it contradicts itself or another. */
 export const setSpecies = (species: Species): Command => ({
@@ -11,7 +9,7 @@ export const setSpecies = (species: Species): Command => ({
   change: (draft) => {
     const [wrong] = contradictions(species, allSpecies());
     if (wrong) throw new Refused(wrong);
-    draft.species = [...draft.species.filter(({ id }) => id !== species.id), checked(SpeciesSchema, species)];
+    draft.species = [...draft.species.filter(({ id }) => id !== species.id), species];
   },
 });
 

@@ -73,6 +73,10 @@ export function formatMoney(cents: number, currency: string): string {
 /** A whole number with thousands separated. */
 export const formatCount = (count: number): string => plain(count, 0);
 
+/** A count with its noun: '1 plant', '1,200 plants', '0 plants'. */
+export const counted = (n: number, one: string, many = `${one}s`): string =>
+  `${formatCount(n)} ${n === 1 ? one : many}`;
+
 const PARTS = /(-?\d+(?:[.,]\d+)?(?:e-?\d+)?)\s*(mm|cm|km|m|ft|feet|foot|in|inch|inches|yd|'|"|′|″)?/giy;
 const METRES: Record<string, number> = {
   mm: 0.001,
