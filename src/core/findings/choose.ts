@@ -12,7 +12,8 @@ import { becomes } from '../species/mature.ts';
 import type { Laid } from './judge.ts';
 import { plantsInside, plantsWithin } from './near.ts';
 import { plantAt, plantsWhere } from './plants.ts';
-import { hoursWanted, seasonHours } from './rules/shade.ts';
+import { hoursWanted } from './rules/shade.ts';
+import { sunHours } from './sun-hours.ts';
 
 /** What is known of the places that one row's plants stand in: the hardest of each. */
 export interface Spot {
@@ -75,7 +76,8 @@ export function spotOf(holding: Holding, { planting, layout: { stand } }: Laid, 
     name: nameOf(feature),
     metres: all.reduce((least, i) => Math.min(least, distanceToArea(feature.ring, plantAt(stand, i))), Infinity),
   }));
-  const hours = [...seasonHours(holding, stand)].filter(([i]) => isMine(i)).map(([, sun]) => sun);
+  const asked = sunHours(holding, stand);
+  const hours = asked.sample.filter(isMine).map(asked.at).filter(Number.isFinite);
   const least = <T extends { readonly metres: number }>(list: readonly T[]): T | null =>
     list.reduce<T | null>((best, one) => (best && best.metres <= one.metres ? best : one), null);
   return {
