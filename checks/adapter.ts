@@ -20,7 +20,7 @@ import { intervals } from '../src/core/units/rounding.ts';
 import { lightAbove, throughLayer } from '../src/core/years/layer-light.ts';
 import { crownWidth, heightAt, rateConstant, type Growing } from '../src/core/years/growth.ts';
 import { row, sample, standOf } from './sample.ts';
-import { speciesIdOf } from '../src/core/ranks/stand.ts';
+import { speciesAt } from '../src/core/ranks/stand.ts';
 
 /** Marks inputs that the product has no use for yet; they are counted apart and never passed silently. */
 export const NOT_BUILT = Symbol('not built');
@@ -93,7 +93,7 @@ function wholePlan({ L, s, rows, gaps, clearance, standards }: Inputs) {
   const perRow = stand.rows.map(({ from, to }) => {
     const sums: Record<string, number> = {};
     for (let i = from; i < to; i++) {
-      const name = names[speciesIdOf(stand, i)] ?? 'STD';
+      const name = names[speciesAt(stand, i).id] ?? 'STD';
       sums[name] = (sums[name] ?? 0) + 1;
     }
     return sums;

@@ -44,10 +44,13 @@ const RANGES = [
   [32100, 32161],
 ] as const;
 const SINGLE = [
-  ...[2056, 2100, 2154, 2157, 2169, 2180, 2193, 2393, 2154, 27200, 27572, 27700, 28992, 29902, 29903, 3003, 3004],
-  ...[3005, 3006, 3021, 3034, 3035, 3057, 3059, 3067, 3111, 31287, 31370, 31700, 3301, 3308, 3310, 3338, 3346, 3347],
-  ...[3400, 3401, 3577, 3763, 3765, 3794, 3812, 3844, 3857, 5070, 5514, 7801, 7899, 21781, 23700, 32198, 9473],
+  2056, 2100, 2154, 2157, 2169, 2180, 2193, 2393, 3003, 3004, 3005, 3006, 3021, 3034, 3035, 3057, 3059, 3067, 3111,
+  3301, 3308, 3310, 3338, 3346, 3347, 3400, 3401, 3577, 3763, 3765, 3794, 3812, 3844, 3857, 5070, 5514, 7801, 7899,
+  9473, 21781, 23700, 27200, 27572, 27700, 28992, 29902, 29903, 31287, 31370, 31700, 32198,
 ];
+
+/** A grid whose plain shift misses GDAL's answer by more than this is left out, metres. */
+const FARTHEST_OFF = 12;
 
 interface Area {
   readonly west: number;
@@ -135,12 +138,14 @@ function gridOf(code: number) {
       return Math.hypot(sign * x! - answers[i]![0]!, sign * y! - answers[i]![1]!) * metre;
     });
   const tried = shifts(code).map(({ shift, stated }) => {
-    const definition = `${plain}${ellipsoid} +towgs84=${shift.map((one) => round(one, 6)).join(',')}`;
+    // A sphere that stands for WGS 84 must not be shifted to it.
+    const shifted = plain.includes('@null') ? '' : ` +towgs84=${shift.map((one) => round(one, 6)).join(',')}`;
+    const definition = `${plain}${ellipsoid}${shifted}`;
     const distances = off(definition);
     return { definition, stated, middle: distances[0]!, most: Math.max(...distances) };
   });
   const best = tried.sort((a, b) => a.middle - b.middle)[0];
-  if (!best || best.middle > 1) return null;
+  if (!best || best.middle > FARTHEST_OFF || best.most > FARTHEST_OFF) return null;
   const wkt = out('gdalsrsinfo', ['-o', 'wkt_esri', '--single-line', `EPSG:${code}`]).trim();
   const esri = /^PROJCS\["([^"]+)"/.exec(wkt)?.[1] ?? '';
   const grid = {

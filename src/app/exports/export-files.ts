@@ -3,7 +3,6 @@ import { orderListCsv, pegSheetCsv } from '../../core/files/csv.ts';
 import { planGeoJson } from '../../core/files/plan-geojson.ts';
 import { orderListXlsx } from '../../core/files/xlsx.ts';
 import { layHolding } from '../../core/findings/judge.ts';
-import { takeSpecies } from '../../core/species/catalogue.ts';
 import { pegSheet, type PegSheet } from '../../core/field/peg-sheet.ts';
 import type { Holding } from '../../core/holding/schema.ts';
 import { orderList } from '../../core/order/order-list.ts';
@@ -15,7 +14,6 @@ type Bytes = Uint8Array<ArrayBuffer>;
 
 /** One file of a holding. `planting` narrows peg sheets to one. The app and the command line both make files here. */
 export async function exportFile(name: ExportName, holding: Holding, planting?: string): Promise<Bytes> {
-  takeSpecies(holding.species);
   const all = layHolding(holding);
   const sheets = (): PegSheet[] =>
     all

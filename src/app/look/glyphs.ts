@@ -1,4 +1,3 @@
-import { speciesOf } from '../../core/species/catalogue.ts';
 import type { Species } from '../../core/holding/species-schema.ts';
 import { speciesHues } from './tokens.ts';
 
@@ -33,5 +32,3 @@ export function hueOf(species: string): string {
   if (!hue) dealt.set(species, (hue = speciesHues[dealt.size % speciesHues.length]!));
   return hue;
 }
-
-export const formOf = (species: string): Form => speciesOf(species).form;

@@ -113,7 +113,7 @@ export class PlantLayer extends Layer {
       const { stand } = laid.layout;
       const active = laid.planting.id === planted.active;
       const crowns = this.crowns(laid, planted);
-      const seen: number[][] = stand.speciesIds.map(() => []);
+      const seen: number[][] = stand.kinds.map(() => []);
       for (let i = 0; i < stand.count; i++) {
         const r = crowns[i]! * scale + 2;
         const px = left + stand.x[i]! * scale;
@@ -127,7 +127,7 @@ export class PlantLayer extends Layer {
         context.arc(px, py, radius, 0, 2 * Math.PI);
       };
       for (const [s, mine] of seen.entries()) {
-        context.fillStyle = hueOf(stand.speciesIds[s]!);
+        context.fillStyle = hueOf(stand.kinds[s]!.id);
         context.strokeStyle = context.fillStyle;
         // One path a species would fill overlaps once; single discs let crowns in crowns show as darker.
         for (const [n, i] of mine.entries()) {

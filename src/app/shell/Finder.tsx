@@ -1,8 +1,8 @@
+import type { Species } from '../../core/holding/species-schema.ts';
 import { Input, Modal } from 'antd';
 import { useMemo, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { featureKinds, pointsOf } from '../../core/ground/features.ts';
-import { allSpecies } from '../../core/species/catalogue.ts';
 import { useWorked } from '../store/derived.ts';
 import { goTo, look } from '../store/look-at.ts';
 import { redoNext, undoLast } from '../store/session.ts';
@@ -42,18 +42,15 @@ export function Finder({ onClose }: { onClose(): void }) {
             look({ selection: { what: 'row', id: row.id } });
           },
         })),
-        ...layout.stand.speciesIds.map((id) => {
-          const species = allSpecies().find((one) => one.id === id);
-          return {
-            key: `${planting.id}-${id}`,
-            kind: `Plants in ${planting.name}`,
-            label: species ? `${species.common}, ${species.botanical}` : id,
-            go: () => {
-              to(`ranks/${planting.id}`);
-              ring(layout.stand, id);
-            },
-          };
-        }),
+        ...layout.stand.kinds.map((species) => ({
+          key: `${planting.id}-${species.id}`,
+          kind: `Plants in ${planting.name}`,
+          label: `${species.common}, ${species.botanical}`,
+          go: () => {
+            to(`ranks/${planting.id}`);
+            ring(layout.stand, species);
+          },
+        })),
       ]),
       ...holding.features.map((feature) => ({
         key: feature.id,
@@ -119,8 +116,8 @@ export function Finder({ onClose }: { onClose(): void }) {
     </Modal>
   );
 
-  function ring(stand: (typeof all)[number]['layout']['stand'], id: string): void {
-    const index = stand.speciesIds.indexOf(id);
+  function ring(stand: (typeof all)[number]['layout']['stand'], species: Species): void {
+    const index = stand.kinds.indexOf(species);
     look({ ringed: Array.from(stand.species.keys()).filter((i) => stand.species[i] === index) });
   }
 }

@@ -3,23 +3,22 @@ import { judge, type Laid } from '../../core/findings/judge.ts';
 import type { Holding, Planting } from '../../core/holding/schema.ts';
 import { orderList, type OrderList } from '../../core/order/order-list.ts';
 import { quantities, type Quantities } from '../../core/order/quantities.ts';
-import { takeSpecies } from '../../core/species/catalogue.ts';
+import { bookOf, type SpeciesBook } from '../../core/species/book.ts';
 import { phaseOf, phasesOf } from '../../core/ranks/phases.ts';
 import { layOut, type Layout } from '../../core/ranks/lay-out.ts';
 import { useLook } from './look-at.ts';
 import { useSession } from './session.ts';
 
-const layouts = new WeakMap<
-  Planting,
-  { boundary: Holding['boundary']; features: Holding['features']; layout: Layout }
->();
+type Asked = Pick<Holding, 'boundary' | 'features' | 'species'>;
+const layouts = new WeakMap<Planting, Asked & { readonly layout: Layout }>();
 
 /** A planting's layout, worked out again only when it or the ground has changed. */
-function layoutOf(planting: Planting, { boundary, features }: Holding): Layout {
+function layoutOf(planting: Planting, { boundary, features, species }: Holding): Layout {
   const known = layouts.get(planting);
-  if (known && known.boundary === boundary && known.features === features) return known.layout;
-  const layout = layOut(planting, { boundary, features });
-  layouts.set(planting, { boundary, features, layout });
+  if (known && known.boundary === boundary && known.features === features && known.species === species)
+    return known.layout;
+  const layout = layOut(planting, { boundary, features, species });
+  layouts.set(planting, { boundary, features, species, layout });
   return layout;
 }
 
@@ -87,7 +86,6 @@ const worked = new WeakMap<Holding, Worked>();
 
 /** What follows from a holding; the same holding gives the same object. */
 export function workOut(holding: Holding): Worked {
-  takeSpecies(holding.species);
   let known = worked.get(holding);
   if (!known) worked.set(holding, (known = new Worked(holding)));
   return known;
@@ -103,5 +101,8 @@ export const useRinged = (): readonly number[] => {
   return tried ? NONE : ringed;
 };
 const NONE: readonly number[] = [];
+
+/** The species that count on the open holding. */
+export const useBook = (): SpeciesBook => bookOf(useShown());
 
 export const useWorked = (): Worked => workOut(useShown());

@@ -1,10 +1,10 @@
+import type { Species } from '../holding/species-schema.ts';
 import { bearing, compassName, distance, type Point } from '../geometry/point.ts';
 import { chainageOf, directionAt, pointAt } from '../geometry/polyline.ts';
 import type { Holding, Planting } from '../holding/schema.ts';
 import type { Layout } from '../ranks/lay-out.ts';
 import { clearedStretch } from '../ranks/clearing.ts';
-import { numberInRow, speciesIdOf, type LaidRow, type Stand } from '../ranks/stand.ts';
-import { speciesOf } from '../species/catalogue.ts';
+import { numberInRow, speciesAt, type LaidRow, type Stand } from '../ranks/stand.ts';
 import { stockOf } from '../species/stock.ts';
 import { formatLength } from '../units/quantities.ts';
 import { diagonal, stationLabel, stickLength, tapeMark, walk } from './stake.ts';
@@ -21,6 +21,7 @@ export interface Peg {
   /** Chainage along the row, to the tape's mark, metres, and as a label. */
   readonly chainage: number;
   readonly label: string;
+  readonly kind: Species;
   readonly species: string;
   readonly common: string;
   readonly tag: string;
@@ -67,13 +68,14 @@ export function pegSheet(planting: Planting, layout: Layout, holding: Holding): 
       walked === 'up' ? laid.from + i : laid.to - 1 - i,
     );
     const pegs = indices.map((i): Peg => {
-      const species = speciesOf(speciesIdOf(stand, i));
+      const species = speciesAt(stand, i);
       const chainage = tapeMark(stand.chainage[i]!, TAPE_STEP);
       return {
         order: ++order,
         number: numberInRow(stand, i),
         chainage,
         label: stationLabel(chainage, holding.units),
+        kind: species,
         species: species.botanical,
         common: species.common,
         tag: species.tag,

@@ -3,8 +3,7 @@ import { planeAt } from '../ground/plane.ts';
 import type { Laid } from '../findings/judge.ts';
 import type { Point } from '../geometry/point.ts';
 import type { Holding } from '../holding/schema.ts';
-import { numberInRow, speciesIdOf } from '../ranks/stand.ts';
-import { speciesOf } from '../species/catalogue.ts';
+import { numberInRow, speciesAt } from '../ranks/stand.ts';
 import { roundHalfUp } from '../units/rounding.ts';
 
 /** The plan as GeoJSON in WGS 84 degrees (8 places, about a millimetre): boundary, features, baselines and every plant. */
@@ -46,7 +45,7 @@ export function planGeoJson(holding: Holding, laid: readonly Laid[]): string {
       add(ring(planting.baseline.outline), { what: 'block', planting: planting.name });
     const { stand } = layout;
     for (let i = 0; i < stand.count; i++) {
-      const species = speciesOf(speciesIdOf(stand, i));
+      const species = speciesAt(stand, i);
       add(
         { type: 'Point', coordinates: place([stand.x[i]!, stand.y[i]!]) },
         {

@@ -18,7 +18,7 @@ import {
 import { checkBoundary, inward } from '../ground/boundary.ts';
 import { FEATURE_KINDS, newFeature } from '../ground/features.ts';
 import { drawnBaseline, drawnBlock } from '../ranks/baseline.ts';
-import { speciesByName } from '../species/catalogue.ts';
+import { appBook } from '../species/book.ts';
 import { isStock, stocks } from '../species/stock.ts';
 import { Unreadable } from './problems.ts';
 
@@ -214,7 +214,7 @@ function rowOf({ species, standards, ...row }: Plan['plantings'][number]['rows']
 }
 
 function speciesNamed(name: string): string {
-  const species = speciesByName(name);
+  const species = appBook.named(name);
   if (!species)
     throw new Refused(
       `'${name}' is not in the catalogue. Give its accepted botanical name, for example 'Corylus avellana'.`,

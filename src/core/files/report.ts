@@ -1,7 +1,6 @@
 import { judge, layHolding } from '../findings/judge.ts';
 import type { Holding } from '../holding/schema.ts';
 import { quantities } from '../order/quantities.ts';
-import { speciesOf } from '../species/catalogue.ts';
 import { roundHalfUp } from '../units/rounding.ts';
 
 /** What a holding adds up to, as plain data for scripts: totals, positions by row, findings. Metres and minor units. */
@@ -17,7 +16,7 @@ export function report(holding: Holding) {
       plants: sum.plants,
       baseline: round(sum.length),
       costMinor: sum.cents,
-      species: sum.kinds.map(({ species, stock, count }) => ({ species: speciesOf(species).botanical, stock, count })),
+      species: sum.kinds.map(({ species, stock, count }) => ({ species: species.botanical, stock, count })),
       rows: stand.rows.map(({ row, offset, spacing, line, from, to }) => ({
         name: row.name,
         offset: round(offset),

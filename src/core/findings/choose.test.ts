@@ -1,12 +1,12 @@
+import { appBook } from '../species/book.ts';
 import { describe, expect, it } from 'vitest';
 import { row, sample } from '../../../checks/sample.ts';
-import { speciesOf } from '../species/catalogue.ts';
 import { choose, rank, spotOf } from './choose.ts';
 import { layHolding } from './judge.ts';
 import type { Holding } from '../holding/schema.ts';
 
 const spotted = (holding: Holding, rowId = 'p1r1') => spotOf(holding, layHolding(holding)[0]!, rowId);
-const of = (id: string, holding: Holding) => rank(speciesOf(id), spotted(holding), holding, null);
+const of = (id: string, holding: Holding) => rank(appBook.of(id), spotted(holding), holding, null);
 type Feature = NonNullable<NonNullable<Parameters<typeof sample>[0]>['features']>[number];
 const over = (feature: object) =>
   ({
@@ -97,7 +97,7 @@ it('says what heavy or light ground is to a kind that is known not to bear it, a
   expect(of('castanea-sativa', on('clay')).against.join()).toMatch(/too heavy for it/);
   expect(of('fagus-sylvatica', on('sand')).against.join()).toMatch(/too light for it/);
   expect(of('corylus-avellana', on('clay')).against.join()).not.toMatch(/heavy|light/); // not known
-  expect(rank(speciesOf('pinus-nigra'), spotted(on('loam')), on('loam'), 'windbreak').inFavour).toContain(
+  expect(rank(appBook.of('pinus-nigra'), spotted(on('loam')), on('loam'), 'windbreak').inFavour).toContain(
     'stands in the open wind',
   );
 });

@@ -1,10 +1,11 @@
+import { bookOf } from '../species/book.ts';
 import { distanceToArea } from '../geometry/polygon.ts';
 import { featureLabel, featuresOf, nameOf } from '../ground/features.ts';
 import { lineOf } from '../ground/local-rules.ts';
 import { moistureOf, SHALLOW, soilAt, soilZones } from '../ground/soil.ts';
 import type { Holding, Kept } from '../holding/schema.ts';
 import { mainString } from '../ranks/stand.ts';
-import { allSpecies, bears, matureHeight } from '../species/catalogue.ts';
+import { bears, matureHeight } from '../species/catalogue.ts';
 import type { Moisture, Species, Use } from '../holding/species-schema.ts';
 import { moreOf } from '../species/more.ts';
 import { formatLength } from '../units/quantities.ts';
@@ -106,7 +107,7 @@ export function rank(species: Species, spot: Spot, holding: Holding, use: Use | 
   const faults: string[] = [];
   const cares: string[] = [];
   const inFavour: string[] = [];
-  const { uses = [], invasive, pests, fixesNitrogen, bearsClay, bearsSand, bearsWind } = moreOf(species.id);
+  const { uses = [], invasive, pests, fixesNitrogen, bearsClay, bearsSand, bearsWind } = moreOf(species);
   if (spot.wet) {
     if (bears(species, spot.wet.moisture)) inFavour.push('bears wet feet');
     else faults.push(`drowns in ${spot.wet.name}: bears ${species.moisture.join(' to ')}`);
@@ -122,7 +123,7 @@ export function rank(species: Species, spot: Spot, holding: Holding, use: Use | 
       cares.push(`${length(depth)} of soil is shallow for so tall a tree`);
   }
   if (spot.soils.length > 0 && faults.length + cares.length === 0) inFavour.push('suits the soil');
-  const grown = becomes({ species: species.id, kept: spot.kept });
+  const grown = becomes({ species, kept: spot.kept });
   if (spot.ceiling && grown.height > spot.ceiling.metres)
     faults.push(
       `${length(grown.height)} is too much under the ${length(spot.ceiling.metres)} that the ${spot.ceiling.name} leaves`,
@@ -175,8 +176,8 @@ export function rank(species: Species, spot: Spot, holding: Holding, use: Use | 
 /** All species ranked for a row, best first; with a use only those planted for it. */
 export function choose(holding: Holding, laid: Laid, rowId: string, use: Use | null): Ranked[] {
   const spot = spotOf(holding, laid, rowId);
-  return allSpecies()
-    .filter(({ id }) => !use || moreOf(id).uses?.includes(use))
+  return bookOf(holding)
+    .all.filter((species) => !use || moreOf(species).uses?.includes(use))
     .map((species) => rank(species, spot, holding, use))
     .sort((a, b) => b.score - a.score || a.species.common.localeCompare(b.species.common));
 }

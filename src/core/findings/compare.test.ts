@@ -1,10 +1,10 @@
+import { appBook } from '../species/book.ts';
 import { describe, expect, it } from 'vitest';
 import { counts, row, sample } from '../../../checks/sample.ts';
 import { Refused, take, together } from '../holding/command.ts';
 import { removePlanting, setRow } from '../holding/planting-commands.ts';
 import { keepVariant, layVariant, removeVariant } from '../holding/variant-commands.ts';
 import { removeSpecies, setSpecies } from '../species/species-commands.ts';
-import { speciesOf } from '../species/catalogue.ts';
 import { comparePlantings } from './compare.ts';
 
 const holding = sample({ rows: [row(), row({ rowGap: 3 })] });
@@ -56,7 +56,7 @@ describe('variants', () => {
 });
 
 describe('the steward’s species', () => {
-  const hazel = speciesOf('corylus-avellana');
+  const hazel = appBook.of('corylus-avellana');
   it('are kept with the holding, one record of each, and refused where they contradict', () => {
     const low = { ...hazel, height: [2, 3] as [number, number] };
     const once = take(holding, setSpecies(low)).holding;

@@ -1,3 +1,4 @@
+import { bookOf, type SpeciesBook } from '../species/book.ts';
 import type { Holding, Planting, Row } from '../holding/schema.ts';
 import { settingOf } from '../holding/settings.ts';
 import { quantities } from '../order/quantities.ts';
@@ -16,10 +17,10 @@ export interface ComparedLine {
   readonly differs: boolean;
 }
 
-function sayRow(row: Row | undefined, units: UnitSystem): string {
+function sayRow(row: Row | undefined, units: UnitSystem, book: SpeciesBook): string {
   if (!row) return 'not laid';
   const kept = row.kept ? `; kept ${sayKept(row.kept, units)}` : '';
-  return `${row.name}: ${sayRuns(row.runs)}, every ${formatLength(row.spacing, units, { decimals: 2 })}${kept}${row.later > 0 ? `; ${row.later} years later` : ''}`;
+  return `${row.name}: ${sayRuns(row.runs, book)}, every ${formatLength(row.spacing, units, { decimals: 2 })}${kept}${row.later > 0 ? `; ${row.later} years later` : ''}`;
 }
 
 /** Ways of laying one planting side by side, each judged as if it were the one laid; sizes are those of `year`. */
@@ -48,7 +49,7 @@ export function comparePlantings(holding: Holding, ways: readonly Planting[], ye
       Plants: formatCount(sum.plants),
       Species: String(new Set(sum.kinds.map(({ species }) => species)).size),
       ...Object.fromEntries(
-        Array.from({ length: mostRows }, (_, r) => [`Row ${r + 1}`, sayRow(planting.rows[r], units)]),
+        Array.from({ length: mostRows }, (_, r) => [`Row ${r + 1}`, sayRow(planting.rows[r], units, bookOf(holding))]),
       ),
       'Length of its line': formatLength(sum.length, units),
       [`Belt width at year ${year}`]: formatLength(beltWidth(layout.stand, year, site), units),

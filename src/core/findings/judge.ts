@@ -1,7 +1,7 @@
 import { take } from '../holding/command.ts';
 import type { Holding, Planting } from '../holding/schema.ts';
 import { layOut, type Layout } from '../ranks/lay-out.ts';
-import { bears, speciesOf } from '../species/catalogue.ts';
+import { bears } from '../species/catalogue.ts';
 import { finding, SEVERITIES, type Finding, type Judged, type Remedy, type Rule } from './finding.ts';
 import { browsed } from './rules/browsed.ts';
 import { building } from './rules/building.ts';
@@ -88,7 +88,7 @@ function good(judged: Judged, found: readonly Finding[]): Finding[] {
   if (stand.count === 0) return [];
   const wet = judged.holding.features.some(({ kind }) => kind === 'wetGround');
   if (found.some(({ rule }) => rule === 'wet-ground') || !wet) return [];
-  const names = stand.speciesIds.filter((id) => bears(speciesOf(id), 'wet')).map((id) => speciesOf(id).common);
+  const names = stand.kinds.filter((species) => bears(species, 'wet')).map(({ common }) => common);
   return [
     finding('ground', judged, 'suits', {
       severity: 'good',

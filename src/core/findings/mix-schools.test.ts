@@ -1,7 +1,7 @@
+import { appBook } from '../species/book.ts';
 import { describe, expect, it } from 'vitest';
 import { counts, row, sample, type SampleRow } from '../../../checks/sample.ts';
 import { take } from '../holding/command.ts';
-import { speciesOf } from '../species/catalogue.ts';
 import { layHolding } from './judge.ts';
 import { mixProposals } from './mix-schools.ts';
 
@@ -26,10 +26,10 @@ describe(mixProposals, () => {
     const [many, one, nurse] = proposals;
     expect(many!.runs.length).toBe(5);
     expect(many!.largest).toBeCloseTo(0.2, 9);
-    for (const { species } of many!.runs) expect(Math.abs(speciesOf(species).height[1] - 30)).toBeLessThanOrEqual(12);
+    for (const { species } of many!.runs) expect(Math.abs(appBook.of(species).height[1] - 30)).toBeLessThanOrEqual(12);
     expect(one).toMatchObject({ runs: [{ species: 'tilia-cordata', count: 1 }], largest: 1, plants: 31, spares: 4 });
     expect(nurse!.runs[0]).toEqual({ species: 'tilia-cordata', count: 1 });
-    expect(['fast', 'veryFast']).toContain(speciesOf(nurse!.runs[1]!.species).rate);
+    expect(['fast', 'veryFast']).toContain(appBook.of(nurse!.runs[1]!.species).rate);
     expect(nurse!.nursesOut).toBeGreaterThan(5);
     for (const { command, plants } of proposals) expect(counts(take(holding, command).holding)[0]).toBe(plants);
   });

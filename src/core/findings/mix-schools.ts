@@ -1,11 +1,11 @@
+import { bookOf } from '../species/book.ts';
 import { take, type Command } from '../holding/command.ts';
 import { setRow } from '../holding/planting-commands.ts';
 import type { Holding, Row, Run } from '../holding/schema.ts';
-import type { Use } from '../holding/species-schema.ts';
+import type { Species, Use } from '../holding/species-schema.ts';
 import { settingOf } from '../holding/settings.ts';
 import { quantities } from '../order/quantities.ts';
 import { layOut } from '../ranks/lay-out.ts';
-import { speciesOf } from '../species/catalogue.ts';
 import { becomes } from '../species/mature.ts';
 import { firstYear } from '../years/kept.ts';
 import { choose } from './choose.ts';
@@ -49,10 +49,10 @@ export function mixProposals(holding: Holding, laid: Laid, rowId: string): MixPr
   const suiting = (use: Use | null) =>
     choose(holding, laid, rowId, use)
       .filter(({ verdict }) => verdict !== 'does not suit')
-      .map(({ species }) => species.id);
+      .map(({ species }) => species);
   const [suits, nurses] = [suiting(null), suiting('nurse')];
   return data.schools.flatMap((school): MixProposal[] => {
-    const runs = runsOf(school, row, suits, nurses);
+    const runs = runsOf(school, row, bookOf(holding).of(mainOf(row)), suits, nurses);
     if (!runs || JSON.stringify(runs) === JSON.stringify(row.runs)) return [];
     const command = setRow(
       planting.id,
@@ -74,7 +74,9 @@ export function mixProposals(holding: Holding, laid: Laid, rowId: string): MixPr
         command,
         largest: largestShare(runs),
         spares: Math.ceil(plants * (school.spares ?? 0)),
-        nursesOut: school.nurses ? nursesOut(row, runs, settingOf(holding, 'growth.site')) : null,
+        nursesOut: school.nurses
+          ? nursesOut(row, bookOf(holding).of(runs[0]!.species), settingOf(holding, 'growth.site'))
+          : null,
         cents: quantities(after, again, holding).cents - costs,
       },
     ];
@@ -87,38 +89,39 @@ const mainOf = ({ runs }: Row): string => runs.reduce((most, run) => (run.count 
 function runsOf(
   school: { readonly key: string; readonly kinds?: number; readonly alike?: number; readonly nurses?: number },
   row: Row,
-  suits: readonly string[],
-  nurses: readonly string[],
+  main: Species,
+  suits: readonly Species[],
+  nurses: readonly Species[],
 ): Run[] | null {
-  const main = mainOf(row);
   if (school.kinds) {
     const present = [...new Set(row.runs.map(({ species }) => species))];
     // Alike in height, so that none overtops the others.
     const tall = becomes({ species: main, kept: row.kept }).height;
     const alike = suits.filter(
-      (id) =>
-        !present.includes(id) &&
-        speciesOf(id).kind !== 'herb' &&
-        speciesOf(id).kind !== 'climber' &&
-        Math.abs(becomes({ species: id, kept: row.kept }).height - tall) <= tall * (school.alike ?? 1),
+      (species) =>
+        !present.includes(species.id) &&
+        species.kind !== 'herb' &&
+        species.kind !== 'climber' &&
+        Math.abs(becomes({ species, kept: row.kept }).height - tall) <= tall * (school.alike ?? 1),
     );
-    const kinds = [...present, ...alike.slice(0, Math.max(0, school.kinds - present.length))];
+    const more = alike.slice(0, Math.max(0, school.kinds - present.length)).map(({ id }) => id);
+    const kinds = [...present, ...more];
     return kinds.length > present.length ? kinds.map((species) => ({ species, count: 1 })) : null;
   }
-  if (!school.nurses) return [{ species: main, count: 1 }];
-  const nurse = nurses.find((id) => id !== main && ['fast', 'veryFast'].includes(speciesOf(id).rate));
-  return nurse && speciesOf(main).rate !== 'veryFast'
+  if (!school.nurses) return [{ species: main.id, count: 1 }];
+  const nurse = nurses.find(({ id, rate }) => id !== main.id && ['fast', 'veryFast'].includes(rate));
+  return nurse && main.rate !== 'veryFast'
     ? [
-        { species: main, count: 1 },
-        { species: nurse, count: school.nurses },
+        { species: main.id, count: 1 },
+        { species: nurse.id, count: school.nurses },
       ]
     : null;
 }
 
 /** The year in which the wanted plant's crown reaches the nurse beside it. */
-const nursesOut = (row: Row, runs: readonly Run[], site: number): number | null =>
+const nursesOut = (row: Row, wanted: Species, site: number): number | null =>
   firstYear(
-    { species: runs[0]!.species, stock: row.stock, kept: row.kept, later: 0 },
+    { species: wanted, stock: row.stock, kept: row.kept, later: 0 },
     site,
     ({ width }) => width / 2 >= row.spacing,
   );

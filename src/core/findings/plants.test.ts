@@ -1,9 +1,9 @@
+import { appBook } from '../species/book.ts';
 import { describe, expect, it } from 'vitest';
 import { row, sample, standOf } from '../../../checks/sample.ts';
 import { take } from '../holding/command.ts';
 import type { Holding } from '../holding/schema.ts';
-import { speciesOf } from '../species/catalogue.ts';
-import { speciesIdOf } from '../ranks/stand.ts';
+import { speciesAt } from '../ranks/stand.ts';
 import type { Judged } from './finding.ts';
 import { layHolding } from './judge.ts';
 import { gapsOver, isNear, plantsWhere, sayPlants, sayStand, substitute, swapPlants } from './plants.ts';
@@ -51,16 +51,16 @@ describe(gapsOver, () => {
 describe(swapPlants, () => {
   const of = (one: Holding) => {
     const laid = standOf(one);
-    return Array.from({ length: laid.count }, (_, i) => speciesIdOf(laid, i));
+    return Array.from({ length: laid.count }, (_, i) => speciesAt(laid, i).id);
   };
-  const other = speciesOf('ilex-aquifolium');
+  const other = appBook.of('ilex-aquifolium');
   it('some of a kind are swapped by hand, each where it stands and no other', () => {
     const after = of(take(holding, swapPlants(judged, [0, 4], other)).holding);
     const before = of(holding);
     after.forEach((id, i) => expect(id).toBe(i === 0 || i === 4 ? 'ilex-aquifolium' : before[i]));
   });
   it('all of a kind in a row change its runs, and leave the same kind in another row', () => {
-    const hazels = plantsWhere(stand, (i) => stand.row[i] === 0 && speciesIdOf(stand, i) === 'corylus-avellana');
+    const hazels = plantsWhere(stand, (i) => stand.row[i] === 0 && speciesAt(stand, i).id === 'corylus-avellana');
     const after = take(holding, swapPlants(judged, hazels, other)).holding.plantings[0]!;
     expect(after.rows[0]).toMatchObject({
       swaps: [],
@@ -72,7 +72,7 @@ describe(swapPlants, () => {
 
 describe(substitute, () => {
   it('never the same one, never a herb or climber for wood, none where none serves', () => {
-    const hazel = speciesOf('corylus-avellana');
+    const hazel = appBook.of('corylus-avellana');
     const kinds = new Set<string>();
     let at = substitute(judged, hazel, () => true);
     const seen: string[] = [];
@@ -89,12 +89,12 @@ describe(substitute, () => {
   });
   it('of equals it takes what the holding plants already', () => {
     const alone = sample({ rows: [row()] });
-    const first = substitute(judgedOf(alone), speciesOf('corylus-avellana'), ({ kind }) => kind === 'shrub')!;
+    const first = substitute(judgedOf(alone), appBook.of('corylus-avellana'), ({ kind }) => kind === 'shrub')!;
     const beside = sample({ rows: [row(), row({ rowGap: 2, species: [[1, 'Viburnum opulus']] })] });
     expect(
       substitute(
         judgedOf(beside),
-        speciesOf('corylus-avellana'),
+        appBook.of('corylus-avellana'),
         ({ id }) => id === first.id || id === 'viburnum-opulus',
       )!.id,
     ).toBe('viburnum-opulus');

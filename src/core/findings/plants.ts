@@ -1,3 +1,4 @@
+import { bookOf } from '../species/book.ts';
 import { parallel } from '../geometry/parallel.ts';
 import { chainageOf, polyline } from '../geometry/polyline.ts';
 import { distance, type Point } from '../geometry/point.ts';
@@ -8,10 +9,9 @@ import type { Gap, Kept, Row } from '../holding/schema.ts';
 import { drawnBaseline, loosened } from '../ranks/baseline.ts';
 import { layOut } from '../ranks/lay-out.ts';
 import { isBelt } from '../ranks/outline.ts';
-import { numberInRow, speciesIdOf, type Stand } from '../ranks/stand.ts';
+import { numberInRow, speciesAt, type Stand } from '../ranks/stand.ts';
 import { formatLength } from '../units/quantities.ts';
 import { capital } from '../units/text.ts';
-import { allSpecies } from '../species/catalogue.ts';
 import type { Species } from '../holding/species-schema.ts';
 import type { Judged, Remedy } from './finding.ts';
 
@@ -164,10 +164,10 @@ export function swapPlants(
   }
   const commands = [...byRow].map(([row, swapped]) => {
     const copies = stand.rows.filter((laid) => laid.row === row);
-    const ids = new Set(swapped.map((i) => speciesIdOf(stand, i)));
+    const ids = new Set(swapped.map((i) => speciesAt(stand, i).id));
     const those = new Set(swapped);
     const everyOne = copies.every(({ from, to }) =>
-      plantsBetween(from, to).every((i) => !ids.has(speciesIdOf(stand, i)) || those.has(i)),
+      plantsBetween(from, to).every((i) => !ids.has(speciesAt(stand, i).id) || those.has(i)),
     );
     const changes: Partial<Row> = everyOne
       ? {
@@ -196,8 +196,12 @@ const standardsSwapped = ({ standards }: Row, ids: ReadonlySet<string>, species:
   standards && ids.has(standards.species) ? { standards: { ...standards, species: species.id } } : {};
 
 /** The species that serves best in place of `like`: one that the holding plants already, else the most alike; undefined when none serves. */
-export function substitute({ all }: Judged, like: Species, serves: (species: Species) => boolean): Species | undefined {
-  const planted = new Set(all.flatMap(({ layout }) => layout.stand.speciesIds));
+export function substitute(
+  { all, holding }: Judged,
+  like: Species,
+  serves: (species: Species) => boolean,
+): Species | undefined {
+  const planted = new Set(all.flatMap(({ layout }) => layout.stand.kinds.map(({ id }) => id)));
   const likeness = (species: Species): number =>
     (planted.has(species.id) ? 3 : 0) +
     (species.source === like.source ? 6 : 0) +
@@ -209,7 +213,7 @@ export function substitute({ all }: Judged, like: Species, serves: (species: Spe
   // A herb or a climber does no shrub's work, however short a height is wanted.
   const layer = ({ kind }: Species) => (kind === 'herb' || kind === 'climber' ? kind : 'wood');
   let [best, most] = [undefined as Species | undefined, -Infinity];
-  for (const species of allSpecies()) {
+  for (const species of bookOf(holding).all) {
     const alike = likeness(species);
     if (alike > most && species.id !== like.id && layer(species) === layer(like) && serves(species))
       [best, most] = [species, alike];

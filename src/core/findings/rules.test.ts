@@ -618,7 +618,7 @@ describe('rules', () => {
     const found = (holding: Holding) => findingsOf(holding).find(({ rule }) => rule === 'partner');
     const all = layHolding(pears([[0, 0]]));
     expect(pollinationOf({ all, layout: all[0]!.layout })).toMatchObject([
-      { species: 'pyrus-communis', plants: [0], alone: [0] },
+      { species: { id: 'pyrus-communis' }, plants: [0], alone: [0] },
     ]);
     expect(found(pears([[0, 0]]))!.remedies).toEqual([]);
     expect(

@@ -1,3 +1,4 @@
+import { bookOf } from '../species/book.ts';
 import { take, type Command } from '../holding/command.ts';
 import { setRow } from '../holding/planting-commands.ts';
 import { SPACING, type Holding } from '../holding/schema.ts';
@@ -50,7 +51,7 @@ export function spacingProposals(
   const site = settingOf(holding, 'growth.site');
   const string = mainString(layout.stand, rowId);
   if (string < 0) return [];
-  const { width } = meanSize(row);
+  const { width } = meanSize(row, bookOf(holding));
   const clipped = isClipped(planting, row);
   const costs = quantities(planting, layout, holding).cents;
   return data.schools

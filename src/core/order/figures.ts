@@ -2,7 +2,6 @@ import { area } from '../geometry/polygon.ts';
 import type { Holding, Planting } from '../holding/schema.ts';
 import { settingOf, settings } from '../holding/settings.ts';
 import type { Layout } from '../ranks/lay-out.ts';
-import { speciesOf } from '../species/catalogue.ts';
 import { counted, formatCount, formatLength, formatMoney, landUnit } from '../units/quantities.ts';
 import { beltWidth, guildWidth, tallestRow } from '../years/belt.ts';
 import { cuttingHours } from '../years/cutting.ts';
@@ -38,8 +37,7 @@ export function figures(planting: Planting, layout: Layout, sum: Quantities, hol
   const species = new Set(sum.kinds.map((kind) => kind.species)).size;
   const guards = sum.kit.find(({ key }) => key.startsWith('guard.'));
   const bought = sum.plantLines.reduce((total, line) => total + line.quantity, 0);
-  const growthInputs = sum.kinds.slice(0, 4).map(({ species: id }) => {
-    const { common, rate, height, width } = speciesOf(id);
+  const growthInputs = sum.kinds.slice(0, 4).map(({ species: { common, rate, height, width } }) => {
     const range = (pair: readonly [number, number]) =>
       `${formatLength(pair[0], units, { decimals: 0 })} to ${formatLength(pair[1], units, { decimals: 0 })}`;
     return {

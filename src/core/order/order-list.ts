@@ -1,5 +1,4 @@
 import type { Holding } from '../holding/schema.ts';
-import { speciesOf } from '../species/catalogue.ts';
 import { stockOf } from '../species/stock.ts';
 import { capital } from '../units/text.ts';
 import { priceTable } from './prices.ts';
@@ -39,8 +38,8 @@ export interface OrderRow {
 export function orderRows({ plants, kit }: OrderList): OrderRow[] {
   return [
     ...plants.map(({ species, stock, count, losses, order, packs, quantity, cents }) => ({
-      item: capital(speciesOf(species).common),
-      botanical: speciesOf(species).botanical,
+      item: capital(species.common),
+      botanical: species.botanical,
       stock: `${stockOf(stock).name}, ${stockOf(stock).size}`,
       onPlan: count,
       losses,

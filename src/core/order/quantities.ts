@@ -1,3 +1,4 @@
+import type { Species } from '../holding/species-schema.ts';
 import type { Holding, Planting } from '../holding/schema.ts';
 import { settingOf } from '../holding/settings.ts';
 import type { Layout } from '../ranks/lay-out.ts';
@@ -12,7 +13,7 @@ import { fabricPins, fabricRolls, mulchRings } from './weeds.ts';
 
 /** Plants of one species and stock. */
 export interface Kind {
-  readonly species: string;
+  readonly species: Species;
   readonly stock: string;
   readonly count: number;
 }
@@ -52,25 +53,25 @@ type Rates = Pick<Holding, 'settings' | 'prices' | 'animals'>;
 
 /** Plants of a stand by species and stock, most first. */
 export function kindsOf(stand: Stand): Kind[] {
-  const counts = new Uint32Array(stand.speciesIds.length * stand.stockIds.length);
+  const counts = new Uint32Array(stand.kinds.length * stand.stockIds.length);
   const stocks = stand.stockIds.length;
   for (let i = 0; i < stand.count; i++) counts[stand.species[i]! * stocks + stand.stock[i]!]!++;
   const kinds: Kind[] = [];
   counts.forEach((count, k) => {
     if (count > 0)
-      kinds.push({ species: stand.speciesIds[Math.floor(k / stocks)]!, stock: stand.stockIds[k % stocks]!, count });
+      kinds.push({ species: stand.kinds[Math.floor(k / stocks)]!, stock: stand.stockIds[k % stocks]!, count });
   });
-  return kinds.sort((a, b) => b.count - a.count || a.species.localeCompare(b.species, 'en'));
+  return kinds.sort((a, b) => b.count - a.count || a.species.id.localeCompare(b.species.id, 'en'));
 }
 
 /** Kinds of several stands added up. */
 export function addKinds(all: readonly (readonly Kind[])[]): Kind[] {
   const sums = new Map<string, Kind>();
   for (const kind of all.flat()) {
-    const key = `${kind.species}|${kind.stock}`;
+    const key = `${kind.species.id}|${kind.stock}`;
     sums.set(key, { ...kind, count: kind.count + (sums.get(key)?.count ?? 0) });
   }
-  return [...sums.values()].sort((a, b) => b.count - a.count || a.species.localeCompare(b.species, 'en'));
+  return [...sums.values()].sort((a, b) => b.count - a.count || a.species.id.localeCompare(b.species.id, 'en'));
 }
 
 /** What to order for these plants: enough that the wanted number lives, in the cheapest packs. */

@@ -19,7 +19,7 @@ import {
 import { drawnBlock } from './baseline.ts';
 import { alongLongest, type Block } from './outline.ts';
 import { layOut } from './lay-out.ts';
-import { speciesIdOf } from './stand.ts';
+import { speciesAt } from './stand.ts';
 
 const FIELD: [number, number][] = [
   [0, 0],
@@ -143,7 +143,7 @@ describe('a block', () => {
     const first = Array.from({ length: stand.count }, (_, i) => i).filter((i) =>
       stand.rows[stand.row[i]!]!.row.id.endsWith('1'),
     );
-    const oaks = first.filter((i) => speciesIdOf(stand, i) === 'quercus-robur').length;
+    const oaks = first.filter((i) => speciesAt(stand, i).id === 'quercus-robur').length;
     expect(Math.abs(oaks - first.length / 4)).toBeLessThanOrEqual(0.5);
   });
 
@@ -161,7 +161,7 @@ describe('a block', () => {
       take(holding, swapPlant('p1', 'p1r1', { at: 10, copy: 3 }, 'ilex-aquifolium', 'holly')).holding,
     );
     const holly = Array.from({ length: stand.count }, (_, i) => i).filter(
-      (i) => speciesIdOf(stand, i) === 'ilex-aquifolium',
+      (i) => speciesAt(stand, i).id === 'ilex-aquifolium',
     );
     expect(holly.map((i) => [stand.row[i], stand.chainage[i]])).toEqual([[3, 10]]);
     expect(

@@ -77,7 +77,7 @@ export function fillAt(
 export function bestShift(
   planting: Planting,
   block: Block,
-  holding: Pick<Holding, 'boundary' | 'features'>,
+  holding: Pick<Holding, 'boundary' | 'features' | 'species'>,
 ): { plants: number; command: Command } | null {
   const [first] = planting.rows;
   if (!first) return null;

@@ -9,9 +9,9 @@ import { ENDS, type Holding } from '../holding/schema.ts';
 import { kindsOf } from '../order/quantities.ts';
 import { drawnBaseline, layBaseline, loosened } from './baseline.ts';
 import { layOut, MOST_PLANTS } from './lay-out.ts';
-import { speciesIdOf, type Stand } from './stand.ts';
+import { speciesAt, type Stand } from './stand.ts';
 
-const bySpecies = (stand: Stand) => Object.fromEntries(kindsOf(stand).map(({ species, count }) => [species, count]));
+const bySpecies = (stand: Stand) => Object.fromEntries(kindsOf(stand).map(({ species, count }) => [species.id, count]));
 
 describe('counting', () => {
   it('plants 60 m at 1.5 m, both ends, with 41', () => expect(counts(sample({ length: 60 }))).toEqual([41]));
@@ -68,6 +68,7 @@ describe('counting', () => {
     const { stand, problem } = layOut(sample({ length: 49_000, rows: [row({ spacing: 0.1 })] }).plantings[0]!, {
       boundary: null,
       features: [],
+      species: [],
     });
     expect(stand.count).toBe(0);
     expect(problem!.sentence).toContain(`at most ${MOST_PLANTS / 1000} thousand`);
@@ -146,7 +147,7 @@ describe('along the row', () => {
     for (const version of [swapped, wider]) {
       const stand = standOf(version);
       const holly = Array.from({ length: stand.count }, (_, i) => i).filter(
-        (i) => speciesIdOf(stand, i) === 'ilex-aquifolium',
+        (i) => speciesAt(stand, i).id === 'ilex-aquifolium',
       );
       expect(holly.map((i) => stand.chainage[i])).toEqual([30]);
     }

@@ -1,5 +1,6 @@
 import { directionAt, pointAt } from '../geometry/polyline.ts';
 import type { Clearing, Gap, Holding, Planting, Row } from '../holding/schema.ts';
+import { bookOf, type SpeciesBook } from '../species/book.ts';
 import { TOL } from '../units/rounding.ts';
 import { layBaseline, type LaidBaseline } from './baseline.ts';
 import { lowerBound, standardPlaces } from './counting.ts';
@@ -25,7 +26,7 @@ export interface Layout {
 }
 
 /** Every plant of a planting, worked out from its baseline, rows and gaps. Rows with no line left hold no plants. */
-export function layOut(planting: Planting, holding: Pick<Holding, 'boundary' | 'features'>): Layout {
+export function layOut(planting: Planting, holding: Pick<Holding, 'boundary' | 'features' | 'species'>): Layout {
   const baseline = layBaseline(planting.baseline, holding);
   if (!baseline) {
     const sentence = `${planting.name} has lost its baseline: what it followed is gone or too short. Draw the line again.`;
@@ -36,13 +37,14 @@ export function layOut(planting: Planting, holding: Pick<Holding, 'boundary' | '
     const sentence = `${planting.name} would hold about ${Math.round(expected / 1000)} thousand plants; at most ${MOST_PLANTS / 1000} thousand are laid. Widen the spacing or ${planting.baseline.kind === 'block' ? 'make the block smaller' : 'shorten the line'}.`;
     return { baseline, stand: emptyStand(), problem: { code: 'too-many', sentence } };
   }
-  return { baseline, stand: fill(stringsOf(planting, baseline), planting, baseline), problem: null };
+  return { baseline, stand: fill(stringsOf(planting, baseline), planting, baseline, bookOf(holding)), problem: null };
 }
 
 function fill(
   strings: readonly RowString[],
   { rows: patterns, gaps, clearings }: Pick<Planting, 'rows' | 'gaps' | 'clearings'>,
   baseline: LaidBaseline,
+  book: SpeciesBook,
 ): Stand {
   const most = strings.reduce((sum, { at }) => sum + at.length, 0);
   const columns = {
@@ -67,7 +69,7 @@ function fill(
     firstPlace.set(row, first + at.length);
     rows.push({ row, copy, offset, line: trace?.line ?? null, spacing, from, to: count });
   });
-  const lots = new Lots();
+  const lots = new Lots(book);
   const dropped = { standards: 0, swaps: 0 };
   for (const pattern of patterns) {
     const left = choose(
@@ -79,9 +81,9 @@ function fill(
     dropped.standards += left.standards;
     dropped.swaps += left.swaps;
   }
-  const speciesIds = [...new Set(lots.list.map(({ species }) => species))];
+  const kinds = [...new Set(lots.list.map(({ species }) => species))];
   const stockIds = [...new Set(lots.list.map(({ stock }) => stock))];
-  const species = lots.list.map((lot) => speciesIds.indexOf(lot.species));
+  const species = lots.list.map((lot) => kinds.indexOf(lot.species));
   const stock = lots.list.map((lot) => stockIds.indexOf(lot.stock));
   for (let i = 0; i < count; i++) {
     columns.species[i] = species[columns.lot[i]!]!;
@@ -90,7 +92,7 @@ function fill(
   const cut = Object.fromEntries(
     Object.entries(columns).map(([key, column]) => [key, column.subarray(0, count)]),
   ) as unknown as typeof columns;
-  return { count, ...cut, rows, lots: lots.list, speciesIds, stockIds, dropped };
+  return { count, ...cut, rows, lots: lots.list, kinds, stockIds, dropped };
 }
 
 /** A straight way through all rows, square to the baseline at the gap's middle. */
@@ -213,11 +215,12 @@ function nearest(at: Float64Array, target: number): number {
 class Lots {
   readonly list: Lot[] = [];
   private readonly at = new Map<string, number>();
-  indexOf(lot: Lot): number {
+  constructor(private readonly book: SpeciesBook) {}
+  indexOf(lot: Omit<Lot, 'species'> & { readonly species: string }): number {
     const key = `${lot.species}|${lot.stock}|${lot.later}|${lot.kept ? JSON.stringify(lot.kept) : ''}`;
     const known = this.at.get(key);
     if (known !== undefined) return known;
-    this.at.set(key, this.list.push(lot) - 1);
+    this.at.set(key, this.list.push({ ...lot, species: this.book.of(lot.species) }) - 1);
     return this.list.length - 1;
   }
 }

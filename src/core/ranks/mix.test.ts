@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { row, sample, standOf } from '../../../checks/sample.ts';
 import { bestCycle, drift, driftAnyway, evenMix, quotas } from './mix.ts';
 import { sequenceOf } from './sequence.ts';
-import { speciesIdOf } from './stand.ts';
+import { speciesAt } from './stand.ts';
 import { useUp } from './use-up.ts';
 
 const shares = fc
@@ -71,7 +71,7 @@ describe('filling a row', () => {
         }),
       );
     const names = (stand: ReturnType<typeof mixed>) =>
-      Array.from({ length: stand.count }, (_, i) => speciesIdOf(stand, i));
+      Array.from({ length: stand.count }, (_, i) => speciesAt(stand, i).id);
     expect(names(mixed({ offset: 3 })).slice(0, 3)).toEqual([
       'ilex-aquifolium',
       'corylus-avellana',

@@ -1,3 +1,4 @@
+import { appBook } from '../species/book.ts';
 import { describe, expect, it } from 'vitest';
 import { judge, layHolding } from '../findings/judge.ts';
 import { newHolding } from '../holding/new-holding.ts';
@@ -60,11 +61,7 @@ describe(newPlanting, () => {
         const all = layHolding(holding);
         const { stand } = all[0]!.layout;
         expect(stand.count, JSON.stringify(answers)).toBeGreaterThan(2);
-        for (const id of stand.speciesIds)
-          expect(
-            catalogue.some((species) => species.id === id),
-            id,
-          ).toBe(true);
+        for (const species of stand.kinds) expect(catalogue).toContain(species);
         expect(stand.stockIds.every(isStock)).toBe(true);
         const faults = judge(holding, all[0]!, all).filter(({ severity }) => severity === 'fault');
         expect(
@@ -114,7 +111,7 @@ describe(newPlanting, () => {
         );
       }
     }
-    expect(sayRuns(laidOut('blank', 52).plantings[0]!.rows[0]!.runs)).toBe('1 hazel');
+    expect(sayRuns(laidOut('blank', 52).plantings[0]!.rows[0]!.runs, appBook)).toBe('1 hazel');
   });
 
   it('an answer decides: stock asks for a second row, room for fewer; one that is not offered is refused', () => {

@@ -1,6 +1,7 @@
 import { plainRow } from '../holding/plain-row.ts';
 import type { Planting, Purpose, Row, Run } from '../holding/schema.ts';
-import { catalogue, speciesOf } from '../species/catalogue.ts';
+import type { SpeciesBook } from '../species/book.ts';
+import { catalogue } from '../species/catalogue.ts';
 import purposeData from './purposes.json' with { type: 'json' };
 
 interface PurposeFacts {
@@ -36,5 +37,5 @@ export function rowAfter({ rows }: Pick<Planting, 'rows'>, id: string): Row {
 }
 
 /** Runs as people say them: '2 guelder rose, 1 spindle'. */
-export const sayRuns = (runs: readonly Run[]): string =>
-  runs.map(({ species, count }) => `${count} ${speciesOf(species).common}`).join(', ');
+export const sayRuns = (runs: readonly Run[], book: SpeciesBook): string =>
+  runs.map(({ species, count }) => `${count} ${book.of(species).common}`).join(', ');

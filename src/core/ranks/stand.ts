@@ -1,4 +1,5 @@
 import type { Polyline } from '../geometry/polyline.ts';
+import type { Species } from '../holding/species-schema.ts';
 import type { Kept, Row } from '../holding/schema.ts';
 
 /** One row as it is laid: its own line on the plane and which plants of the stand are its. */
@@ -19,7 +20,7 @@ export interface LaidRow {
 
 /** Plants that grow alike: of one species and stock, cut to one size, planted in one year. */
 export interface Lot {
-  readonly species: string;
+  readonly species: Species;
   readonly stock: string;
   readonly kept: Kept | null;
   /** Years after the first planting in which they are planted. */
@@ -40,7 +41,7 @@ export interface Stand {
   readonly chainage: Float64Array<ArrayBuffer>;
   /** Metres along the baseline. */
   readonly station: Float64Array<ArrayBuffer>;
-  /** Index in `speciesIds`. */
+  /** Index in `kinds`. */
   readonly species: Uint16Array<ArrayBuffer>;
   /** Index in `stockIds`. */
   readonly stock: Uint8Array<ArrayBuffer>;
@@ -48,7 +49,8 @@ export interface Stand {
   readonly lot: Uint16Array<ArrayBuffer>;
   readonly rows: readonly LaidRow[];
   readonly lots: readonly Lot[];
-  readonly speciesIds: readonly string[];
+  /** The species that stand here, as the holding knows them. */
+  readonly kinds: readonly Species[];
   readonly stockIds: readonly string[];
   /** Standards for which no place was left, and hand swaps that found no plant. */
   readonly dropped: { readonly standards: number; readonly swaps: number };
@@ -67,13 +69,13 @@ export const emptyStand = (rows: readonly LaidRow[] = []): Stand => ({
   lot: new Uint16Array(0),
   rows,
   lots: [],
-  speciesIds: [],
+  kinds: [],
   stockIds: [],
   dropped: { standards: 0, swaps: 0 },
 });
 
-/** The species id of plant `i`. */
-export const speciesIdOf = (stand: Stand, i: number): string => stand.speciesIds[stand.species[i]!]!;
+/** The species of plant `i`. */
+export const speciesAt = (stand: Stand, i: number): Species => stand.kinds[stand.species[i]!]!;
 
 /** Number of the plant in its row as people count, from 1. */
 export const numberInRow = (stand: Stand, i: number): number => i - stand.rows[stand.row[i]!]!.from + 1;

@@ -1,8 +1,9 @@
+import { appBook } from '../species/book.ts';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { sample, standOf } from '../../../checks/sample.ts';
 import { take } from '../holding/command.ts';
-import { matureHeight, matureWidth, speciesOf } from '../species/catalogue.ts';
+import { matureHeight, matureWidth } from '../species/catalogue.ts';
 import { layAnswer, waysToUse, type Answer, type Bundle } from './stock-in-hand.ts';
 
 const bundles: readonly Bundle[] = [
@@ -22,7 +23,7 @@ describe(waysToUse, () => {
     expect(answers[0]!.used).toBe(130);
     expect(left(answers[0]!)).toBe(0);
     const own = answers.find(({ rows }) => rows.every(({ species }) => species.length === 1))!;
-    const heights = own.rows.map(({ species }) => matureHeight(speciesOf(species[0]![0])));
+    const heights = own.rows.map(({ species }) => matureHeight(appBook.of(species[0]![0])));
     expect(heights).toEqual([...heights].sort((a, b) => a - b));
     expect(own.rows.map(({ plants }) => plants)).toEqual([30, 30, 30, 40]);
   });
@@ -103,7 +104,7 @@ describe(waysToUse, () => {
             expect(answer.rows.length).toBeLessThanOrEqual(most);
             for (const { spacing, species } of answer.rows)
               for (const [id] of species)
-                expect(spacing).toBeGreaterThanOrEqual(matureWidth(speciesOf(id)) * 0.12 - 1e-9);
+                expect(spacing).toBeGreaterThanOrEqual(matureWidth(appBook.of(id)) * 0.12 - 1e-9);
           }
           expect(new Set(answers.map(({ rows }) => JSON.stringify(rows))).size).toBe(answers.length);
           expect(answers.map(left)).toEqual(answers.map(left).sort((a, b) => a - b));

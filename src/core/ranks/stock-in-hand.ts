@@ -1,9 +1,11 @@
+import { bookOf } from '../species/book.ts';
+import { speciesAt } from './stand.ts';
 import type { Command } from '../holding/command.ts';
 import { setRows } from '../holding/planting-commands.ts';
 import { plainRow } from '../holding/plain-row.ts';
 import { SPACING, type Holding, type Planting, type Row } from '../holding/schema.ts';
 import { settingOf } from '../holding/settings.ts';
-import { matureHeight, matureWidth, speciesOf } from '../species/catalogue.ts';
+import { matureHeight, matureWidth } from '../species/catalogue.ts';
 import { layOut } from './lay-out.ts';
 import { tightestSpacing, useUp } from './use-up.ts';
 
@@ -78,9 +80,10 @@ export function waysToUse(
 ): Answer[] {
   const counts = new Map<string, number>();
   for (const { species, size, bundles: n } of bundles) counts.set(species, (counts.get(species) ?? 0) + size * n);
+  const book = bookOf(holding);
   const inHand = [...counts]
     .filter(([, n]) => n > 0)
-    .sort(([a], [b]) => matureHeight(speciesOf(a)) - matureHeight(speciesOf(b)));
+    .sort(([a], [b]) => matureHeight(book.of(a)) - matureHeight(book.of(b)));
   if (inHand.length === 0) return [];
   const like = planting.rows[0];
   const ids = Array.from({ length: most }, (_, r) => planting.rows[r]?.id ?? newId());
@@ -117,7 +120,7 @@ export function waysToUse(
 
 /** Tightest and widest spacing that all species of a row bear. */
 function bounds(row: Counts, holding: Holding): [number, number] {
-  const widths = row.map(([species]) => matureWidth(speciesOf(species)));
+  const widths = row.map(([species]) => matureWidth(bookOf(holding).of(species)));
   return [
     Math.max(0.1, Math.max(...widths) * settingOf(holding, 'spacing.tight')),
     Math.min(...widths) * settingOf(holding, 'spacing.wide'),
@@ -175,8 +178,7 @@ function lay(
   const { stand } = layOut(trial, holding);
   const laid = stand.rows.map(({ from, to }, r) => {
     const tally = new Map<string, number>();
-    for (let i = from; i < to; i++)
-      tally.set(stand.speciesIds[stand.species[i]!]!, (tally.get(stand.speciesIds[stand.species[i]!]!) ?? 0) + 1);
+    for (let i = from; i < to; i++) tally.set(speciesAt(stand, i).id, (tally.get(speciesAt(stand, i).id) ?? 0) + 1);
     return { plants: to - from, spacing: trial.rows[r]!.spacing, species: [...tally] };
   });
   const used = new Map<string, number>();

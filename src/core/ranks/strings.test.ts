@@ -230,9 +230,11 @@ describe('phases', () => {
         const sums = new Map<string, number>();
         for (const { stand } of parts)
           for (const { species, stock, count } of kindsOf(stand))
-            sums.set(`${species}${stock}`, (sums.get(`${species}${stock}`) ?? 0) + count);
+            sums.set(`${species.id}${stock}`, (sums.get(`${species.id}${stock}`) ?? 0) + count);
         expect(Object.fromEntries(sums)).toEqual(
-          Object.fromEntries(kindsOf(layout.stand).map(({ species, stock, count }) => [`${species}${stock}`, count])),
+          Object.fromEntries(
+            kindsOf(layout.stand).map(({ species, stock, count }) => [`${species.id}${stock}`, count]),
+          ),
         );
         expect(parts.flatMap(({ stand }) => [...stand.x].map((x, i) => `${x} ${stand.y[i]}`)).sort()).toEqual(
           [...layout.stand.x].map((x, i) => `${x} ${layout.stand.y[i]}`).sort(),

@@ -1,6 +1,11 @@
+import { sample, standOf } from '../../../checks/sample.ts';
+import { report } from '../files/report.ts';
+import type { Holding } from '../holding/schema.ts';
+import { crownRadii, tallestRow } from '../years/belt.ts';
+import { appBook, bookOf } from './book.ts';
 import { describe, expect, it } from 'vitest';
 import type { Species } from '../holding/species-schema.ts';
-import { allSpecies, catalogue, partners, speciesByName, speciesOf, takeSpecies } from './catalogue.ts';
+import { catalogue, partners } from './catalogue.ts';
 import { contradictions } from './contradictions.ts';
 import { monthsAt, moreKnown, moreOf } from './more.ts';
 import { LAST_YEAR, sizeAt } from '../years/growth.ts';
@@ -38,11 +43,11 @@ describe('catalogue', () => {
     [{ givesJuglone: true }, /also bears it/],
     [{ more: { bloom: [5, 6], fruit: [3, 4] } }, /cannot fruit before it flowers/],
   ] as [Partial<Species>, RegExp][])('a record that says %j is refused in a sentence', (changes, sentence) => {
-    expect(contradictions({ ...speciesOf('corylus-avellana'), ...changes }).join(' ')).toMatch(sentence);
+    expect(contradictions({ ...appBook.of('corylus-avellana'), ...changes }).join(' ')).toMatch(sentence);
   });
 
   it('the steward’s own species and corrections count over the app’s, and are gone with their holding', () => {
-    const hazel = speciesOf('corylus-avellana');
+    const hazel = appBook.of('corylus-avellana');
     const own: Species = {
       ...hazel,
       id: 'corylus-nova',
@@ -51,20 +56,40 @@ describe('catalogue', () => {
       tag: 'Cx',
       more: { uses: ['nuts'] },
     };
-    takeSpecies([{ ...hazel, height: [2, 3] }, own]);
+    const book = bookOf({ species: [{ ...hazel, height: [2, 3] }, own] });
     expect([
-      speciesOf('corylus-avellana').height,
-      speciesOf('corylus-nova').common,
-      speciesByName('Brook Hazel')?.id,
-    ]).toEqual([[2, 3], 'brook hazel', 'corylus-nova']);
-    expect(allSpecies().length).toBe(catalogue.length + 1);
-    expect([moreOf('corylus-nova').uses, moreOf('corylus-avellana').uses]).toEqual([
-      ['nuts'],
-      moreKnown['corylus-avellana']!.uses,
-    ]);
-    takeSpecies([]);
-    expect([speciesOf('corylus-avellana').height, allSpecies().length]).toEqual([hazel.height, catalogue.length]);
-    expect(speciesOf('corylus-nova').common).toContain('not known');
+      book.of('corylus-avellana').height,
+      book.of('corylus-nova').common,
+      book.named('Brook Hazel')?.id,
+      book.all.length,
+    ]).toEqual([[2, 3], 'brook hazel', 'corylus-nova', catalogue.length + 1]);
+    expect(moreOf(book.of('corylus-nova')).uses).toEqual(['nuts']);
+    expect(moreOf(book.of('corylus-avellana')).uses).toEqual(moreKnown['corylus-avellana']!.uses);
+    // Another holding open beside it knows nothing of them.
+    expect([appBook.of('corylus-avellana').height, appBook.all.length]).toEqual([hazel.height, catalogue.length]);
+    expect(bookOf({ species: [] }).of('corylus-nova').common).toContain('not known');
+  });
+
+  it('a stand carries the species of its own holding: two holdings at once, and the report of each, mix nothing up', () => {
+    const hazel = appBook.of('corylus-avellana');
+    const plain = sample();
+    const tall: Holding = { ...plain, species: [{ ...hazel, common: 'brook hazel', height: [20, 22], width: [9, 9] }] };
+    const [here, there] = [standOf(tall), standOf(plain)];
+    expect([here.kinds[0]!.common, there.kinds[0]!.common]).toEqual(['brook hazel', 'hazel']);
+    expect(tallestRow(here, 30, 1)).toBeGreaterThan(tallestRow(there, 30, 1) * 1.5);
+    expect(crownRadii(here, 30, 1)[0]).toBeGreaterThan(crownRadii(there, 30, 1)[0]!);
+    const own: Holding = {
+      ...plain,
+      species: [{ ...hazel, id: 'corylus-nova', botanical: 'Corylus nova', common: 'moor hazel', tag: 'Cx' }],
+      plantings: [
+        {
+          ...plain.plantings[0]!,
+          rows: [{ ...plain.plantings[0]!.rows[0]!, runs: [{ species: 'corylus-nova', count: 1 }] }],
+        },
+      ],
+    };
+    expect(report(own).plantings[0]!.species).toMatchObject([{ species: 'Corylus nova' }]);
+    expect(report(plain).plantings[0]!.species).toMatchObject([{ species: 'Corylus avellana' }]);
   });
 
   it('forecasts of growth come near the yield tables, where those are known', () => {
@@ -73,22 +98,22 @@ describe('catalogue', () => {
     for (const [id, { at20 }] of known) {
       const at = (site: number) =>
         sizeAt(
-          speciesOf(id),
-          stocks.find((stock) => stock.id === speciesOf(id).stock[0])!,
+          appBook.of(id),
+          stocks.find((stock) => stock.id === appBook.of(id).stock[0])!,
           20,
           site,
         ).height;
       // The model claims 30 % at year 10; middling to good ground is 0.8 to 1.
       expect(at(1), id).toBeGreaterThan(at20![0] * 0.9);
       expect(at(0.8), id).toBeLessThan(at20![1] * 1.1);
-      expect(at20![1], id).toBeLessThan(speciesOf(id).height[1]);
+      expect(at20![1], id).toBeLessThan(appBook.of(id).height[1]);
     }
   });
 
   it('what else is known fits the species: known uses, bloom before fruit, fruit where it is grown for it', () => {
     for (const id of Object.keys(moreKnown)) {
       const { bloom, fruit, uses = [], invasive, pests, wildlife, establish, chill, bearsWind } = moreKnown[id]!;
-      const species = speciesOf(id);
+      const species = appBook.of(id);
       expect(species.source, id).not.toBe('not known');
       for (const month of [...(bloom ?? []), ...(fruit ?? [])]) expect(month >= 1 && month <= 12, id).toBe(true);
       if (bloom && fruit)
@@ -118,9 +143,9 @@ describe('catalogue', () => {
   });
 
   it('finds by either name whatever the case, and names what it does not know', () => {
-    expect(speciesByName(' corylus AVELLANA ')?.common).toBe('hazel');
-    expect(speciesByName('Guelder rose')?.id).toBe('viburnum-opulus');
-    expect(speciesOf('of-tomorrow').common).toContain('not known');
+    expect(appBook.named(' corylus AVELLANA ')?.common).toBe('hazel');
+    expect(appBook.named('Guelder rose')?.id).toBe('viburnum-opulus');
+    expect(appBook.of('of-tomorrow').common).toContain('not known');
   });
 
   it('grows: never down, never past full height, from every stock', () => {

@@ -1,5 +1,7 @@
 import type { Kept, Row } from '../holding/schema.ts';
-import { matureHeight, matureWidth, speciesOf } from './catalogue.ts';
+import type { Species } from '../holding/species-schema.ts';
+import type { SpeciesBook } from './book.ts';
+import { matureHeight, matureWidth } from './catalogue.ts';
 
 /** Height and crown width, metres. */
 export interface Size {
@@ -14,13 +16,16 @@ export const cutTo = ({ height, width }: Size, kept: Kept | null): Size => ({
 });
 
 /** What a plant becomes, metres: the safe side of its mature height, the middle of its mature width, neither over its kept size. */
-export const becomes = ({ species, kept }: { readonly species: string; readonly kept: Kept | null }): Size =>
-  cutTo({ height: matureHeight(speciesOf(species)), width: matureWidth(speciesOf(species)) }, kept);
+export const becomes = ({ species, kept }: { readonly species: Species; readonly kept: Kept | null }): Size =>
+  cutTo({ height: matureHeight(species), width: matureWidth(species) }, kept);
 
 /** Mean of what a row's plants become, metres, weighted by their counts; standards left out. */
-export function meanSize({ runs, kept }: Pick<Row, 'runs' | 'kept'>): Size {
+export function meanSize({ runs, kept }: Pick<Row, 'runs' | 'kept'>, book: SpeciesBook): Size {
   const plants = runs.reduce((sum, { count }) => sum + count, 0);
-  const sizes = runs.map(({ species, count }) => ({ ...becomes({ species, kept }), share: count / plants }));
+  const sizes = runs.map(({ species, count }) => ({
+    ...becomes({ species: book.of(species), kept }),
+    share: count / plants,
+  }));
   return {
     height: sizes.reduce((sum, { height, share }) => sum + height * share, 0),
     width: sizes.reduce((sum, { width, share }) => sum + width * share, 0),

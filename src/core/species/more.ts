@@ -1,12 +1,11 @@
 import { z } from 'zod';
-import { MoreSchema, type More } from '../holding/species-schema.ts';
-import { speciesOf } from './catalogue.ts';
+import { MoreSchema, type More, type Species } from '../holding/species-schema.ts';
 import moreData from './more.json' with { type: 'json' };
 
 /** What is known of species beyond what a layout needs, by id; what is absent is not known. Read where species are chosen. */
 export const moreKnown: Readonly<Record<string, More>> = z.record(z.string(), MoreSchema).parse(moreData);
 /** What is known of one: the app's facts, and over them what the steward noted. */
-export const moreOf = (id: string): More => ({ ...moreKnown[id], ...speciesOf(id).more });
+export const moreOf = ({ id, more }: Species): More => ({ ...moreKnown[id], ...more });
 
 /** Months as they fall at a latitude: in the south half a year on. */
 export const monthsAt = ([from, to]: readonly [number, number], latitude: number): [number, number] =>

@@ -1,13 +1,13 @@
 import { Refused, type Command } from '../holding/command.ts';
 import type { Species } from '../holding/species-schema.ts';
-import { allSpecies } from './catalogue.ts';
+import { bookOf } from './book.ts';
 import { contradictions } from './contradictions.ts';
 
 /** Notes a species of the steward's own, or the app's as they correct it; refused in a sentence where it contradicts itself or another. */
 export const setSpecies = (species: Species): Command => ({
   label: `${species.common} noted`,
   change: (draft) => {
-    const [wrong] = contradictions(species, allSpecies());
+    const [wrong] = contradictions(species, bookOf({ species: draft.species as Species[] }).all);
     if (wrong) throw new Refused(wrong);
     draft.species = [...draft.species.filter(({ id }) => id !== species.id), species];
   },

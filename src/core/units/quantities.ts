@@ -53,6 +53,13 @@ export function formatLength(metres: number, system: UnitSystem, { decimals = 1 
   return `${plain(toUs(metres, 'ft'), decimals)} ft`;
 }
 
+/** A range of lengths, the unit once: '2 to 4 m', '7 to 13 ft'; a decimal where the lower is under 2 m. */
+export function formatRange([from, to]: readonly [number, number], system: UnitSystem): string {
+  const decimals = system === 'metric' && from < 2 ? 1 : 0;
+  const low = formatLength(from, system, { decimals }).replace(/ \S+$/, '');
+  return from === to ? formatLength(to, system, { decimals }) : `${low} to ${formatLength(to, system, { decimals })}`;
+}
+
 /** An area written for people: m² below 1 ha, else ha; ft² below half an acre, else acres. */
 export function formatArea(squareMetres: number, system: UnitSystem): string {
   if (system === 'metric')

@@ -1,6 +1,5 @@
 import type { Kept } from '../holding/schema.ts';
 import type { Lot } from '../ranks/stand.ts';
-import { speciesOf } from '../species/catalogue.ts';
 import { cutTo } from '../species/mature.ts';
 import { stockOf } from '../species/stock.ts';
 import { formatLength, type UnitSystem } from '../units/quantities.ts';
@@ -9,7 +8,7 @@ import type { Size } from '../species/mature.ts';
 
 /** Height and crown width of a lot after `year` seasons of the planting, metres: nothing before its own phase is planted, and never over its kept size. */
 export const lotSize = ({ species, stock, kept, later }: Lot, year: number, site: number): Size =>
-  year < later ? NOTHING : cutTo(sizeAt(speciesOf(species), stockOf(stock), year - later, site), kept);
+  year < later ? NOTHING : cutTo(sizeAt(species, stockOf(stock), year - later, site), kept);
 
 const NOTHING: Size = { height: 0, width: 0 };
 

@@ -1,6 +1,6 @@
 import type { Row } from '../holding/schema.ts';
+import type { Species } from '../holding/species-schema.ts';
 import type { Stand } from '../ranks/stand.ts';
-import { speciesOf } from '../species/catalogue.ts';
 import { crownRadii, rowHeight, sizesOf } from './belt.ts';
 import light from './light.json' with { type: 'json' };
 
@@ -65,11 +65,11 @@ export function layerLight(stand: Stand, year: number, site: number): LayerLight
       const cover =
         asked.filter((i) => other.plants.some((j) => (x[i]! - x[j]!) ** 2 + (y[i]! - y[j]!) ** 2 < radii[j]! ** 2))
           .length / asked.length;
-      return throughLayer({ leafArea: leafAreaOf(other.row) * cover, spread: light.spread, cover });
+      return throughLayer({ leafArea: leafAreaOf(stand, other.row) * cover, spread: light.spread, cover });
     });
     const gets = passes.reduce((share, through) => share * through, 1);
     const darkest = passes.indexOf(Math.min(...passes));
-    const needs = row.runs.map(({ species }) => light.needs[speciesOf(species).light[0]]);
+    const needs = kindsIn(stand, row).map((species) => light.needs[species.light[0]]);
     return {
       row,
       height,
@@ -81,7 +81,11 @@ export function layerLight(stand: Stand, year: number, site: number): LayerLight
   });
 }
 
-const leafAreaOf = ({ runs }: Row): number =>
-  Math.max(...runs.map(({ species }) => light.leafArea[speciesOf(species).kind]));
+const leafAreaOf = (stand: Stand, row: Row): number =>
+  Math.max(...kindsIn(stand, row).map(({ kind }) => light.leafArea[kind]));
+
+/** The species of a row's runs that stand. */
+const kindsIn = ({ kinds }: Stand, { runs }: Row): Species[] =>
+  kinds.filter(({ id }) => runs.some(({ species }) => species === id));
 
 export const lightSource = light.source;

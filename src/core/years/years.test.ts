@@ -1,7 +1,8 @@
+import { appBook } from '../species/book.ts';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { row, sample, standOf } from '../../../checks/sample.ts';
-import { catalogue, matureWidth, speciesOf } from '../species/catalogue.ts';
+import { catalogue, matureWidth } from '../species/catalogue.ts';
 import { stockOf, stocks } from '../species/stock.ts';
 import { beltWidth, closingYear, crownRadii, rowCrown, sizesOf, tallestRow } from './belt.ts';
 import { crownWidth, LAST_YEAR, sizeAt } from './growth.ts';
@@ -12,13 +13,13 @@ const two = standOf(sample({ rows: [row(), row({ rowGap: 4, spacing: 3, species:
 
 describe('growth', () => {
   it('starts at the stock’s height, at most 0.7 of what the species becomes', () => {
-    expect(sizeAt(speciesOf('quercus-robur'), stockOf('whip'), 0, 1).height).toBeCloseTo(0.45, 6);
-    const currant = speciesOf('ribes-nigrum');
+    expect(sizeAt(appBook.of('quercus-robur'), stockOf('whip'), 0, 1).height).toBeCloseTo(0.45, 6);
+    const currant = appBook.of('ribes-nigrum');
     expect(sizeAt(currant, stockOf('feathered'), 0, 1).height).toBeCloseTo(0.7 * 1.6, 6); // cut back: it would be 1.8 m
   });
 
   it('small stock catches large stock up, but is not above it on the way there', () => {
-    const oak = speciesOf('quercus-robur');
+    const oak = appBook.of('quercus-robur');
     const [small, large] = [stockOf('whip'), stockOf('feathered')];
     const lead = (year: number) => sizeAt(oak, large, year, 1).height - sizeAt(oak, small, year, 1).height;
     expect(lead(1)).toBeGreaterThan(1);
@@ -52,8 +53,8 @@ describe('growth', () => {
         fc.integer({ min: 0, max: LAST_YEAR }),
         fc.integer({ min: 0, max: 20 }),
         fc.double({ min: 0.3, max: 8, noNaN: true }),
-        ({ id }, year, later, most) => {
-          const lot = { species: id, stock: 'whip', kept: { height: most, width: most / 2, clearStem: null }, later };
+        (species, year, later, most) => {
+          const lot = { species, stock: 'whip', kept: { height: most, width: most / 2, clearStem: null }, later };
           const { height, width } = lotSize(lot, year, 1);
           const free = lotSize({ ...lot, kept: null, later: 0 }, Math.max(0, year - later), 1);
           expect([height, width]).toEqual(
@@ -66,8 +67,8 @@ describe('growth', () => {
   });
 
   it('finds the first year of anything, and null when it never comes', () => {
-    const oak = speciesOf('quercus-robur');
-    const lot = { species: 'quercus-robur', stock: 'whip', kept: null, later: 0 };
+    const oak = appBook.of('quercus-robur');
+    const lot = { species: oak, stock: 'whip', kept: null, later: 0 };
     const year = firstYear(lot, 1, ({ height }) => height > 5)!;
     expect(sizeAt(oak, stockOf('whip'), year, 1).height).toBeGreaterThan(5);
     expect(sizeAt(oak, stockOf('whip'), year - 1, 1).height).toBeLessThanOrEqual(5);
@@ -85,13 +86,13 @@ describe('a belt', () => {
       expect(width).toBeGreaterThanOrEqual(last);
       last = width;
     }
-    const half = (id: string) => matureWidth(speciesOf(id)) / 2;
+    const half = (id: string) => matureWidth(appBook.of(id)) / 2;
     expect(last).toBeLessThan(4 + half('corylus-avellana') + half('betula-pendula') + 1e-9);
   });
 
   it('is as tall as its tallest row, and its crowns are what its rows’ means are made of', () => {
     const sizes = sizesOf(two, 12, 1);
-    expect(tallestRow(two, 12, 1)).toBeCloseTo(sizeAt(speciesOf('betula-pendula'), stockOf('whip'), 12, 1).height, 9);
+    expect(tallestRow(two, 12, 1)).toBeCloseTo(sizeAt(appBook.of('betula-pendula'), stockOf('whip'), 12, 1).height, 9);
     const radii = crownRadii(two, 12, 1);
     expect(rowCrown(two, 0, sizes)).toBeCloseTo(2 * radii[0]!, 5);
     expect(rowCrown(two, 1, sizes)).toBeCloseTo(2 * radii[two.rows[1]!.from]!, 5);

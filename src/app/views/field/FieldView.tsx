@@ -4,7 +4,6 @@ import { pegSheet } from '../../../core/field/peg-sheet.ts';
 import { formatLength } from '../../../core/units/quantities.ts';
 import { ExportButtons } from '../../exports/ExportButtons.tsx';
 import { SpeciesMark } from '../../look/SpeciesMark.tsx';
-import { speciesByName } from '../../../core/species/catalogue.ts';
 import { useWorked } from '../../store/derived.ts';
 
 /** Put it in the ground: the peg sheet, on screen, on a phone and printed. */
@@ -79,7 +78,7 @@ export function FieldView() {
               <li key={peg.order}>
                 <span className="tick" aria-hidden="true" />
                 <strong>{peg.label}</strong> <span className="soft">{peg.number}</span>{' '}
-                <SpeciesMark species={speciesByName(peg.species)?.id ?? ''} size={12} /> <span>{peg.common}</span>
+                <SpeciesMark species={peg.kind} size={12} /> <span>{peg.common}</span>
               </li>
             ))}
           </ol>

@@ -1,10 +1,10 @@
+import { bookOf } from '../../../core/species/book.ts';
 import './ground.css';
 import { Button, Checkbox, Input, Select } from 'antd';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { walkList, type WalkItem } from '../../../core/findings/walk-list.ts';
 import { setSeen, setThriving } from '../../../core/holding/ground-commands.ts';
-import { allSpecies } from '../../../core/species/catalogue.ts';
 import { useWorked } from '../../store/derived.ts';
 import { run } from '../../store/session.ts';
 import { today } from '../../store/today.ts';
@@ -13,6 +13,7 @@ import { STOPS } from './stops.ts';
 /** The list for a walk over the site: made from the plan, closed by it or by what was seen; for the phone and for paper. */
 export function WalkListView() {
   const { holding, all } = useWorked();
+  const book = bookOf(holding);
   const items = walkList(holding, all);
   const open = items.filter(({ state }) => state === 'open').length;
   return (
@@ -51,7 +52,7 @@ export function WalkListView() {
                   id="thriving"
                   mode="tags"
                   value={[...holding.thriving]}
-                  options={allSpecies().map(({ id, common, botanical }) => ({
+                  options={book.all.map(({ id, common, botanical }) => ({
                     value: id,
                     label: `${common}, ${botanical}`,
                   }))}

@@ -4,7 +4,6 @@ import { settingOf } from '../../../core/holding/settings.ts';
 import type { Laid } from '../../../core/findings/judge.ts';
 import { pollinationOf } from '../../../core/findings/rules/partner.ts';
 import type { Guilds } from '../../../core/ranks/ring-strings.ts';
-import { speciesOf } from '../../../core/species/catalogue.ts';
 import { capital } from '../../../core/units/text.ts';
 import { formatLength } from '../../../core/units/quantities.ts';
 import { layerLight, lightSource } from '../../../core/years/layer-light.ts';
@@ -68,8 +67,8 @@ export function GuildSettings({ laid: { planting, layout }, guilds }: { laid: La
       {pollination.length > 0 && (
         <ul className="rows-list" aria-label="Pollination">
           {pollination.map(({ species, need, plants, alone }) => (
-            <li key={species}>
-              {alone.length === 0 ? '✓' : '✕'} {capital(speciesOf(species).common)}:{' '}
+            <li key={species.id}>
+              {alone.length === 0 ? '✓' : '✕'} {capital(species.common)}:{' '}
               {alone.length === 0
                 ? `a partner within ${formatLength(need.reach, holding.units, { decimals: 0 })} of each`
                 : `${alone.length} of ${plants.length} without a partner within ${formatLength(need.reach, holding.units, { decimals: 0 })}`}

@@ -1,3 +1,4 @@
+import { bookOf } from '../../../core/species/book.ts';
 import { Button, Segmented } from 'antd';
 import { Suspense, useState } from 'react';
 import type { Laid } from '../../../core/findings/judge.ts';
@@ -24,6 +25,7 @@ const CORNER_WORDS = { round: 'run round them', open: 'leave them open', planted
 /** A belt's line: drawn or following something, its corners, on which sides the rows lie and in which order. */
 export function LineSettings({ laid: { planting, layout } }: { laid: Laid }) {
   const holding = useShown();
+  const book = bookOf(holding);
   const [ordering, setOrdering] = useState(false);
   const { units } = holding;
   const { baseline } = planting;
@@ -123,11 +125,11 @@ export function LineSettings({ laid: { planting, layout } }: { laid: Laid }) {
       <Suspense>{ordering && <RowOrders planting={planting.id} />}</Suspense>
       {planting.rows.length > 1 && (
         <LengthField
-          label={`Taper: each taller row ends sooner by${taperOf(planting) === null ? ' (rows differ)' : ''}`}
+          label={`Taper: each taller row ends sooner by${taperOf(planting, book) === null ? ' (rows differ)' : ''}`}
           units={units}
           most={100}
-          value={taperOf(planting) ?? 0}
-          onChange={(step) => run(taper(planting, step))}
+          value={taperOf(planting, book) ?? 0}
+          onChange={(step) => run(taper(planting, step, book))}
         />
       )}
     </>

@@ -1,3 +1,4 @@
+import { bookOf } from '../../../core/species/book.ts';
 import { Button } from 'antd';
 import { mixProposals, mixSource, type MixProposal } from '../../../core/findings/mix-schools.ts';
 import { sayRuns } from '../../../core/ranks/purposes.ts';
@@ -29,7 +30,7 @@ export function MixSchools({ planting, row }: { planting: string; row: string })
               </Button>
             </div>
             <p className="fine">
-              {sayRuns(proposal.runs)}: {changes(proposal, holding.currency)}
+              {sayRuns(proposal.runs, bookOf(holding))}: {changes(proposal, holding.currency)}
             </p>
             <p className="soft fine">
               {proposal.reason} It wins {proposal.wins}.

@@ -10,7 +10,7 @@ import { purposes, sayRuns } from '../../../core/ranks/purposes.ts';
 import { formatLength } from '../../../core/units/quantities.ts';
 import { LengthField } from '../../look/LengthField.tsx';
 import { startSketch } from '../../plan/sketching.ts';
-import { useShown } from '../../store/derived.ts';
+import { useShown, useBook } from '../../store/derived.ts';
 import { newId } from '../../store/ids.ts';
 import { run } from '../../store/session.ts';
 import { BaselineSource } from './BaselineSource.tsx';
@@ -208,6 +208,7 @@ function Questions({
   onAnswer(key: string, answer: string): void;
 }) {
   const { units } = useShown();
+  const book = useBook();
   const { why, questions, source } = patterns[purpose];
   const laid = newPlanting({
     name: '-',
@@ -257,7 +258,7 @@ function Questions({
           <li key={r}>
             <strong>{row.name}</strong>, {formatLength(row.spacing, units, { decimals: 2 })} apart
             {row.rowGap > 0 ? `, ${formatLength(row.rowGap, units, { decimals: 2 })} from the row before` : ''}:{' '}
-            {sayRuns(row.runs)}.
+            {sayRuns(row.runs, book)}.
           </li>
         ))}
       </ol>
@@ -273,11 +274,12 @@ function OwnPattern({
   pattern: ReturnType<typeof useShown>['patterns'][number];
   onRemove(): void;
 }) {
+  const book = useBook();
   return (
     <>
       <p>
         Your own pattern: {pattern.rows.length === 1 ? '1 row' : `${pattern.rows.length} rows`}.{' '}
-        {pattern.rows.map((row) => sayRuns(row.runs)).join('; ')}.
+        {pattern.rows.map((row) => sayRuns(row.runs, book)).join('; ')}.
       </p>
       <Button size="small" danger onClick={onRemove}>
         Throw it away

@@ -1,12 +1,11 @@
 import { Button } from 'antd';
 import type { Laid } from '../../../core/findings/judge.ts';
 import { setRuns, swapPlant } from '../../../core/holding/planting-commands.ts';
-import { numberInRow, plantNamed, speciesIdOf } from '../../../core/ranks/stand.ts';
-import { speciesOf } from '../../../core/species/catalogue.ts';
+import { numberInRow, plantNamed, speciesAt } from '../../../core/ranks/stand.ts';
 import { stockOf } from '../../../core/species/stock.ts';
 import { capital } from '../../../core/units/text.ts';
 import { formatLength } from '../../../core/units/quantities.ts';
-import { useShown } from '../../store/derived.ts';
+import { useShown, useBook } from '../../store/derived.ts';
 import { goTo, look } from '../../store/look-at.ts';
 import { run } from '../../store/session.ts';
 import { speciesLine, SpeciesSelect } from './SpeciesSelect.tsx';
@@ -22,13 +21,14 @@ export function PlantPanel({
   place: number;
 }) {
   const { units } = useShown();
+  const book = useBook();
   const { stand } = layout;
   const i = plantNamed(stand, rowId, place);
   if (i === null) return <p>That plant is no longer there.</p>;
   const laidRow = stand.rows[stand.row[i]!]!;
   const { row } = laidRow;
-  const id = speciesIdOf(stand, i);
-  const species = speciesOf(id);
+  const species = speciesAt(stand, i);
+  const { id } = species;
   const isStandard = row.standards?.species === id && stand.stockIds[stand.stock[i]!] === row.standards.stock;
   const inSequence = row.runs.some((each) => each.species === id);
   return (
@@ -47,7 +47,7 @@ export function PlantPanel({
         the row. {stockOf(stand.stockIds[stand.stock[i]!]!).name}.
       </p>
       <p className="soft">
-        {speciesLine(species)}. Source: {species.source}.
+        {speciesLine(species, units)}. Source: {species.source}.
       </p>
       <div className="form">
         <Button onClick={() => goTo([[stand.x[i]!, stand.y[i]!]])}>Show it on the plan</Button>
@@ -67,7 +67,7 @@ export function PlantPanel({
                       rowId,
                       { at: stand.chainage[i]!, copy: laidRow.copy },
                       other,
-                      `plant ${numberInRow(stand, i)} swapped for ${speciesOf(other).common}`,
+                      `plant ${numberInRow(stand, i)} swapped for ${book.of(other).common}`,
                     ),
                   )
                 }
@@ -85,7 +85,7 @@ export function PlantPanel({
                         planting.id,
                         rowId,
                         row.runs.map((each) => (each.species === id ? { ...each, species: other } : each)),
-                        `${species.common} swapped for ${speciesOf(other).common}`,
+                        `${species.common} swapped for ${book.of(other).common}`,
                       ),
                     )
                   }

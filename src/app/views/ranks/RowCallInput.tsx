@@ -1,3 +1,4 @@
+import { useBook } from '../../store/derived.ts';
 import { AutoComplete, Button, Input } from 'antd';
 import { memo, useEffect, useState, type FocusEvent } from 'react';
 import { layPlantingCall, layRowCall } from '../../../core/ranks/row-call/lay.ts';
@@ -23,6 +24,8 @@ export const RowCallInput = memo(function RowCallInput({ planting, row }: { plan
 
 function Call({ kept, chosen }: { kept: Planting; chosen: string | null }) {
   const units = useSession((state) => state.holding!.units);
+  const book = useBook();
+  const written = { units, book };
   const row = kept.rows.find(({ id }) => id === chosen) ?? kept.rows[0];
   const [whole, setWhole] = useState(false);
   const [typed, setTyped] = useState<string | null>(null);
@@ -34,14 +37,14 @@ function Call({ kept, chosen }: { kept: Planting; chosen: string | null }) {
   // What was typed for one row is not tried out on the next.
   useEffect(() => () => tryOut(null), [row?.id, whole]);
   if (!row) return null;
-  const text = typed ?? (whole ? printPlanting(kept, units) : printRow(row, units));
-  const called = parseCall(text, units);
+  const text = typed ?? (whole ? printPlanting(kept, written) : printRow(row, written));
+  const called = parseCall(text, written);
   const command = (read: Called) =>
     whole ? layPlantingCall(kept, read, newId) : layRowCall(kept, row.id, read, newId);
 
   const change = (next: string) => {
     setTyped(next);
-    tryOut(command(parseCall(next, units)));
+    tryOut(command(parseCall(next, written)));
   };
   const leave = () => {
     setTyped(null);
@@ -55,7 +58,7 @@ function Call({ kept, chosen }: { kept: Planting; chosen: string | null }) {
   };
   const begun = lastName(text);
   const offered =
-    typed === null || begun.trim().length < 2 ? [] : completions(begun).filter((name) => name !== begun.trim());
+    typed === null || begun.trim().length < 2 ? [] : completions(begun, book).filter((name) => name !== begun.trim());
   const keys = (event: { key: string; stopPropagation(): void; currentTarget: EventTarget }) => {
     if (event.key !== 'Escape' || typed === null) return;
     event.stopPropagation();
@@ -118,7 +121,7 @@ function Call({ kept, chosen }: { kept: Planting; chosen: string | null }) {
             <Marked text={text} from={problem.from} to={problem.to} /> {problem.sentence}
           </>
         ) : (
-          called.rows.map((read) => explainRow(read, units)).join(' ')
+          called.rows.map((read) => explainRow(read, written)).join(' ')
         )}
       </p>
     </div>

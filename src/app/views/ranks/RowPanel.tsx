@@ -7,7 +7,6 @@ import { settingOf } from '../../../core/holding/settings.ts';
 import { isBelt } from '../../../core/ranks/outline.ts';
 import { mainString } from '../../../core/ranks/stand.ts';
 import { stocks } from '../../../core/species/stock.ts';
-import { speciesOf } from '../../../core/species/catalogue.ts';
 import { formatLength } from '../../../core/units/quantities.ts';
 import { closingYear } from '../../../core/years/belt.ts';
 import { ChoiceField } from '../../look/ChoiceField.tsx';
@@ -15,7 +14,7 @@ import { NumberField } from '../../look/NumberField.tsx';
 import { LengthField } from '../../look/LengthField.tsx';
 import { Toggle } from '../../look/Toggle.tsx';
 import { later } from '../../shell/later.ts';
-import { useShown } from '../../store/derived.ts';
+import { useShown, useBook } from '../../store/derived.ts';
 import { look } from '../../store/look-at.ts';
 import { run } from '../../store/session.ts';
 import { KeptFields } from './KeptFields.tsx';
@@ -35,6 +34,7 @@ const STOCK_OPTIONS = stocks.map(({ id, name, size }) => ({ value: id, label: `$
 /** One row, every number of it: gap, spacing, stagger, ends, stock, species in turn, standards. */
 export function RowPanel({ laid, row: id }: { laid: Laid; row: string }) {
   const holding = useShown();
+  const book = useBook();
   const [choosing, setChoosing] = useState<number | null>(null);
   const [schools, setSchools] = useState(false);
   const [mixing, setMixing] = useState(false);
@@ -254,7 +254,7 @@ export function RowPanel({ laid, row: id }: { laid: Laid; row: string }) {
                       planting.id,
                       id,
                       row.runs.map((old, j) => (j === i ? { ...old, species } : old)),
-                      `run swapped for ${speciesOf(species).common}`,
+                      `run swapped for ${book.of(species).common}`,
                     ),
                   )
                 }
@@ -288,7 +288,7 @@ export function RowPanel({ laid, row: id }: { laid: Laid; row: string }) {
         >
           Add a run
         </Button>
-        {row.runs.length === 1 && <p className="soft fine">{speciesLine(speciesOf(row.runs[0]!.species))}</p>}
+        {row.runs.length === 1 && <p className="soft fine">{speciesLine(book.of(row.runs[0]!.species), units)}</p>}
         <Standards row={row} set={set} units={units} />
         {row.swaps.length > 0 && (
           <p>
@@ -310,7 +310,7 @@ export function RowPanel({ laid, row: id }: { laid: Laid; row: string }) {
                     planting.id,
                     id,
                     row.runs.map((old, j) => (j === choosing ? { ...old, species } : old)),
-                    `run swapped for ${speciesOf(species).common}`,
+                    `run swapped for ${book.of(species).common}`,
                   ),
                 )
               }

@@ -65,7 +65,7 @@ export function SpeciesPicker({ planting, row, onTake, onClose }: Props) {
           <li key={species.id} className={`is-${verdict.replaceAll(' ', '-')}`}>
             <div className="line">
               <span>
-                <SpeciesMark species={species.id} /> <strong>{species.common}</strong>{' '}
+                <SpeciesMark species={species} /> <strong>{species.common}</strong>{' '}
                 <em className="soft">{species.botanical}</em>{' '}
                 <span className="verdict">
                   {GLYPHS[verdict]} {verdict}
@@ -117,17 +117,17 @@ function Compared({
     ['Grows', ({ species: { height, width } }) => `${height.join(' to ')} m high, ${width.join(' to ')} m wide`],
     ['How fast', ({ species: { rate } }) => (rate === 'veryFast' ? 'very fast' : rate)],
     ['Evergreen', ({ species: { evergreen } }) => (evergreen === null ? 'not known' : evergreen ? 'yes' : 'no')],
-    ['Height at 20 years', ({ species }) => moreOf(species.id).at20?.join(' to ').concat(' m') ?? 'not known'],
-    ['Roots', ({ species }) => moreOf(species.id).roots ?? 'not known'],
+    ['Height at 20 years', ({ species }) => moreOf(species).at20?.join(' to ').concat(' m') ?? 'not known'],
+    ['Roots', ({ species }) => moreOf(species).roots ?? 'not known'],
     [
       'Ground',
       ({ species: { moisture, ph } }) =>
         `${[...new Set(moisture)].join(' to ')}${ph ? `, pH ${ph.join(' to ')}` : ', pH not known'}`,
     ],
     ['Light', ({ species: { light } }) => [...new Set(light)].join(' to ')],
-    ['Flowers', ({ species }) => months(moreOf(species.id).bloom)],
-    ['Fruits', ({ species }) => months(moreOf(species.id).fruit)],
-    ['Planted for', ({ species }) => moreOf(species.id).uses?.join(', ') ?? 'not known'],
+    ['Flowers', ({ species }) => months(moreOf(species).bloom)],
+    ['Fruits', ({ species }) => months(moreOf(species).fruit)],
+    ['Planted for', ({ species }) => moreOf(species).uses?.join(', ') ?? 'not known'],
     ['Against it', ({ against }) => against.join('; ') || 'nothing here'],
     ['Source', ({ species }) => species.source],
   ];

@@ -1,5 +1,6 @@
+import { useBook, useShown } from '../../store/derived.ts';
+import { formatRange, type UnitSystem } from '../../../core/units/quantities.ts';
 import { Select } from 'antd';
-import { allSpecies, speciesOf } from '../../../core/species/catalogue.ts';
 import type { Species } from '../../../core/holding/species-schema.ts';
 import { SpeciesMark } from '../../look/SpeciesMark.tsx';
 
@@ -7,8 +8,11 @@ const known = (value: boolean | null | undefined, yes: string, no: string): stri
   value == null ? 'not known' : value ? yes : no;
 
 /** What the catalogue knows of a species, in a line; what it does not know, it says. */
-export const speciesLine = ({ height, width, rate, moisture, evergreen, toxicTo }: Species): string =>
-  `${height[0]} to ${height[1]} m high, ${width[0]} to ${width[1]} m wide; ${rate === 'veryFast' ? 'very fast' : rate}; bears ${moisture[0]} to ${moisture[1]}; evergreen: ${known(evergreen, 'yes', 'no')}${toxicTo ? `; poisonous to ${toxicTo.join(' and ')}` : ''}`;
+export const speciesLine = (
+  { height, width, rate, moisture, evergreen, toxicTo }: Species,
+  units: UnitSystem,
+): string =>
+  `${formatRange(height, units)} high, ${formatRange(width, units)} wide; ${rate === 'veryFast' ? 'very fast' : rate}; bears ${moisture[0]} to ${moisture[1]}; evergreen: ${known(evergreen, 'yes', 'no')}${toxicTo ? `; poisonous to ${toxicTo.join(' and ')}` : ''}`;
 
 /** Picks a species by botanical or common name. */
 export function SpeciesSelect({
@@ -20,6 +24,8 @@ export function SpeciesSelect({
   label: string;
   onChange(species: string): void;
 }) {
+  const book = useBook();
+  const { units } = useShown();
   return (
     <Select
       showSearch={{ filterOption: (typed, option) => String(option?.search).includes(typed.toLowerCase()) }}
@@ -27,22 +33,20 @@ export function SpeciesSelect({
       value={value}
       className="species-select"
       popupMatchSelectWidth={300}
-      options={(allSpecies().some(({ id }) => id === value) ? allSpecies() : [speciesOf(value), ...allSpecies()]).map(
-        (species) => ({
-          value: species.id,
-          label: species.common,
-          search: `${species.common} ${species.botanical}`.toLowerCase(),
-          species,
-        }),
-      )}
+      options={(book.all.some(({ id }) => id === value) ? book.all : [book.of(value), ...book.all]).map((species) => ({
+        value: species.id,
+        label: species.common,
+        search: `${species.common} ${species.botanical}`.toLowerCase(),
+        species,
+      }))}
       optionRender={({ data }) => (
-        <span className="species-option" title={speciesLine(data.species)}>
-          <SpeciesMark species={data.species.id} /> {data.species.common} <em>{data.species.botanical}</em>
+        <span className="species-option" title={speciesLine(data.species, units)}>
+          <SpeciesMark species={data.species} /> {data.species.common} <em>{data.species.botanical}</em>
         </span>
       )}
       labelRender={() => (
         <span>
-          <SpeciesMark species={value} size={12} /> {speciesOf(value).common}
+          <SpeciesMark species={book.of(value)} size={12} /> {book.of(value).common}
         </span>
       )}
       onChange={onChange}

@@ -1,8 +1,8 @@
+import { useBook } from '../../store/derived.ts';
 import { Button, Modal } from 'antd';
 import { useMemo, useState } from 'react';
 import { layAnswer, waysToUse, type Answer, type Bundle } from '../../../core/ranks/stock-in-hand.ts';
 import { SPACING } from '../../../core/holding/schema.ts';
-import { speciesOf } from '../../../core/species/catalogue.ts';
 import { formatCount, formatLength } from '../../../core/units/quantities.ts';
 import { LengthField } from '../../look/LengthField.tsx';
 import { NumberField } from '../../look/NumberField.tsx';
@@ -147,7 +147,8 @@ export function StockInHand({ planting: id, onClose }: { planting: string; onClo
 }
 
 function AnswerCard({ answer, units, onLay }: { answer: Answer; units: 'metric' | 'us'; onLay(): void }) {
-  const name = (id: string) => speciesOf(id).common;
+  const book = useBook();
+  const name = (id: string) => book.of(id).common;
   return (
     <li onMouseEnter={() => tryOut(layAnswer(answer))} onMouseLeave={() => tryOut(null)}>
       <div className="line">

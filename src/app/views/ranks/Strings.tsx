@@ -1,3 +1,4 @@
+import { bookOf } from '../../../core/species/book.ts';
 import { Button } from 'antd';
 import { scaleLinear } from 'd3-scale';
 import {
@@ -15,8 +16,7 @@ import type { Laid } from '../../../core/findings/judge.ts';
 import { setRow, setRuns, swapPlant } from '../../../core/holding/planting-commands.ts';
 import { draggedGap } from '../../../core/ranks/drag.ts';
 import { isBelt } from '../../../core/ranks/outline.ts';
-import { mainString, numberInRow, plantNamed, speciesIdOf } from '../../../core/ranks/stand.ts';
-import { speciesOf } from '../../../core/species/catalogue.ts';
+import { mainString, numberInRow, plantNamed, speciesAt } from '../../../core/ranks/stand.ts';
 import { formatLength } from '../../../core/units/quantities.ts';
 import { later } from '../../shell/later.ts';
 import { useTokens } from '../../look/Look.tsx';
@@ -36,6 +36,7 @@ export function Strings({ laid, onAddRow }: { laid: Laid; onAddRow(): void }) {
   const [width, setWidth] = useState(600);
   const [inHand, setInHand] = useState(false);
   const worked = useWorked();
+  const book = bookOf(worked.holding);
   const tokens = useTokens();
   const selection = useLook((state) => state.selection);
   const ringed = useRinged();
@@ -117,8 +118,8 @@ export function Strings({ laid, onAddRow }: { laid: Laid; onAddRow(): void }) {
     const grip = drag.gripAt(event.clientX - box.left, event.clientY - box.top);
     if (!species || grip?.what !== 'bead') return;
     const { row, copy } = stand.rows[grip.row]!;
-    const old = speciesIdOf(stand, grip.plant);
-    const label = `${speciesOf(old).common} swapped for ${speciesOf(species).common}`;
+    const { id: old, common } = speciesAt(stand, grip.plant);
+    const label = `${common} swapped for ${book.of(species).common}`;
     if (event.altKey || !row.runs.some((each) => each.species === old))
       run(swapPlant(planting.id, row.id, { at: stand.chainage[grip.plant]!, copy }, species, label));
     else
@@ -137,14 +138,14 @@ export function Strings({ laid, onAddRow }: { laid: Laid; onAddRow(): void }) {
       <div className="strings-head">
         <h2>Strings</h2>
         <ul className="legend" tabIndex={0} aria-label="Species here; drag one onto a bead to swap its run">
-          {stand.speciesIds.map((id) => (
+          {stand.kinds.map((species) => (
             <li
-              key={id}
+              key={species.id}
               draggable
-              onDragStart={(event) => event.dataTransfer.setData('text/close-rank-species', id)}
-              title={speciesOf(id).botanical}
+              onDragStart={(event) => event.dataTransfer.setData('text/close-rank-species', species.id)}
+              title={species.botanical}
             >
-              <SpeciesMark species={id} /> {speciesOf(id).common}
+              <SpeciesMark species={species} /> {species.common}
             </li>
           ))}
         </ul>
@@ -210,7 +211,7 @@ export function Strings({ laid, onAddRow }: { laid: Laid; onAddRow(): void }) {
       )}
       <p className="said" aria-live="polite">
         {chosenPlant !== null &&
-          `Row ${stand.row[chosenPlant]! + 1}, plant ${numberInRow(stand, chosenPlant)}: ${speciesOf(speciesIdOf(stand, chosenPlant)).common}, at ${formatLength(stand.chainage[chosenPlant]!, units, { decimals: 2 })}`}
+          `Row ${stand.row[chosenPlant]! + 1}, plant ${numberInRow(stand, chosenPlant)}: ${speciesAt(stand, chosenPlant).common}, at ${formatLength(stand.chainage[chosenPlant]!, units, { decimals: 2 })}`}
       </p>
     </section>
   );

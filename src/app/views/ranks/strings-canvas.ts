@@ -3,7 +3,7 @@ import type { Band } from '../../../core/findings/bands.ts';
 import type { Gap } from '../../../core/holding/schema.ts';
 import type { Stand } from '../../../core/ranks/stand.ts';
 import { formatLength, type UnitSystem } from '../../../core/units/quantities.ts';
-import { formOf, glyphPath, hueOf } from '../../look/glyphs.ts';
+import { glyphPath, hueOf } from '../../look/glyphs.ts';
 import type { Tokens } from '../../look/tokens.ts';
 
 /** Height of the axis, of a row, and room below for words, pixels. */
@@ -122,7 +122,7 @@ function drawBeads(
   radius: number,
 ): void {
   const ratio = devicePixelRatio;
-  const looks = stand.speciesIds.map((species) => ({ hue: hueOf(species), glyph: glyphPath(formOf(species)) }));
+  const looks = stand.kinds.map(({ id, form }) => ({ hue: hueOf(id), glyph: glyphPath(form) }));
   for (let i = from; i < to; i++) {
     const { hue, glyph } = looks[stand.species[i]!]!;
     const r = radius * (stand.stock[i] !== stand.stock[from] ? 1.5 : 1);

@@ -1,8 +1,9 @@
+import { useBook } from '../../store/derived.ts';
 import { Button, Input } from 'antd';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import type { Species } from '../../../core/holding/species-schema.ts';
-import { allSpecies, catalogue, speciesOf } from '../../../core/species/catalogue.ts';
+import { catalogue } from '../../../core/species/catalogue.ts';
 import { removeSpecies } from '../../../core/species/species-commands.ts';
 import { capital } from '../../../core/units/text.ts';
 import { SpeciesMark } from '../../look/SpeciesMark.tsx';
@@ -36,6 +37,7 @@ const BLANK: Species = {
 /** Every species in force: the app's with what is known of each, and the steward's own and corrections beside them. */
 export function SpeciesBook() {
   const own = useSession((state) => state.holding!.species);
+  const book = useBook();
   const navigate = useNavigate();
   const [text, setText] = useState('');
   const [chosen, setChosen] = useState<string | null>(null);
@@ -43,7 +45,7 @@ export function SpeciesBook() {
   const isOwn = (id: string) => own.some((species) => species.id === id);
   const isCorrection = (id: string) => isOwn(id) && catalogue.some((species) => species.id === id);
   const words = text.toLowerCase().split(/\s+/).filter(Boolean);
-  const found = [...allSpecies()]
+  const found = [...book.all]
     .filter(({ common, botanical, family }) =>
       words.every((word) => `${common} ${botanical} ${family}`.toLowerCase().includes(word)),
     )
@@ -80,13 +82,18 @@ export function SpeciesBook() {
           known is left out, never guessed.
         </p>
         <ul className="species-list">
-          {found.map(({ id, common, botanical }) => (
-            <li key={id}>
-              <button type="button" className="link" aria-pressed={id === chosen} onClick={() => open(id)}>
-                <SpeciesMark species={id} /> {common}
+          {found.map((species) => (
+            <li key={species.id}>
+              <button
+                type="button"
+                className="link"
+                aria-pressed={species.id === chosen}
+                onClick={() => open(species.id)}
+              >
+                <SpeciesMark species={species} /> {species.common}
               </button>{' '}
-              <em className="soft">{botanical}</em>
-              {isOwn(id) && <span className="verdict">{isCorrection(id) ? 'corrected' : 'yours'}</span>}
+              <em className="soft">{species.botanical}</em>
+              {isOwn(species.id) && <span className="verdict">{isCorrection(species.id) ? 'corrected' : 'yours'}</span>}
             </li>
           ))}
         </ul>
@@ -103,12 +110,10 @@ export function SpeciesBook() {
           />
         ) : chosen ? (
           <>
-            <h2>{capital(speciesOf(chosen).common)}</h2>
-            <SpeciesFacts species={speciesOf(chosen)} />
+            <h2>{capital(book.of(chosen).common)}</h2>
+            <SpeciesFacts species={book.of(chosen)} />
             <div className="actions wrap">
-              <Button onClick={() => setEditing(speciesOf(chosen))}>
-                {isOwn(chosen) ? 'Change it' : 'Correct it'}
-              </Button>
+              <Button onClick={() => setEditing(book.of(chosen))}>{isOwn(chosen) ? 'Change it' : 'Correct it'}</Button>
               {isOwn(chosen) && (
                 <Button
                   danger

@@ -1,15 +1,16 @@
 import type { Species } from '../../../core/holding/species-schema.ts';
 import { monthName } from '../../../core/ground/local-rules.ts';
-import { partners, speciesOf } from '../../../core/species/catalogue.ts';
+import { partners } from '../../../core/species/catalogue.ts';
 import { monthsAt, moreOf } from '../../../core/species/more.ts';
 import { stockOf } from '../../../core/species/stock.ts';
 import { formatLength } from '../../../core/units/quantities.ts';
-import { useShown } from '../../store/derived.ts';
+import { useShown, useBook } from '../../store/derived.ts';
 
 /** All that is known of one species, what is not known said so. */
 export function SpeciesFacts({ species }: { species: Species }) {
   const { units, place } = useShown();
-  const more = moreOf(species.id);
+  const book = useBook();
+  const more = moreOf(species);
   const length = (metres: number) => formatLength(metres, units, { decimals: metres < 2 ? 1 : 0 });
   const span = (pair: readonly [number, number] | undefined) => pair && `${length(pair[0])} to ${length(pair[1])}`;
   const months = (range: readonly [number, number] | undefined) => {
@@ -66,7 +67,7 @@ export function SpeciesFacts({ species }: { species: Species }) {
       need &&
         `${need.kinds
           .slice(0, 3)
-          .map((id) => speciesOf(id).common)
+          .map((id) => book.of(id).common)
           .join(' or ')} within ${length(need.reach)}`,
     ],
     ['Planted for', more.uses?.join(', ')],

@@ -77,7 +77,7 @@ export function SpeciesForm({ species, isNew, onDone, onLeave }: Props) {
       />
     </div>
   );
-  const more = moreOf(draft.id);
+  const more = moreOf(draft);
   const noted = { ...more, ...draft.more };
   const note = (changes: Partial<More>) => set({ more: { ...noted, ...changes } });
   /** First and last month here; kept as they fall in the north. */

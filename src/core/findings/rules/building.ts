@@ -1,7 +1,6 @@
 import { distanceToArea } from '../../geometry/polygon.ts';
 import { settingOf } from '../../holding/settings.ts';
-import { speciesIdOf } from '../../ranks/stand.ts';
-import { speciesOf } from '../../species/catalogue.ts';
+import { speciesAt } from '../../ranks/stand.ts';
 import type { Species } from '../../holding/species-schema.ts';
 import { formatLength } from '../../units/quantities.ts';
 import { finding, type Finding, type Rule } from '../finding.ts';
@@ -14,7 +13,7 @@ export const building: Rule = (judged) => {
   const least = settingOf(holding, 'setback.building');
   const room = (species: Species) => Math.max(least, species.width[1] / 2);
   const rooms = stand.lots.map(({ species, kept }) =>
-    Math.max(least, Math.min(speciesOf(species).width[1], kept?.width ?? Infinity) / 2),
+    Math.max(least, Math.min(species.width[1], kept?.width ?? Infinity) / 2),
   );
   const widest = Math.max(least, ...rooms);
   return holding.features.flatMap((feature): Finding[] => {
@@ -23,7 +22,7 @@ export const building: Rule = (judged) => {
     const near = plantsWhere(stand, (i) => away(i) < rooms[stand.lot[i]!]! - 1e-6);
     if (near.length === 0) return [];
     const nearest = near.reduce((a, b) => (away(b) < away(a) ? b : a));
-    const species = speciesOf(speciesIdOf(stand, nearest));
+    const species = speciesAt(stand, nearest);
     const narrow =
       away(nearest) >= least ? substitute(judged, species, (other) => room(other) <= away(nearest)) : undefined;
     const length = (metres: number) => formatLength(metres, holding.units);

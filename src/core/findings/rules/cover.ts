@@ -1,7 +1,6 @@
 import { choiceWords, nameOf } from '../../ground/features.ts';
 import { schoolName, waysToClear, wasMeans } from '../../ground/clearing.ts';
-import { speciesIdOf } from '../../ranks/stand.ts';
-import { speciesOf } from '../../species/catalogue.ts';
+import { speciesAt } from '../../ranks/stand.ts';
 import { finding, type Finding, type Rule } from '../finding.ts';
 import { plantsInside } from '../near.ts';
 import { sayStand } from '../plants.ts';
@@ -25,9 +24,7 @@ export const cover: Rule = (judged) => {
         }),
       );
     const kin = plants.filter(
-      (i) =>
-        speciesOf(speciesIdOf(stand, i)).family === 'Rosaceae' &&
-        (feature.was === 'orchard' || feature.was === 'hedge'),
+      (i) => speciesAt(stand, i).family === 'Rosaceae' && (feature.was === 'orchard' || feature.was === 'hedge'),
     );
     if (kin.length > 0)
       found.push(

@@ -1,5 +1,6 @@
+import type { Species } from '../../holding/species-schema.ts';
+import { bookOf } from '../../species/book.ts';
 import { settingOf } from '../../holding/settings.ts';
-import { speciesOf } from '../../species/catalogue.ts';
 import { layerLight } from '../../years/layer-light.ts';
 import { finding, type Finding, type Judged, type Rule } from '../finding.ts';
 import { keepTo, plantsWhere, substitute, swapPlants } from '../plants.ts';
@@ -30,19 +31,19 @@ export const layerLightRule: Rule = (judged) => {
           why: `By year ${year} it gets ${percent(layer.gets)} of the open light beneath ${layer.under!.name.toLowerCase()}; it wants ${percent(layer.least)} at least, ${percent(layer.good)} to do well.`,
           plants: mine,
           year,
-          remedies: remediesFor(judged, layer.row.runs[0]!.species, mine, layer.under!.id),
+          remedies: remediesFor(judged, bookOf(holding).of(layer.row.runs[0]!.species), mine, layer.under!.id),
         }),
       ];
     }),
   );
 };
 
-function remediesFor(judged: Judged, species: string, plants: readonly number[], over: string) {
+function remediesFor(judged: Judged, species: Species, plants: readonly number[], over: string) {
   const { stand } = judged.layout;
   const bearing = substitute(
     judged,
-    speciesOf(species),
-    ({ light, height }) => light[0] === 'shade' && height[1] <= speciesOf(species).height[1] * 1.5,
+    species,
+    ({ light, height }) => light[0] === 'shade' && height[1] <= species.height[1] * 1.5,
   );
   const shading = plantsWhere(stand, (i) => stand.rows[stand.row[i]!]!.row.id === over);
   const room = Math.min(...stand.rows.filter(({ offset }) => offset > 0.5).map(({ offset }) => offset)) * 2;

@@ -1,6 +1,6 @@
 import { lineOf } from '../../ground/local-rules.ts';
-import { speciesIdOf } from '../../ranks/stand.ts';
-import { matureHeight, speciesOf } from '../../species/catalogue.ts';
+import { speciesAt } from '../../ranks/stand.ts';
+import { matureHeight } from '../../species/catalogue.ts';
 import { formatLength } from '../../units/quantities.ts';
 import { finding, type Finding, type Rule } from '../finding.ts';
 import { plantsInside, plantsWithin } from '../near.ts';
@@ -24,7 +24,7 @@ export const localHeight: Rule = (judged) => {
     const plants = there.filter((i) => heights[stand.lot[i]!]! > rule.most);
     if (plants.length === 0) return [];
     const worst = plants.reduce((a, b) => (heights[stand.lot[b]!]! > heights[stand.lot[a]!]! ? b : a));
-    const tallest = speciesOf(speciesIdOf(stand, worst));
+    const tallest = speciesAt(stand, worst);
     const length = (metres: number) =>
       formatLength(metres, holding.units, { decimals: Math.round(metres * 100) % 10 === 0 ? 1 : 2 });
     const low = substitute(judged, tallest, (other) => matureHeight(other) <= rule.most);

@@ -1,6 +1,6 @@
 import type { Feature } from '../../holding/ground-schema.ts';
 import { settingOf } from '../../holding/settings.ts';
-import { matureHeight, speciesOf } from '../../species/catalogue.ts';
+import { matureHeight } from '../../species/catalogue.ts';
 import { formatLength } from '../../units/quantities.ts';
 import { firstYear } from '../../years/kept.ts';
 import { becomes } from '../../species/mature.ts';
@@ -20,9 +20,7 @@ function besideLine(judged: Judged, line: Line): Finding[] {
   const { stand } = layout;
   const lowest = line.height - line.clearance;
   const reaches = stand.lots.map((lot) =>
-    becomes(lot).height > lowest
-      ? line.clearance + Math.min(speciesOf(lot.species).width[1], lot.kept?.width ?? Infinity) / 2
-      : 0,
+    becomes(lot).height > lowest ? line.clearance + Math.min(lot.species.width[1], lot.kept?.width ?? Infinity) / 2 : 0,
   );
   const reach = Math.max(0, ...reaches);
   if (!isNear(stand, line.line, reach)) return [];
@@ -36,9 +34,7 @@ function besideLine(judged: Judged, line: Line): Finding[] {
     .map((lot) => firstYear(lot, site, ({ height }) => height > lowest))
     .filter((year) => year !== null);
   const year = years.length > 0 ? Math.min(...years) : null;
-  const species = [...new Set(lots.map((lot) => lot.species))]
-    .map(speciesOf)
-    .sort((a, b) => matureHeight(b) - matureHeight(a));
+  const species = [...new Set(lots.map((lot) => lot.species))].sort((a, b) => matureHeight(b) - matureHeight(a));
   const low = substitute(judged, species[0]!, (other) => matureHeight(other) <= lowest && other.kind !== 'fruit');
   const length = (metres: number) => formatLength(metres, holding.units, { decimals: metres % 1 === 0 ? 0 : 1 });
   const who = species.length === 1 ? capital(species[0]!.common) : `${growing.length} plants`;

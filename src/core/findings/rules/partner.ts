@@ -1,6 +1,8 @@
+import type { Species } from '../../holding/species-schema.ts';
+import { bookOf } from '../../species/book.ts';
 import { setRow } from '../../holding/planting-commands.ts';
-import { speciesIdOf } from '../../ranks/stand.ts';
-import { partners, speciesOf, type PartnerNeed } from '../../species/catalogue.ts';
+import { speciesAt } from '../../ranks/stand.ts';
+import { partners, type PartnerNeed } from '../../species/catalogue.ts';
 import { formatLength } from '../../units/quantities.ts';
 import { finding, type Finding, type Judged, type Rule } from '../finding.ts';
 import { plantAt, plantsWhere } from '../plants.ts';
@@ -8,7 +10,7 @@ import { capital } from '../../units/text.ts';
 
 /** A species that needs a partner to fruit: its plants here, and those of them that have none in reach. */
 export interface Pollination {
-  readonly species: string;
+  readonly species: Species;
   readonly need: PartnerNeed;
   readonly plants: readonly number[];
   readonly alone: readonly number[];
@@ -17,8 +19,8 @@ export interface Pollination {
 /** Which species of a planting need a partner, and which of their plants have one anywhere on the holding. */
 export function pollinationOf(judged: Pick<Judged, 'all' | 'layout'>): Pollination[] {
   const { stand } = judged.layout;
-  return stand.speciesIds.flatMap((species, index): Pollination[] => {
-    const need = partners[speciesOf(species).partner ?? ''];
+  return stand.kinds.flatMap((species, index): Pollination[] => {
+    const need = partners[species.partner ?? ''];
     const plants = plantsWhere(stand, (i) => stand.species[i] === index);
     return need && plants.length > 0
       ? [{ species, need, plants, alone: plants.filter((i) => !hasPartner(judged, i, need.kinds, need.reach)) }]
@@ -30,13 +32,12 @@ export function pollinationOf(judged: Pick<Judged, 'all' | 'layout'>): Pollinati
 export const partner: Rule = (judged) => {
   const { holding, planting, layout } = judged;
   const { stand } = layout;
-  return pollinationOf(judged).flatMap(({ species: id, need, alone }): Finding[] => {
+  return pollinationOf(judged).flatMap(({ species, need, alone }): Finding[] => {
     if (alone.length === 0) return [];
-    const species = speciesOf(id);
-    const kin = need.kinds.map(speciesOf).find((kind) => kind.id !== id) ?? species;
+    const kin = need.kinds.map(bookOf(holding).of).find(({ id }) => id !== species.id) ?? species;
     const beside = neighbour(judged, alone[0]!);
     return [
-      finding('partner', judged, id, {
+      finding('partner', judged, species.id, {
         severity: 'caution',
         what: `${capital(species.common)} has no partner to fruit with`,
         why: `${need.why} None stands within ${formatLength(need.reach, holding.units, { decimals: 0 })} of ${alone.length === 1 ? 'it' : `${alone.length} of them`}.`,
@@ -78,7 +79,7 @@ function hasPartner(
       if (
         Math.abs(other.x[j]! - x) > reach ||
         Math.abs(other.y[j]! - y) > reach ||
-        !kinds.includes(speciesIdOf(other, j))
+        !kinds.includes(speciesAt(other, j).id)
       )
         continue;
       if (Math.hypot(other.x[j]! - x, other.y[j]! - y) <= reach) return true;
@@ -90,10 +91,10 @@ function hasPartner(
 /** The nearest plant of the same row that is of another species and no standard stands over, else one of another guild's same ring; null when there is none. */
 function neighbour({ layout: { stand } }: Judged, i: number): number | null {
   const { from, to, row } = stand.rows[stand.row[i]!]!;
-  const own = speciesIdOf(stand, i);
+  const own = speciesAt(stand, i).id;
   for (let step = 1; step < to - from; step++)
     for (const j of [i + step, i - step])
-      if (j >= from && j < to && speciesIdOf(stand, j) !== own && speciesIdOf(stand, j) !== row.standards?.species)
+      if (j >= from && j < to && speciesAt(stand, j).id !== own && speciesAt(stand, j).id !== row.standards?.species)
         return j;
   const elsewhere = stand.rows.find((laid) => laid.row === row && laid.from !== from && laid.to > laid.from);
   return elsewhere?.from ?? null;

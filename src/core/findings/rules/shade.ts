@@ -1,7 +1,6 @@
 import type { Holding } from '../../holding/schema.ts';
 import { settingOf } from '../../holding/settings.ts';
-import { speciesIdOf } from '../../ranks/stand.ts';
-import { speciesOf } from '../../species/catalogue.ts';
+import { speciesAt } from '../../ranks/stand.ts';
 import { LIGHTS, type Species } from '../../holding/species-schema.ts';
 import { finding, type Rule } from '../finding.ts';
 import { darkPlants, sunHours } from '../sun-hours.ts';
@@ -11,13 +10,13 @@ import { sayStand, substitute, swapPlants } from '../plants.ts';
 export const shade: Rule = (judged) => {
   const { holding, layout } = judged;
   const { stand } = layout;
-  const wants = stand.speciesIds.map((id) => hoursWanted(holding, speciesOf(id)));
+  const wants = stand.kinds.map((species) => hoursWanted(holding, species));
   if (stand.count === 0 || wants.every((hours) => hours === 0)) return [];
   const hours = sunHours(holding, stand);
   const dark = darkPlants(hours, stand, wants);
   if (dark.length === 0) return [];
   const worst = dark.reduce((a, b) => (hours.at(b) < hours.at(a) ? b : a));
-  const species = speciesOf(speciesIdOf(stand, worst));
+  const species = speciesAt(stand, worst);
   const other = substitute(
     judged,
     species,
@@ -26,7 +25,7 @@ export const shade: Rule = (judged) => {
   return [
     finding('shade', judged, 'dark', {
       severity: 'caution',
-      what: `Too dark for ${[...new Set(dark.map((i) => speciesOf(speciesIdOf(stand, i)).common))].slice(0, 2).join(' and ')}`,
+      what: `Too dark for ${[...new Set(dark.map((i) => speciesAt(stand, i).common))].slice(0, 2).join(' and ')}`,
       why: `${sayStand(stand, dark)} in ${hours.at(worst).toFixed(1)} h of sun or little more on a summer’s day; ${species.common} wants ${wants[stand.species[worst]!]} h. It will live thin and lean to the light.`,
       plants: dark,
       remedies: other ? [{ label: `Swap for ${other.common}`, command: swapPlants(judged, dark, other) }] : [],

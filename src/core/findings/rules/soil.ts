@@ -1,6 +1,6 @@
 import { SHALLOW, moistureOf, soilAt, soilZones } from '../../ground/soil.ts';
-import { speciesIdOf } from '../../ranks/stand.ts';
-import { bears, matureHeight, speciesOf } from '../../species/catalogue.ts';
+import { speciesAt } from '../../ranks/stand.ts';
+import { bears, matureHeight } from '../../species/catalogue.ts';
 import type { Species } from '../../holding/species-schema.ts';
 import { featureLabel } from '../../ground/features.ts';
 import { formatLength } from '../../units/quantities.ts';
@@ -17,10 +17,10 @@ export const soil: Rule = (judged) => {
   for (let i = 0; i < stand.count; i++) {
     const zone = soilAt(zones, plantAt(stand, i));
     if (!zone) continue;
-    const key = zones.indexOf(zone) * stand.speciesIds.length + stand.species[i]!;
+    const key = zones.indexOf(zone) * stand.kinds.length + stand.species[i]!;
     const group = groups.get(key);
     if (group) group.plants.push(i);
-    else groups.set(key, { zone, species: speciesOf(speciesIdOf(stand, i)), plants: [i] });
+    else groups.set(key, { zone, species: speciesAt(stand, i), plants: [i] });
   }
   const suitsPh = ({ ph }: Species, at: number | null) =>
     !ph || at === null || (at >= ph[0] - 1e-9 && at <= ph[1] + 1e-9);

@@ -1,3 +1,4 @@
+import { bookOf } from '../../species/book.ts';
 import { setRow } from '../../holding/planting-commands.ts';
 import { settingOf } from '../../holding/settings.ts';
 import { isClipped, purposes } from '../../ranks/purposes.ts';
@@ -16,7 +17,7 @@ export const spacingRule: Rule = (judged) => {
   return layout.stand.rows.flatMap(({ row, spacing, from, to }, r): Finding[] => {
     // A row that a block or guild repeats is judged once.
     if (to - from < 3 || mainString(layout.stand, row.id) !== r) return [];
-    const { width } = meanSize(row);
+    const { width } = meanSize(row, bookOf(holding));
     const set = (metres: number) => {
       const rounded = Math.round(metres * 20) / 20;
       return {

@@ -1,8 +1,9 @@
+import { bookOf } from '../../species/book.ts';
 import { setRuns } from '../../holding/planting-commands.ts';
 import { together } from '../../holding/command.ts';
 import { settingOf } from '../../holding/settings.ts';
 import { kindsOf } from '../../order/quantities.ts';
-import { matureHeight, matureWidth, speciesOf } from '../../species/catalogue.ts';
+import { matureHeight, matureWidth } from '../../species/catalogue.ts';
 import { finding, type Rule } from '../finding.ts';
 import { substitute } from '../plants.ts';
 import { capital } from '../../units/text.ts';
@@ -15,11 +16,11 @@ export const speciesShare: Rule = (judged) => {
   const most = settingOf(holding, 'share.most');
   const bySpecies = new Map<string, number>();
   for (const kind of kindsOf(layout.stand))
-    bySpecies.set(kind.species, (bySpecies.get(kind.species) ?? 0) + kind.count);
+    bySpecies.set(kind.species.id, (bySpecies.get(kind.species.id) ?? 0) + kind.count);
   return [...bySpecies]
     .filter(([, n]) => n / count > most + 1e-9)
     .map(([id, n]) => {
-      const species = speciesOf(id);
+      const species = bookOf(holding).of(id);
       const near = (a: number, b: number) => Math.abs(a - b) <= 0.4 * b;
       const partner = substitute(judged, species, (other) => {
         const share = (bySpecies.get(other.id) ?? 0) + n / 2;

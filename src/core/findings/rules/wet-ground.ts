@@ -1,6 +1,6 @@
 import { choiceWords } from '../../ground/features.ts';
-import { speciesIdOf } from '../../ranks/stand.ts';
-import { bears, speciesOf } from '../../species/catalogue.ts';
+import { speciesAt } from '../../ranks/stand.ts';
+import { bears } from '../../species/catalogue.ts';
 import { standingIn } from '../distances.ts';
 import { finding, type Finding, type Rule } from '../finding.ts';
 import { gapsOver, isNear, plantsWhere, sayStand, substitute, swapPlants } from '../plants.ts';
@@ -13,10 +13,10 @@ export const wetGround: Rule = (judged) => {
     const inside = standingIn(stand, feature.ring);
     // Water that stands for days after rain wants roots that bear damp; for longer, wet feet.
     const wetness = feature.stands === 'days' ? 'damp' : 'wet';
-    const drowns = stand.speciesIds.map((id) => !bears(speciesOf(id), wetness));
+    const drowns = stand.kinds.map((species) => !bears(species, wetness));
     const drowning = plantsWhere(stand, (i) => inside[i] === 1 && drowns[stand.species[i]!]!);
     if (drowning.length === 0) return [];
-    const species = [...new Set(drowning.map((i) => speciesIdOf(stand, i)))].map(speciesOf);
+    const species = [...new Set(drowning.map((i) => speciesAt(stand, i)))];
     const wet = substitute(
       judged,
       species[0]!,

@@ -3,7 +3,8 @@ import { plainRow } from '../../holding/plain-row.ts';
 import { SPACING } from '../../holding/schema.ts';
 import { stocks } from '../../species/stock.ts';
 import { parseLength, type UnitSystem } from '../../units/quantities.ts';
-import { speciesFor } from './names.ts';
+import type { SpeciesBook } from '../../species/book.ts';
+import { speciesFor, type Written } from './names.ts';
 
 /** What a call says of a row; ids and a name of its own come from whoever lays it. */
 export type CalledRow = Omit<Row, 'id' | 'name'> & { readonly name: string | null };
@@ -40,11 +41,11 @@ function cut({ text, from }: Piece, separator: RegExp): Piece[] {
 }
 
 /** Reads a row call: rows parted by `/` or a new line, clauses by `;`. The grammar is in docs/row-call.md. */
-export function parseCall(text: string, units: UnitSystem): Called {
+export function parseCall(text: string, { units, book }: Written): Called {
   const problems: CallProblem[] = [];
   const gaps: Omit<Gap, 'id'>[] = [];
   const rows = cut({ text, from: 0 }, /[/\n]/).flatMap((piece): CalledRow[] => {
-    const row = new RowReader(units, problems, gaps);
+    const row = new RowReader(units, book, problems, gaps);
     const named = /^([^:;]{1,80}):/.exec(piece.text);
     const body = named ? { text: piece.text.slice(named[0].length), from: piece.from + named[0].length } : piece;
     for (const clause of cut(body, /;/)) row.read(clause);
@@ -64,6 +65,7 @@ class RowReader {
 
   constructor(
     private readonly units: UnitSystem,
+    private readonly book: SpeciesBook,
     private readonly problems: CallProblem[],
     private readonly gaps: Omit<Gap, 'id'>[],
   ) {}
@@ -107,7 +109,7 @@ class RowReader {
   }
 
   private species(name: Piece): string {
-    const found = speciesFor(name.text);
+    const found = speciesFor(name.text, this.book);
     if (found.length === 1) return found[0]!.id;
     this.wrong(
       name,

@@ -1,7 +1,6 @@
 import type { Gap, Planting, Row } from '../../holding/schema.ts';
-import { speciesOf } from '../../species/catalogue.ts';
 import { toUs, type UnitSystem } from '../../units/quantities.ts';
-import { callName } from './names.ts';
+import { callName, type Written } from './names.ts';
 
 /** A length that reads back as the very same number: in feet where those give it exactly, else in metres. */
 function lengthOf(metres: number, units: UnitSystem): string {
@@ -13,12 +12,12 @@ function lengthOf(metres: number, units: UnitSystem): string {
 }
 
 /** The call that lays this row: what stands as it usually does is left out. Its name comes before it when `named`. */
-export function printRow(row: Row, units: UnitSystem, named = false): string {
+export function printRow(row: Row, { units, book }: Written, named = false): string {
   const length = (metres: number) => lengthOf(metres, units);
   const { runs, standards, trim } = row;
   const percent = row.mix === 'quota' ? ' %' : '';
   const clauses = [
-    `${runs.map(({ species, count }) => `${count}${percent} ${callName(species)}`).join(', ')} every ${length(row.spacing)}`,
+    `${runs.map(({ species, count }) => `${count}${percent} ${callName(species, book)}`).join(', ')} every ${length(row.spacing)}`,
     ...(row.mix === 'drift' ? [`in drifts ${row.seed}`] : []),
     ...(row.offset > 0 ? [`from place ${row.offset + 1}`] : []),
     ...(row.rowGap > 0 ? [`${length(row.rowGap)} behind`] : []),
@@ -31,7 +30,7 @@ export function printRow(row: Row, units: UnitSystem, named = false): string {
     ...(row.stock === 'whip' ? [] : [`as ${row.stock}`]),
     ...(standards
       ? [
-          `${callName(standards.species)} each ${length(standards.every)}${standards.first > 0 ? ` from ${length(standards.first)}` : ''}${standards.stock === 'feathered' ? '' : ` as ${standards.stock}`}`,
+          `${callName(standards.species, book)} each ${length(standards.every)}${standards.first > 0 ? ` from ${length(standards.first)}` : ''}${standards.stock === 'feathered' ? '' : ` as ${standards.stock}`}`,
         ]
       : []),
     ...(row.kept?.height ? [`kept ${length(row.kept.height)} high`] : []),
@@ -39,7 +38,8 @@ export function printRow(row: Row, units: UnitSystem, named = false): string {
     ...(row.kept?.clearStem != null ? [`clear stem ${length(row.kept.clearStem)}`] : []),
     ...(row.later > 0 ? [`${row.later} ${row.later === 1 ? 'year' : 'years'} later`] : []),
     ...row.swaps.map(
-      ({ at, species, copy }) => `${callName(species)} at ${length(at)}${copy > 0 ? ` of string ${copy + 1}` : ''}`,
+      ({ at, species, copy }) =>
+        `${callName(species, book)} at ${length(at)}${copy > 0 ? ` of string ${copy + 1}` : ''}`,
     ),
   ];
   return `${named ? `${row.name.replace(/[:;/\n]/g, ' ')}: ` : ''}${clauses.join('; ')}`;
@@ -49,19 +49,19 @@ const printGap = ({ kind, at, width }: Gap, units: UnitSystem): string =>
   `${kind} ${lengthOf(at - width / 2, units)} to ${lengthOf(at + width / 2, units)}`;
 
 /** The call of a whole planting: a line for each row, its gaps on the last. */
-export const printPlanting = ({ rows, gaps }: Planting, units: UnitSystem): string =>
+export const printPlanting = ({ rows, gaps }: Planting, { units, book }: Written): string =>
   [
-    ...rows.map((row) => printRow(row, units, true)),
+    ...rows.map((row) => printRow(row, { units, book }, true)),
     ...(gaps.length > 0 ? [gaps.map((gap) => printGap(gap, units)).join('; ')] : []),
   ].join('\n');
 
 /** What a row's call means, in a sentence for somebody who did not write it. */
 export function explainRow(
   row: Pick<Row, 'runs' | 'spacing' | 'mix' | 'staggered' | 'standards' | 'ends'>,
-  units: UnitSystem,
+  { units, book }: Written,
 ): string {
   const names = row.runs.map(
-    ({ species, count }) => `${count}${row.mix === 'turn' ? '' : ' parts'} ${speciesOf(species).common}`,
+    ({ species, count }) => `${count}${row.mix === 'turn' ? '' : ' parts'} ${book.of(species).common}`,
   );
   const list = names.length > 1 ? `${names.slice(0, -1).join(', ')} and ${names.at(-1)}` : names[0]!;
   const how = {
@@ -70,7 +70,7 @@ export function explainRow(
     drift: `${list}, in drifts that never repeat`,
   }[row.mix];
   const tall = row.standards
-    ? `, a ${speciesOf(row.standards.species).common} each ${lengthOf(row.standards.every, units)}`
+    ? `, a ${book.of(row.standards.species).common} each ${lengthOf(row.standards.every, units)}`
     : '';
   return `One plant every ${lengthOf(row.spacing, units)}${row.staggered ? ', begun half a spacing in' : ''}${{ keep: '', fit: ', stretched to fit its ends', centre: ', what is over shared by both ends' }[row.ends]}: ${how}${tall}.`;
 }

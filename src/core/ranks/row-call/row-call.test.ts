@@ -6,13 +6,16 @@ import { holdingFromPlan } from '../../files/plan-json.ts';
 import { layHolding } from '../../findings/judge.ts';
 import { take } from '../../holding/command.ts';
 import { ENDS, MIXES, type Row } from '../../holding/schema.ts';
+import { appBook } from '../../species/book.ts';
 import { catalogue } from '../../species/catalogue.ts';
 import { stocks } from '../../species/stock.ts';
 import { layPlantingCall, layRowCall } from './lay.ts';
-import { callName, completions, speciesFor } from './names.ts';
+import { callName, completions, speciesFor, type Written } from './names.ts';
 import { parseCall } from './parse.ts';
 import { explainRow, printPlanting, printRow } from './print.ts';
 
+const metric: Written = { units: 'metric', book: appBook };
+const us: Written = { units: 'us', book: appBook };
 const species = fc.constantFrom(...catalogue.map(({ id }) => id));
 const stock = fc.constantFrom(...stocks.map(({ id }) => id));
 const metres = (min: number, max: number) =>
@@ -54,7 +57,7 @@ const anyRow: fc.Arbitrary<Omit<Row, 'id' | 'name'>> = fc.record({
 describe('a row call', () => {
   it('printed and typed back is the same row, for any row, in both unit systems', () => {
     fc.assert(
-      fc.property(anyRow, fc.constantFrom('metric' as const, 'us' as const), (row, units) => {
+      fc.property(anyRow, fc.constantFrom(metric, us), (row, units) => {
         const printed = printRow({ ...row, id: 'r', name: 'Row' }, units);
         const { rows, problems } = parseCall(printed, units);
         expect(problems, printed).toEqual([]);
@@ -68,7 +71,7 @@ describe('a row call', () => {
   it('reads what the steward would write on an envelope', () => {
     const { rows, gaps, problems } = parseCall(
       '2 guelder, 1 spindle every 1.5 m; small-leaved lime each 20 m from 10 m; staggered; gap 63 to 67',
-      'metric',
+      metric,
     );
     expect(problems).toEqual([]);
     expect(rows[0]).toMatchObject({
@@ -82,16 +85,16 @@ describe('a row call', () => {
       standards: { species: 'tilia-cordata', every: 20, first: 10, stock: 'feathered' },
     });
     expect(gaps).toEqual([{ kind: 'gap', at: 65, width: 4 }]);
-    expect(parseCall('60 % hazel, 40 % holly every 3 ft', 'us').rows[0]).toMatchObject({
+    expect(parseCall('60 % hazel, 40 % holly every 3 ft', us).rows[0]).toMatchObject({
       mix: 'quota',
       spacing: expect.closeTo(0.9144, 9),
     });
-    expect(parseCall('3 hazel, 2 holly every 1; in drifts 7', 'metric').rows[0]).toMatchObject({
+    expect(parseCall('3 hazel, 2 holly every 1; in drifts 7', metric).rows[0]).toMatchObject({
       mix: 'drift',
       seed: 7,
     });
     expect(
-      parseCall('hazel every 1 / holly every 2; 2.4 m behind', 'metric').rows.map(({ spacing, rowGap }) => [
+      parseCall('hazel every 1 / holly every 2; 2.4 m behind', metric).rows.map(({ spacing, rowGap }) => [
         spacing,
         rowGap,
       ]),
@@ -104,7 +107,7 @@ describe('a row call', () => {
   it('reads kept sizes, the side, the phase and single plants of a block’s strings', () => {
     const { rows, problems } = parseCall(
       'hazel every 1 m; across; kept 2 m high; kept 120 cm wide; clear stem 6 ft; 1 year later; holly at 3 m of string 4',
-      'metric',
+      metric,
     );
     expect(problems).toEqual([]);
     expect(rows[0]).toMatchObject({
@@ -113,8 +116,8 @@ describe('a row call', () => {
       later: 1,
       swaps: [{ species: 'ilex-aquifolium', at: 3, copy: 3 }],
     });
-    expect(parseCall('hazel every 1 m; 99 years later', 'metric').rows[0]!.later).toBe(20);
-    expect(parseCall('hazel every 1 m; kept 1 cm high', 'metric').problems[0]!.sentence).toMatch(
+    expect(parseCall('hazel every 1 m; 99 years later', metric).rows[0]!.later).toBe(20);
+    expect(parseCall('hazel every 1 m; kept 1 cm high', metric).problems[0]!.sentence).toMatch(
       /kept size must lie between 0.2 m and 60 m/,
     );
   });
@@ -131,10 +134,10 @@ describe('a row call', () => {
     ['staggered', 0, 9, /names no plants/],
     ['hazel every 1 m; holly every 2 m', 17, 32, /its plants already/],
   ])('%j shows its mistake where it is', (text, from, to, sentence) => {
-    const { problems, rows } = parseCall(text, 'metric');
+    const { problems, rows } = parseCall(text, metric);
     expect(rows).toEqual([]);
     expect(problems[0]).toMatchObject({ from, to, sentence: expect.stringMatching(sentence) });
-    expect(layRowCall(sample().plantings[0]!, 'p1r1', parseCall(text, 'metric'), () => 'n')).toBeNull();
+    expect(layRowCall(sample().plantings[0]!, 'p1r1', parseCall(text, metric), () => 'n')).toBeNull();
   });
 
   it('says what it understood', () => {
@@ -145,12 +148,12 @@ describe('a row call', () => {
             'lime, small-leaved',
             'small-leaved lime',
           ),
-          'metric',
+          metric,
         ).rows[0]!,
-        'metric',
+        metric,
       ),
     ).toBe('One plant every 1.5 m: 2 guelder rose and 1 spindle in turn, a small-leaved lime each 9 m.');
-    expect(explainRow(parseCall('hazel every 1 m; fit; staggered', 'metric').rows[0]!, 'metric')).toBe(
+    expect(explainRow(parseCall('hazel every 1 m; fit; staggered', metric).rows[0]!, metric)).toBe(
       'One plant every 1 m, begun half a spacing in, stretched to fit its ends: hazel.',
     );
   });
@@ -159,14 +162,14 @@ describe('a row call', () => {
     const holding = sample();
     const laid = take(
       holding,
-      layRowCall(holding.plantings[0]!, 'p1r1', parseCall('holly every 2 m; gap 10 to 14', 'metric'), () => 'n')!,
+      layRowCall(holding.plantings[0]!, 'p1r1', parseCall('holly every 2 m; gap 10 to 14', metric), () => 'n')!,
     ).holding;
     expect(counts(laid)).toEqual([30]); // 31 places, the one at 12 m cleared
     const demo = holdingFromPlan(
       JSON.parse(readFileSync(new URL('../../../../demo/tern-hollow.plan.json', import.meta.url), 'utf8')),
       'demo',
     );
-    for (const units of ['metric', 'us'] as const)
+    for (const units of [metric, us])
       for (const planting of demo.plantings) {
         const again = take(
           demo,
@@ -186,13 +189,13 @@ describe('names in a call', () => {
   it('every species of the catalogue is called by a name that means it alone', () => {
     for (const { id } of catalogue)
       expect(
-        speciesFor(callName(id)).map((found) => found.id),
-        callName(id),
+        speciesFor(callName(id, appBook), appBook).map((found) => found.id),
+        callName(id, appBook),
       ).toEqual([id]);
   });
   it('completes what has been begun, by either name', () => {
-    expect(completions('guel')).toEqual(['guelder rose']);
-    expect(completions('corylus')[0]).toBe('hazel');
-    expect(completions('')).toEqual([]);
+    expect(completions('guel', appBook)).toEqual(['guelder rose']);
+    expect(completions('corylus', appBook)[0]).toBe('hazel');
+    expect(completions('', appBook)).toEqual([]);
   });
 });

@@ -1,0 +1,69 @@
+import type { Holding } from '../holding/schema.ts';
+import type { Species } from '../holding/species-schema.ts';
+import { catalogue } from './catalogue.ts';
+
+/** The species that count on one holding: the app's as the steward corrected them, and the steward's own. */
+export interface SpeciesBook {
+  readonly all: readonly Species[];
+  /** The species of an id; a stand-in, named so, for one that nobody knows here (a plan from a wider catalogue). */
+  of(id: string): Species;
+  /** The species by botanical or common name, whatever its case; the steward's own before the app's. */
+  named(name: string): Species | undefined;
+}
+
+const books = new WeakMap<readonly Species[], SpeciesBook>();
+
+/** The book of a holding; the same list of species gives the same book. */
+export function bookOf({ species: stewards }: Pick<Holding, 'species'>): SpeciesBook {
+  let book = books.get(stewards);
+  if (!book) books.set(stewards, (book = write(stewards)));
+  return book;
+}
+
+function write(stewards: readonly Species[]): SpeciesBook {
+  const own = new Map(stewards.map((species) => [species.id, species]));
+  const known = new Set(catalogue.map(({ id }) => id));
+  const all = [
+    ...catalogue.map((species) => own.get(species.id) ?? species),
+    ...stewards.filter(({ id }) => !known.has(id)),
+  ];
+  const byId = new Map(all.map((species) => [species.id, species]));
+  const names = (list: readonly Species[]) =>
+    list.flatMap((species) =>
+      [species.botanical, species.common].map((name) => [name.toLowerCase(), species] as const),
+    );
+  const byName = new Map([...names(all), ...names(stewards)]);
+  return {
+    all,
+    of(id) {
+      let species = byId.get(id);
+      if (!species) byId.set(id, (species = { ...UNKNOWN, id, botanical: id, common: `${id} (not known)` }));
+      return species;
+    },
+    named: (name) => byName.get(name.trim().toLowerCase()),
+  };
+}
+
+const UNKNOWN: Species = {
+  id: '',
+  botanical: '',
+  common: '',
+  family: 'not known',
+  tag: '??',
+  kind: 'shrub',
+  form: 'bush',
+  evergreen: null,
+  height: [2, 4],
+  width: [2, 4],
+  rate: 'medium',
+  zone: 13,
+  moisture: ['moist', 'moist'],
+  light: ['full', 'full'],
+  thorns: false,
+  suckers: false,
+  stock: ['whip'],
+  source: 'not known',
+};
+
+/** The app's own species alone. */
+export const appBook: SpeciesBook = write([]);
