@@ -113,8 +113,8 @@ const round = (value: number, decimals: number) => Math.round(value * 10 ** deci
 
 function gridOf(code: number) {
   const [known] = rows(
-    `select c.name, e.west_lon west, e.south_lat south, e.east_lon east, e.north_lat north from projected_crs c join usage u on u.object_table_name='projected_crs' and u.object_auth_name='EPSG' and u.object_code=c.code join extent e on e.auth_name=u.extent_auth_name and e.code=u.extent_code where c.auth_name='EPSG' and c.code=${code}`,
-  ) as unknown as ({ name: string } & Area)[];
+    `select c.name, c.geodetic_crs_code base, e.west_lon west, e.south_lat south, e.east_lon east, e.north_lat north from projected_crs c join usage u on u.object_table_name='projected_crs' and u.object_auth_name='EPSG' and u.object_code=c.code join extent e on e.auth_name=u.extent_auth_name and e.code=u.extent_code where c.auth_name='EPSG' and c.code=${code}`,
+  ) as unknown as ({ name: string; base: number } & Area)[];
   const written = out('gdalsrsinfo', ['-o', 'proj4', `EPSG:${code}`]).trim();
   if (!known || !written) return null;
   const turned = written.includes('+axis=wsu');
@@ -152,6 +152,7 @@ function gridOf(code: number) {
     code,
     name: known.name,
     esri,
+    base: Number(known.base),
     datum: /DATUM\["([^"]+)"/.exec(wkt)?.[1] ?? '',
     is: best.definition,
     ...(turned && { turned }),
@@ -177,10 +178,19 @@ const made = [...new Set(codes)]
   .sort((a, b) => a - b)
   .flatMap((code) => gridOf(code) ?? (process.stderr.write(`left out EPSG:${code}\n`), []));
 const [version] = rows("select value from metadata where key='EPSG.VERSION'") as unknown as { value: string }[];
+/** Systems of degrees that the register takes for WGS 84 without a shift. */
+const degrees = rows(
+  "select code from geodetic_crs where auth_name='EPSG' and type='geographic 2D' and deprecated=0 and code in (4326,4258,4269,4617,4283,7844,4167,4148,4674,5340,4171,4619,4640,4659,4669,4765,6706,4189)",
+).flatMap(({ code }) => {
+  const [best] = shifts(Number(code)).filter(({ shift }) => shift.every((one) => one === 0));
+  const wkt = out('gdalsrsinfo', ['-o', 'wkt_esri', '--single-line', `EPSG:${code}`]);
+  const within = Number(code) === 4326 ? 0 : best?.stated;
+  return within === undefined ? [] : [{ code: Number(code), datum: /DATUM\["([^"]+)"/.exec(wkt)?.[1] ?? '', within }];
+});
 const lines = (list: readonly object[]) => list.map((one) => `  ${JSON.stringify(one)}`).join(',\n');
 writeFileSync(
   new URL('../src/core/files/grids.json', import.meta.url),
-  `{\n "source": "EPSG register ${version!.value}",\n "grids": [\n${lines(made.map(({ grid }) => grid))}\n ]\n}\n`,
+  `{\n "source": "EPSG register ${version!.value}",\n "degrees": [\n${lines(degrees)}\n ],\n "grids": [\n${lines(made.map(({ grid }) => grid))}\n ]\n}\n`,
 );
 writeFileSync(
   new URL('../checks/grids.json', import.meta.url),

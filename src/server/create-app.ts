@@ -1,13 +1,24 @@
 import express, { type Express, type NextFunction, type Request, type Response } from 'express';
 import helmet from 'helmet';
 import { existsSync } from 'node:fs';
+import { createServer, type Server } from 'node:http';
+import { isIP } from 'node:net';
 import { join } from 'node:path';
 import { standins } from './standins/routes.ts';
 
 /** The server of the built app in `folder`: that folder, the simulated services, and nothing else, with a strict content policy. */
-export function createApp(folder: string, { markingSeconds = 20 }: { readonly markingSeconds?: number } = {}): Express {
+export function createApp(
+  folder: string,
+  { markingSeconds = 20, host = 'localhost' }: { readonly markingSeconds?: number; readonly host?: string } = {},
+): Express {
   const app = express();
   app.disable('x-powered-by');
+  // A page elsewhere can point a name of its own at this machine; only this machine's names and numbers are answered.
+  app.use((request, response, next) => {
+    const asked = request.hostname ?? '';
+    if (asked === 'localhost' || asked === host || isIP(asked.replace(/^\[|\]$/g, '')) > 0) return next();
+    response.status(421).type('text').send('This server answers to its own address only. Open it at localhost.');
+  });
   app.use(
     helmet({
       contentSecurityPolicy: {
@@ -62,3 +73,15 @@ export function createApp(folder: string, { markingSeconds = 20 }: { readonly ma
   app.use((_request, response) => void response.status(404).type('text').send('There is nothing at this address.'));
   return app;
 }
+
+/** A server of the app that waits for nobody: sockets that say nothing, and requests that never end, are closed. */
+export const serverOf = (app: Express, patience = 20_000): Server =>
+  createServer(
+    {
+      headersTimeout: patience,
+      requestTimeout: patience,
+      keepAliveTimeout: Math.min(5000, patience),
+      connectionsCheckingInterval: Math.min(2000, patience / 4),
+    },
+    app,
+  ).setTimeout(patience * 3);

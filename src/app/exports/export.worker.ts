@@ -7,10 +7,15 @@ import { exportFile, type ExportName } from './export-files.ts';
 import { usePdfFonts } from './peg-sheet-pdf.ts';
 
 const api = {
-  async file(name: ExportName, holding: Holding, planting?: string): Promise<Uint8Array> {
+  async file(
+    name: ExportName,
+    holding: Holding,
+    planting: string | undefined,
+    onShare: (share: number) => void,
+  ): Promise<Uint8Array> {
     const here = (url: string) => new URL(url, location.origin).href;
     usePdfFonts({ regular: here(regular), bold: here(bold), heading: here(heading) });
-    const bytes = await exportFile(name, holding, planting);
+    const bytes = await exportFile(name, holding, planting, onShare);
     return transfer(bytes, [bytes.buffer]);
   },
 };

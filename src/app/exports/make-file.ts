@@ -1,35 +1,23 @@
-import { wrap } from 'comlink';
+import { proxy } from 'comlink';
 import type { Holding } from '../../core/holding/schema.ts';
+import { inWorker } from '../workers/in-worker.ts';
 import type { ExportName } from './export-files.ts';
 import type { ExportWorker } from './export.worker.ts';
 
-/** One file of a holding, made off the main thread; aborting ends the worker and with it the work. */
-export async function makeFile(
+const start = () => new Worker(new URL('./export.worker.ts', import.meta.url), { type: 'module' });
+/** Peg sheets of a quarter of a million plants take minutes, milliseconds. */
+const LONGEST = 1_200_000;
+
+/** One file of a holding, made off the main thread; aborting ends the worker and with it the work. `onShare` hears how much is done, 0 to 1. */
+export const makeFile = (
   name: ExportName,
   holding: Holding,
   planting: string | undefined,
   signal: AbortSignal,
-): Promise<Uint8Array<ArrayBuffer>> {
-  const worker = new Worker(new URL('./export.worker.ts', import.meta.url), { type: 'module' });
-  const stopped = new Promise<never>((_, reject) =>
-    signal.addEventListener('abort', () => reject(new DOMException('Stopped.', 'AbortError'))),
+  onShare: (share: number) => void,
+): Promise<Uint8Array<ArrayBuffer>> =>
+  inWorker<ExportWorker, Uint8Array<ArrayBuffer>>(
+    start,
+    { signal, what: `Making ${name}`, longest: LONGEST },
+    async (worker) => (await worker.file(name, holding, planting, proxy(onShare))) as Uint8Array<ArrayBuffer>,
   );
-  const broken = new Promise<never>((_, reject) =>
-    worker.addEventListener('error', ({ message }) =>
-      reject(
-        new Error(
-          `The file could not be made: ${message || 'its maker did not start'}. Reload the page and try again.`,
-        ),
-      ),
-    ),
-  );
-  try {
-    return (await Promise.race([
-      wrap<ExportWorker>(worker).file(name, holding, planting),
-      stopped,
-      broken,
-    ])) as Uint8Array<ArrayBuffer>;
-  } finally {
-    worker.terminate();
-  }
-}

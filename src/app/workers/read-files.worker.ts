@@ -1,13 +1,13 @@
 import { expose, transfer } from 'comlink';
-import { strFromU8 } from 'fflate';
 import type { Point } from '../../core/geometry/point.ts';
 import type { CrsChoice } from '../../core/files/crs-choices.ts';
-import { chosenGrid } from '../../core/files/crs.ts';
+import { gridChosen } from '../../core/files/epsg.ts';
+import { decodeText } from '../../core/files/text.ts';
 import { checkSize, Unreadable } from '../../core/files/problems.ts';
 import { readAsciiGrid } from '../../core/files/rasters/ascii-grid.ts';
 import { terrainFrom } from '../../core/files/rasters/raster.ts';
 import { readGeoTiff } from '../../core/files/rasters/read-geotiff.ts';
-import { readShapes, type ReadOptions } from '../../core/files/shapes/read-shapes.ts';
+import { middleOf, readShapes, type ReadOptions } from '../../core/files/shapes/read-shapes.ts';
 import { onPlane } from '../../core/ground/picture-fit.ts';
 import { planeAt } from '../../core/ground/plane.ts';
 import type { Picture, Terrain } from '../../core/holding/ground-schema.ts';
@@ -35,6 +35,8 @@ const api = {
     onShare: (share: number) => void,
   ) => JSON.stringify(readShapes(bytes, name, planeAt(place), { ...options, onShare })),
 
+  middle: (bytes: Uint8Array, name: string) => middleOf(bytes, name),
+
   /** An elevation grid as text or GeoTIFF, or a picture that says where it lies. `crs` where the file does not. */
   async raster(
     bytes: Uint8Array,
@@ -47,11 +49,11 @@ const api = {
     const plane = planeAt(place);
     if (/\.(asc|txt|grd)$/i.test(name))
       return {
-        terrain: terrainFrom(readAsciiGrid(strFromU8(bytes), name), chosenGrid(crs, plane), box, name),
+        terrain: terrainFrom(readAsciiGrid(decodeText(bytes, name), name), gridChosen(crs, plane), box, name),
         picture: null,
       };
     const tiff = await readGeoTiff(bytes, name, plane);
-    const grid = tiff.grid ?? chosenGrid(crs, plane);
+    const grid = tiff.grid ?? gridChosen(crs, plane);
     if (tiff.kind === 'elevation') return { terrain: terrainFrom(tiff.raster, grid, box, name), picture: null };
     const { width, height } = tiff.raster;
     const canvas = new OffscreenCanvas(width, height);

@@ -1,7 +1,9 @@
-import { wrap } from 'comlink';
 import type { SunGrid } from '../../core/ground/sun-map.ts';
 import type { Holding } from '../../core/holding/schema.ts';
+import { inWorker } from './in-worker.ts';
 import type { SunWorker } from './sun.worker.ts';
+
+const start = () => new Worker(new URL('./sun.worker.ts', import.meta.url), { type: 'module' });
 
 export interface SunMonth {
   readonly month: number;
@@ -10,7 +12,7 @@ export interface SunMonth {
 
 /**
  * The sun map of each month in the order asked, one after another as they come: a coarse first of the first,
- * then each in full. Aborting ends the worker and with it the work.
+ * then each in full. Aborting ends the worker and with it the work; a worker that fails rejects.
  */
 export async function sunMonths(
   ground: Pick<Holding, 'place' | 'features' | 'terrain'>,
@@ -19,21 +21,12 @@ export async function sunMonths(
   signal: AbortSignal,
   onMonth: (month: SunMonth) => void,
 ): Promise<void> {
-  const worker = new Worker(new URL('./sun.worker.ts', import.meta.url), { type: 'module' });
-  signal.addEventListener('abort', () => worker.terminate());
-  const sun = wrap<SunWorker>(worker);
-  const steps = months.flatMap((month, i) =>
-    i === 0
-      ? [
-          [month, 90],
-          [month, 20],
-        ]
-      : [[month, 20]],
-  );
-  for (const [month, stepMinutes] of steps) {
-    const hours = await sun.month(ground, grid, month!, stepMinutes!);
-    if (signal.aborted) return;
-    onMonth({ month: month!, hours: hours as Float32Array<ArrayBuffer> });
-  }
-  worker.terminate();
+  const steps = months.flatMap((month, i) => (i === 0 ? [90, 20] : [20]).map((minutes) => [month, minutes] as const));
+  await inWorker<SunWorker, void>(start, { signal, what: 'Working out the sun' }, async (sun) => {
+    for (const [month, stepMinutes] of steps) {
+      const hours = await sun.month(ground, grid, month, stepMinutes);
+      if (signal.aborted) return;
+      onMonth({ month, hours: hours as Float32Array<ArrayBuffer> });
+    }
+  });
 }

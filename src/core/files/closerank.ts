@@ -1,7 +1,8 @@
 import { strFromU8, strToU8, zipSync } from 'fflate';
 import { migrate, toStored } from '../holding/migrate.ts';
 import type { Holding } from '../holding/schema.ts';
-import { checkSize, refuse } from './problems.ts';
+import { Refused } from '../holding/command.ts';
+import { checkSize, MOST_HOLDING_MEGABYTES, refuse } from './problems.ts';
 import { isZip, unpack } from './unpack.ts';
 
 /** Every entry carries this date, so that one plan always makes the same bytes. */
@@ -9,6 +10,9 @@ export const ZIP_DATE = '1980-01-01T12:00:00';
 
 /** Pictures laid beneath, by the SHA-256 of their bytes. */
 export type Pictures = Readonly<Record<string, Uint8Array>>;
+/** What a holding's file carries at most, megabytes: the two together stay within what is read. */
+export const MOST_PICTURE_MEGABYTES = 140;
+const MOST_PLAN_MEGABYTES = 50;
 const PICTURE = /^pictures\/([0-9a-f]{64})$/;
 
 /** The holding as one `.closerank` file: a zip with `holding.json`, the (still empty) record of events, and the pictures that it lays beneath. */
@@ -16,9 +20,13 @@ export function writeCloserank(holding: Holding, pictures: Pictures = {}): Uint8
   const laid = holding.pictures.flatMap(({ file }) =>
     pictures[file] ? [[`pictures/${file}`, [pictures[file], { level: 0 }]] as const] : [],
   );
+  const plan = strToU8(`${JSON.stringify(toStored(holding), null, 1)}\n`);
+  refuseBeyond('plan', plan.length, MOST_PLAN_MEGABYTES, 'features');
+  const size = laid.reduce((sum, [, [bytes]]) => sum + bytes.length, 0);
+  refuseBeyond('pictures laid beneath', size, MOST_PICTURE_MEGABYTES, 'pictures');
   return zipSync(
     {
-      'holding.json': strToU8(`${JSON.stringify(toStored(holding), null, 1)}\n`),
+      'holding.json': plan,
       'events.ndjson': strToU8(''),
       ...Object.fromEntries(laid),
     },
@@ -26,9 +34,17 @@ export function writeCloserank(holding: Holding, pictures: Pictures = {}): Uint8
   ) as Uint8Array<ArrayBuffer>;
 }
 
+/** What can be written can be read back: what could not is refused before it is. */
+function refuseBeyond(what: string, bytes: number, most: number, less: string): void {
+  if (bytes > most * 1e6)
+    throw new Refused(
+      `The ${what} take ${Math.ceil(bytes / 1e6)} MB; a holding’s file carries at most ${most} MB of them. Take some ${less} away first.`,
+    );
+}
+
 /** The holding in a `.closerank` file of any version, and its pictures; throws {@link Unreadable} with what is wrong with `name`. */
 export function readCloserank(bytes: Uint8Array, name: string): { holding: Holding; pictures: Pictures } {
-  checkSize(name, bytes.length);
+  checkSize(name, bytes.length, MOST_HOLDING_MEGABYTES);
   const files = entry(bytes, name);
   const result = migrate(parse(strFromU8(files['holding.json']!), name));
   if (!result.ok) return refuse(name, result.problem);
@@ -40,8 +56,10 @@ export function readCloserank(bytes: Uint8Array, name: string): { holding: Holdi
 
 function entry(bytes: Uint8Array, name: string): Record<string, Uint8Array> {
   if (!isZip(bytes)) refuse(name, { code: 'not-a-holding' });
-  const files = unpack(bytes, name, (file) => file === 'holding.json' || PICTURE.test(file));
-  return files['holding.json'] ? files : refuse(name, { code: 'not-a-holding' });
+  const files = unpack(bytes, name, (file) => file === 'holding.json' || PICTURE.test(file), MOST_HOLDING_MEGABYTES);
+  const plan = files['holding.json'] ?? refuse(name, { code: 'not-a-holding' });
+  checkSize(name, plan.length, MOST_PLAN_MEGABYTES);
+  return files;
 }
 
 function parse(text: string, name: string): unknown {

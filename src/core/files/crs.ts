@@ -1,12 +1,14 @@
 import proj4 from 'proj4';
 import type { Point } from '../geometry/point.ts';
 import type { Plane } from '../ground/plane.ts';
-import { crsWords, type CrsChoice } from './crs-choices.ts';
+import { crsWords, type PlainChoice } from './crs-choices.ts';
 
 /** A file's own grid against the holding's plane. */
 export interface Grid {
   /** Its name for people. */
   readonly name: string;
+  /** Farthest that it may be off the holding's plane, metres; absent where nothing is lost. */
+  readonly within?: number;
   toPlane(x: number, y: number): Point;
   fromPlane(p: Point): [x: number, y: number];
 }
@@ -14,7 +16,7 @@ export interface Grid {
 const DEGREES: Grid['name'] = 'WGS 84 degrees';
 
 /** The grid of a choice that needs no file to say it. */
-export function chosenGrid(choice: Exclude<CrsChoice, 'declared'>, plane: Plane): Grid {
+export function chosenGrid(choice: PlainChoice, plane: Plane): Grid {
   const scaled = (metres: number): Grid => ({
     name: crsWords[choice],
     toPlane: (x, y) => [x * metres, y * metres],
@@ -50,18 +52,26 @@ export function chosenGrid(choice: Exclude<CrsChoice, 'declared'>, plane: Plane)
   }
 }
 
-/** A grid by its definition: a proj4 string or the WKT of a projection file. Throws when it cannot be understood. */
-export function projectedGrid(definition: string, name: string, plane: Plane): Grid {
+/** A grid by its definition, a proj4 string or the WKT of a projection file. Throws when it cannot be understood. */
+export function projectedGrid(
+  definition: string,
+  name: string,
+  plane: Plane,
+  { within, turned = false }: { within?: number; turned?: boolean | undefined } = {},
+): Grid {
   const projection = proj4(definition);
+  // Grids that grow to the west and south lie south of the equator: a file whose y is negative was written the plain way.
+  const sign = (y: number) => (turned && y > 0 ? -1 : 1);
   return {
     name,
+    ...(within !== undefined && { within }),
     toPlane(x, y) {
-      const [lon, lat] = projection.inverse([x, y]);
+      const [lon, lat] = projection.inverse([sign(y) * x, sign(y) * y]);
       return plane.toPlane(lon!, lat!);
     },
     fromPlane(p) {
       const [x, y] = projection.forward([...plane.toDegrees(p)]);
-      return [x!, y!];
+      return turned ? [-x!, -y!] : [x!, y!];
     },
   };
 }

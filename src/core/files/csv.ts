@@ -2,9 +2,12 @@ import Papa from 'papaparse';
 import type { PegSheet } from '../field/peg-sheet.ts';
 import { orderRows, type OrderList } from '../order/order-list.ts';
 
+/** What a spreadsheet would run, also behind spaces and line breaks; the library's own guard stops at a break. */
+const FORMULA = /^\s*[=+\-@\t\r\n|%][\s\S]*$/;
+
 /** Rows as CSV for spreadsheets: a byte order mark for accents, and cells that would run as formulas made inert. */
 const write = (fields: readonly string[], rows: readonly (readonly (string | number)[])[]): string =>
-  `\uFEFF${Papa.unparse({ fields: [...fields], data: rows.map((row) => [...row]) }, { escapeFormulae: true, newline: '\r\n' })}\r\n`;
+  `\uFEFF${Papa.unparse({ fields: [...fields], data: rows.map((row) => [...row]) }, { escapeFormulae: FORMULA, newline: '\r\n' })}\r\n`;
 
 /** The peg sheet as CSV, one peg a line in walking order. Chainages, offsets and sticks in metres. */
 export const pegSheetCsv = (sheets: readonly PegSheet[]): string =>

@@ -9,7 +9,7 @@ import { migrate, toStored } from '../holding/migrate.ts';
 import { HOLDING_VERSION } from '../holding/schema.ts';
 import { orderList } from '../order/order-list.ts';
 import { quantities } from '../order/quantities.ts';
-import { readCloserank, writeCloserank } from './closerank.ts';
+import { readCloserank, writeCloserank, MOST_PICTURE_MEGABYTES } from './closerank.ts';
 import { orderListCsv, pegSheetCsv } from './csv.ts';
 import { planGeoJson } from './plan-geojson.ts';
 import { holdingFromPlan } from './plan-json.ts';
@@ -96,6 +96,28 @@ describe('.closerank', () => {
     expect(old.ok && counts(old.holding)).toEqual([41]);
   });
 
+  it('what can be written can be read back, up to the limit; beyond it the writing is refused, with what to do', () => {
+    const pictures = Array.from({ length: 3 }, (_, i) => ({
+      id: `p${i}`,
+      name: 'aerial',
+      file: String(i).repeat(64),
+      type: 'image/png' as const,
+      width: 9,
+      height: 9,
+      points: [],
+      matrix: [1, 0, 0, 0, -1, 0] as [number, number, number, number, number, number],
+      opacity: 1,
+    }));
+    const laid = { ...demo, pictures };
+    const bytes = (megabytes: number) =>
+      Object.fromEntries(pictures.map(({ file }) => [file, new Uint8Array((megabytes * 1e6) / 3)]));
+    const most = writeCloserank(laid, bytes(MOST_PICTURE_MEGABYTES - 0.1));
+    expect(Object.keys(readCloserank(most, 'big.closerank').pictures)).toHaveLength(3);
+    expect(() => writeCloserank(laid, bytes(MOST_PICTURE_MEGABYTES + 1))).toThrow(
+      /The pictures laid beneath take 141 MB; a holding’s file carries at most 140 MB of them\. Take some pictures away/,
+    );
+  }, 30_000);
+
   it.each([
     ['an empty file', new Uint8Array(0), /is empty/],
     ['a truncated file', writeCloserank(demo).subarray(0, 900), /damaged/],
@@ -113,7 +135,7 @@ describe('.closerank', () => {
       zipped(JSON.stringify(toStored(sample())).replace('"spacing":1.5', '"spacing":-1')),
       /spacing/,
     ],
-    ['100 MB of nothing', new Uint8Array(100e6), /100 MB; at most 50 MB/],
+    ['201 MB of nothing', new Uint8Array(201e6), /201 MB; at most 200 MB/],
     ['a zip bomb', zipSync({ 'holding.json': new Uint8Array(60e6) }), /60 MB; at most/],
   ])('refuses %s with a sentence', (_, bytes, sentence) => {
     expect(() => readCloserank(bytes, 'plan.closerank')).toThrow(sentence);

@@ -3,6 +3,12 @@ import { readProblemSentence, type ReadProblem } from '../holding/migrate.ts';
 /** Largest file that is read, megabytes: a plan of thousands of trees takes less than one. */
 export const MOST_MEGABYTES = 50;
 
+/** Largest holding file, megabytes: it carries the pictures that are laid beneath. */
+export const MOST_HOLDING_MEGABYTES = 200;
+
+/** Longest that one file is read, milliseconds: after that it is damaged in some way nobody foresaw. */
+export const LONGEST_READ = 60_000;
+
 /** A file that cannot be read, with the sentence that says what is wrong, where, and what to do. */
 export class Unreadable extends Error {
   override readonly name = 'Unreadable';
@@ -14,8 +20,7 @@ export function refuse(name: string, problem: ReadProblem): never {
 }
 
 /** Refuses what no reader should start on: nothing at all, or far too much. */
-export function checkSize(name: string, bytes: number): void {
+export function checkSize(name: string, bytes: number, most = MOST_MEGABYTES): void {
   if (bytes === 0) refuse(name, { code: 'empty' });
-  if (bytes > MOST_MEGABYTES * 1e6)
-    refuse(name, { code: 'too-big', megabytes: Math.round(bytes / 1e6), most: MOST_MEGABYTES });
+  if (bytes > most * 1e6) refuse(name, { code: 'too-big', megabytes: Math.ceil(bytes / 1e6), most });
 }

@@ -11,3 +11,8 @@ declare module 'geotiff-geokeys-to-proj4' {
     errors: Readonly<Record<string, unknown>>;
   };
 }
+/** Browsers and Node both have it; the core is compiled without the types of either. */
+declare class TextDecoder {
+  constructor(label?: string, options?: { fatal?: boolean });
+  decode(bytes: Uint8Array): string;
+}

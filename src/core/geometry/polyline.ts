@@ -84,6 +84,8 @@ export function distanceTo({ xy }: Polyline, [x, y]: Point): number {
 
 /** Segments from which an index pays for itself. */
 const MANY = 400;
+/** Pairs of edges that are asked at most; a line that wants more is taken for one that crosses itself. */
+const MOST_ASKED = 20_000_000;
 
 /** Whether any two segments that are not neighbours cross. `closed`: the first and last are neighbours too. */
 export function crossesItself(points: readonly Point[], closed: boolean): boolean {
@@ -104,6 +106,12 @@ export function crossesItself(points: readonly Point[], closed: boolean): boolea
   const index = new Flatbush(last + 1);
   for (let i = 0; i <= last; i++) index.add(...box(i));
   index.finish();
-  for (let i = 0; i <= last; i++) if (index.search(...box(i)).some((j) => cross(i, j))) return true;
+  let asked = 0;
+  for (let i = 0; i <= last; i++) {
+    const near = index.search(...box(i));
+    asked += near.length;
+    // Tens of thousands of edges side by side are no outline that anybody walked: not worth minutes to tell.
+    if (asked > MOST_ASKED || near.some((j) => cross(i, j))) return true;
+  }
   return false;
 }

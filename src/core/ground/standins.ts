@@ -18,7 +18,15 @@ export const ClimateAnswer = ClimateSchema;
 export const TerrainAnswer = TerrainSchema;
 export const SoilAnswer = z.object({ zones: z.array(SoilZoneSchema).max(20), simulated: z.literal(true) });
 
-export const MarkingRequest = z.object({ services: z.array(z.object({ id, line })).min(1).max(200) });
+/** Points of one service that a desk is asked to mark. */
+const MOST_MARKED = 20_000;
+
+export const MarkingRequest = z.object({
+  services: z
+    .array(z.object({ id, line: line.max(MOST_MARKED, `a service can have at most ${MOST_MARKED} points`) }))
+    .min(1)
+    .max(200),
+});
 export const MarkingReceipt = z.object({ reference: z.string(), seconds: z.number() });
 export const MarkingAnswer = z.discriminatedUnion('state', [
   z.object({ state: z.literal('waiting'), seconds: z.number() }),

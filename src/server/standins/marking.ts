@@ -1,5 +1,6 @@
 import type { z } from 'zod';
 import { distance, type Point } from '../../core/geometry/point.ts';
+import { polyline } from '../../core/geometry/polyline.ts';
 import type { MarkingAnswer, MarkingReceipt, MarkingRequest } from '../../core/ground/standins.ts';
 import { seeded } from './seeded.ts';
 
@@ -35,17 +36,27 @@ export class MarkingDesk {
     if (left > 0) return { state: 'waiting', seconds: Math.ceil(left) };
     return {
       state: 'marked',
-      marks: request.services.map((service) => ({ service: service.id, line: painted(service) })),
+      marks: request.services.map((service) => ({
+        service: service.id,
+        line: painted(service, apart(request.services)),
+      })),
     };
   }
 }
 
-/** Paint every 5 metres, within 30 cm of where the plan has the line: nobody sprays exactly. */
-function painted({ id, line }: Request['services'][number]): [number, number][] {
+/** Marks that the desk paints for one request at most. */
+const MOST_MARKS = 20_000;
+
+/** How far apart marks stand, metres: 5, or farther where that would paint more than anybody does. */
+const apart = (services: Request['services']): number =>
+  Math.max(5, services.reduce((sum, { line }) => sum + polyline(line).length, 0) / MOST_MARKS);
+
+/** Paint every so many metres and at each bend, within 30 cm of where the plan has the line: nobody sprays exactly. */
+function painted({ id, line }: Request['services'][number], step: number): [number, number][] {
   const marks: [number, number][] = [];
   for (let i = 0; i + 1 < line.length; i++) {
     const [a, b] = [line[i]!, line[i + 1]!] as [Point, Point];
-    const n = Math.max(1, Math.min(400, Math.round(distance(a, b) / 5)));
+    const n = Math.max(1, Math.round(distance(a, b) / step));
     for (let k = i === 0 ? 0 : 1; k <= n; k++) {
       const off = (word: string) => (seeded(word, id, i, k) - 0.5) * 0.6;
       marks.push([a[0] + ((b[0] - a[0]) * k) / n + off('x'), a[1] + ((b[1] - a[1]) * k) / n + off('y')]);

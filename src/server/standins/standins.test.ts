@@ -82,6 +82,15 @@ describe('the marking desk', () => {
     for (const [, y] of answer.state === 'marked' ? answer.marks[0]!.line : [])
       expect(Math.abs(y)).toBeLessThanOrEqual(0.3);
   });
+  it('paints no more for a line of many far-apart points than for a plain one', async () => {
+    const line = Array.from({ length: 15_000 }, (_, i) => [i % 2 ? 40_000 : -40_000, i]);
+    const { reference } = MarkingReceipt.parse((await request([{ id: 's', line }])).json);
+    clock += 30_000;
+    const answer = MarkingAnswer.parse((await ask(`marking/${reference}`)).json);
+    expect(answer.state === 'marked' && answer.marks[0]!.line.length).toBeLessThan(40_000);
+    const long = [{ id: 's', line: Array.from({ length: 20_001 }, (_, i) => [i, 0]) }];
+    expect((await request(long)).json).toMatchObject({ problem: expect.stringMatching(/at most 20000 points/) });
+  });
   it('refuses nothing to mark, and does not know what it never took', async () => {
     expect((await request([])).status).toBe(400);
     expect(await ask('marking/SIM-NONE')).toMatchObject({

@@ -1,6 +1,6 @@
 import { Button, Modal, Progress, Segmented, Select } from 'antd';
 import { useEffect, useRef, useState } from 'react';
-import { CRS_CHOICES, crsWords, type CrsChoice } from '../../../core/files/crs-choices.ts';
+import type { CrsChoice } from '../../../core/files/crs-choices.ts';
 import { becomesLabel, bringIn, choicesFor, guessAll, type Becomes } from '../../../core/files/shapes/becomes.ts';
 import type { Join } from '../../../core/files/shapes/points-csv.ts';
 import type { FoundShapes } from '../../../core/files/shapes/read-shapes.ts';
@@ -9,6 +9,7 @@ import { formatCount } from '../../../core/units/quantities.ts';
 import { useShown } from '../../store/derived.ts';
 import { newId } from '../../store/ids.ts';
 import { complain, run } from '../../store/session.ts';
+import { crsOptions } from './crs-options.ts';
 import { readShapeFile } from '../../workers/read-files.ts';
 import { ShapeMap } from './ShapeMap.tsx';
 
@@ -99,9 +100,8 @@ export function ImportSheet({ file, onClose, onDone }: { file: File; onClose(): 
                 value={found.crs.taken}
                 status={found.crs.asked ? 'warning' : ''}
                 onChange={(crs) => again({ crs })}
-                options={CRS_CHOICES.filter((choice) => choice !== 'declared' || found.crs.taken === 'declared').map(
-                  (value) => ({ value, label: value === 'declared' ? found.crs.words : crsWords[value] }),
-                )}
+                showSearch={{ optionFilterProp: 'label' }}
+                options={crsOptions(found.crs, place)}
               />
             </div>
             {found.columns && (

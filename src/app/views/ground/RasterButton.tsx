@@ -1,10 +1,11 @@
 import { Button, Select } from 'antd';
 import { useRef, useState } from 'react';
-import { crsWords, type CrsChoice } from '../../../core/files/crs-choices.ts';
+import type { CrsChoice } from '../../../core/files/crs-choices.ts';
 import { setPicture, setTerrain } from '../../../core/holding/ground-commands.ts';
 import { keepPicture } from '../../store/pictures.ts';
 import { newId } from '../../store/ids.ts';
 import { complain, run, useSession } from '../../store/session.ts';
+import { crsOptions } from './crs-options.ts';
 import { groundBox } from './ground-box.ts';
 
 type Chosen = Exclude<CrsChoice, 'declared'>;
@@ -13,6 +14,7 @@ type Chosen = Exclude<CrsChoice, 'declared'>;
 export function RasterButton({ wants, label }: { wants: 'elevation' | 'picture'; label: string }) {
   const input = useRef<HTMLInputElement>(null);
   const abort = useRef<AbortController | null>(null);
+  const place = useSession((state) => state.holding!.place);
   const [reading, setReading] = useState(false);
   const [crs, setCrs] = useState<Chosen>('utm');
 
@@ -67,10 +69,12 @@ export function RasterButton({ wants, label }: { wants: 'elevation' | 'picture';
           value={crs}
           popupMatchSelectWidth={false}
           onChange={setCrs}
-          options={(['utm', 'degrees', 'metres', 'feet', 'surveyFeet'] as const).map((value) => ({
-            value,
-            label: crsWords[value],
-          }))}
+          options={
+            crsOptions(null, place).filter((option) => option.value !== 'declared') as {
+              value: Chosen;
+              label: string;
+            }[]
+          }
         />
       )}
       <input

@@ -14,7 +14,7 @@ export interface GeoTiff {
   /** Red, green, blue, opaque for each pixel; empty for elevations. */
   readonly rgba: Uint8ClampedArray<ArrayBuffer>;
   readonly matrix: Picture['matrix'];
-  /** Null when the file's own projection is missing or not known here. */
+  /** Null when the file says of none. */
   readonly grid: Grid | null;
 }
 
@@ -31,19 +31,11 @@ export async function readGeoTiff(bytes: Uint8Array, name: string, plane: Plane)
       );
     const matrix = matrixOf(image.getFileDirectory() as unknown as TiffTags, name);
     const keys = (image.getGeoKeys() ?? {}) as Readonly<Record<string, unknown>>;
-    const grid =
-      Object.keys(keys).length > 0
-        ? keyedGrid(
-            keys,
-            String(
-              keys['GTCitationGeoKey'] ??
-                keys['ProjectedCSTypeGeoKey'] ??
-                keys['GeographicTypeGeoKey'] ??
-                'its own grid',
-            ),
-            plane,
-          )
-        : null;
+    const grid = Object.keys(keys).length > 0 ? keyedGrid(keys, plane) : null;
+    if (!grid && ('ProjectedCSTypeGeoKey' in keys || 'GeographicTypeGeoKey' in keys))
+      throw new Unreadable(
+        `${name} lies on a grid that is not known here (${String(keys['ProjectedCSTypeGeoKey'] ?? keys['GeographicTypeGeoKey'])}): it could lie hundreds of metres off. Export it in WGS 84 or its UTM zone.`,
+      );
     const nodata = image.getGDALNoData();
     if (image.getSamplesPerPixel() < 3) {
       const [values] = (await image.readRasters({ samples: [0] })) as unknown as [ArrayLike<number>];

@@ -14,7 +14,15 @@ const COLUMNS = {
 
 /** A table of points: which column is which is found by its heading, and said. Decimal commas are read where columns are parted by semicolons or tabs. */
 export function readPointsCsv(text: string, name: string, join: Join = 'points'): RawShapes {
-  const parsed = Papa.parse<string[]>(text, { skipEmptyLines: 'greedy', preview: MOST_POINTS + 2 });
+  // A first line 'sep=;' tells spreadsheets what parts the columns.
+  const told = /^sep=(.)\r?\n/i.exec(text);
+  if (/"[^"]{20000}|"{100}/.test(text))
+    throw new Unreadable(`${name} opens a quotation mark that is never closed. Mend it, or save the table again.`);
+  const parsed = Papa.parse<string[]>(told ? text.slice(told[0].length) : text, {
+    skipEmptyLines: 'greedy',
+    preview: MOST_POINTS + 2,
+    ...(told && { delimiter: told[1]! }),
+  });
   const [head, ...rows] = parsed.data;
   if (!head || head.length < 2 || rows.length === 0)
     throw new Unreadable(

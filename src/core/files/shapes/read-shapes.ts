@@ -1,11 +1,11 @@
-import { strFromU8 } from 'fflate';
 import { crossesItself } from '../../geometry/polyline.ts';
 import { distance, type Point } from '../../geometry/point.ts';
 import type { Plane } from '../../ground/plane.ts';
 import type { CrsChoice } from '../crs-choices.ts';
-import { chosenGrid, projectedGrid, type Grid } from '../crs.ts';
-import { declaredGrid } from '../epsg.ts';
+import { chosenGrid, type Grid } from '../crs.ts';
+import { declaredGrid, gridChosen, wktGrid } from '../epsg.ts';
 import { checkSize, refuse, Unreadable } from '../problems.ts';
+import { decodeText, refuseOthers } from '../text.ts';
 import { isZip, unpack } from '../unpack.ts';
 import { readGeoJson } from './geojson.ts';
 import { readPointsCsv, type Join } from './points-csv.ts';
@@ -72,11 +72,14 @@ export function readShapes(
     format: raw.format,
     shapes: placed.shapes,
     leftOut,
-    crs: { taken, words: grid.name, asked },
+    crs: { taken, words: wordsOf(grid), asked },
     swapped,
     columns: raw.columns ?? null,
   };
 }
+
+/** The grid's name, and how far off it may be where that matters. */
+const wordsOf = ({ name, within = 0 }: Grid): string => (within > 1 ? `${name}; may lie up to ${within} m off` : name);
 
 const sentence = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 
@@ -102,19 +105,27 @@ function guarded<T>(name: string, read: () => T): T {
 }
 
 function readRaw(bytes: Uint8Array, name: string, join: Join): RawShapes {
-  if (isZip(bytes)) {
-    if (!/\.kmz$/i.test(name)) return readShapefile(bytes, name);
-    const [kml] = Object.values(unpack(bytes, name, (file) => /\.kml$/i.test(file)));
-    return kml
-      ? { ...readXml(strFromU8(kml), name), format: 'KMZ' }
-      : refuse(name, { code: 'damaged', what: 'there is no map in it' });
-  }
-  const text = strFromU8(bytes)
-    .replace(/^\uFEFF/, '')
-    .trimStart();
+  if (isZip(bytes)) return /\.kmz$/i.test(name) ? readKmz(bytes, name) : readShapefile(bytes, name);
+  refuseOthers(bytes, name);
+  const text = decodeText(bytes, name).trimStart();
   if (text.startsWith('<')) return readXml(text, name);
   if (/\.(csv|tsv|txt)$/i.test(name)) return readPointsCsv(text, name, join);
   return readGeoJson(text, name);
+}
+
+/** Every KML in the file: its maps are often parted into several, and the first may only name the others. */
+function readKmz(bytes: Uint8Array, name: string): RawShapes {
+  const files = unpack(bytes, name, (file) => /\.kml$/i.test(file));
+  const read = Object.entries(files).map(([file, kml]) =>
+    readXml(decodeText(kml, `${name}, ${file}`), `${name}, ${file}`),
+  );
+  if (read.length === 0) refuse(name, { code: 'damaged', what: 'there is no map in it' });
+  return {
+    ...read[0]!,
+    format: 'KMZ',
+    shapes: read.flatMap(({ shapes }) => shapes),
+    leftOut: read.flatMap(({ leftOut }) => leftOut),
+  };
 }
 
 function gridFor(
@@ -124,14 +135,16 @@ function gridFor(
   name: string,
 ): { grid: Grid; taken: CrsChoice; asked: boolean } {
   if (chosen && chosen !== 'declared')
-    return { grid: chosenGrid(chosen, plane), taken: chosen, asked: !raw.degrees && !raw.declared };
+    return { grid: gridChosen(chosen, plane), taken: chosen, asked: !raw.degrees && !raw.declared };
   if (raw.declared) {
-    const grid = 'epsg' in raw.declared ? declaredGrid(raw.declared.epsg, plane) : wktGrid(raw.declared.wkt, plane);
-    if (grid) return { grid, taken: 'declared', asked: false };
-    if ('epsg' in raw.declared && !chosen)
-      throw new Unreadable(
-        `${name} says that its coordinates are ${raw.declared.epsg.slice(0, 60)}, which is not known here. Export it in WGS 84 longitude and latitude.`,
-      );
+    const grid =
+      'epsg' in raw.declared
+        ? (declaredGrid(raw.declared.epsg, plane) ?? { unknown: raw.declared.epsg })
+        : wktGrid(raw.declared.wkt, plane);
+    if (!('unknown' in grid)) return { grid, taken: 'declared', asked: false };
+    throw new Unreadable(
+      `${name} says that its coordinates are ${grid.unknown.slice(0, 60)}, which is not known here: they could lie hundreds of metres off. Export it in WGS 84 longitude and latitude.`,
+    );
   }
   if (raw.degrees) return { grid: chosenGrid('degrees', plane), taken: 'degrees', asked: false };
   // Small numbers are degrees, but in a table whose headings say easting and northing or x and y.
@@ -143,19 +156,6 @@ function gridFor(
         ? 'metres'
         : 'utm';
   return { grid: chosenGrid(likely, plane), taken: likely, asked: true };
-}
-
-function wktGrid(wkt: string, plane: Plane): Grid | null {
-  try {
-    const grid = projectedGrid(
-      wkt,
-      /^\w+\["([^"]{1,60})/.exec(wkt)?.[1]?.replaceAll('_', ' ') ?? 'the projection file’s grid',
-      plane,
-    );
-    return Number.isFinite(grid.fromPlane([0, 0])[0]) ? grid : null;
-  } catch {
-    return null;
-  }
 }
 
 function placeAll(
@@ -196,6 +196,13 @@ function placeAll(
         },
       });
   });
+  const high = raw.filter(
+    ({ shape, coordinates }) => shape !== 'at' && coordinates.some(([, , z]) => Number.isFinite(z) && z !== 0),
+  ).length;
+  if (high > 0)
+    leftOut.push(
+      `the heights along ${high === 1 ? 'a line or outline' : `${high} lines or outlines`}: only single points keep theirs. Bring an elevation grid or spot heights in under Fall of the land.`,
+    );
   return { shapes, leftOut };
 }
 

@@ -18,8 +18,9 @@ export function readShapefile(bytes: Uint8Array, name: string): RawShapes {
     const geometries = parseShp(geometry);
     const table = beside('.dbf');
     const facts = table ? rowsOf(table, beside('.cpg')) : [];
+    const nameless = facts === null ? ['the names: its table (.dbf) is damaged. The shapes are taken without.'] : [];
     const wkt = beside('.prj');
-    const features = geometries.map((one, i) => ({ geometry: one, properties: facts[i] ?? {} }));
+    const features = geometries.map((one, i) => ({ geometry: one, properties: facts?.[i] ?? {} }));
     const others = Object.keys(files).filter((file) => /\.shp$/i.test(file) && file !== shp);
     const { shapes, leftOut } = fromFeatures(features, name);
     return {
@@ -27,6 +28,7 @@ export function readShapefile(bytes: Uint8Array, name: string): RawShapes {
       shapes,
       leftOut: [
         ...leftOut,
+        ...nameless,
         ...others.map((file) => `the layer ${file}: one layer is read at a time. Zip it by itself.`),
       ],
       declared: wkt ? { wkt: strFromU8(wkt).trim() } : null,
@@ -38,12 +40,16 @@ export function readShapefile(bytes: Uint8Array, name: string): RawShapes {
   }
 }
 
-/** A damaged table loses names, not shapes. */
-function rowsOf(table: Uint8Array, encoding: Uint8Array | undefined): Record<string, unknown>[] {
+/** A damaged table loses names, not shapes: then null. The library trusts what a table says of its own length. */
+function rowsOf(table: Uint8Array, encoding: Uint8Array | undefined): Record<string, unknown>[] | null {
+  if (table.length < 33) return null;
+  const view = new DataView(table.buffer, table.byteOffset, table.byteLength);
+  const [records, head, each] = [view.getUint32(4, true), view.getUint16(8, true), view.getUint16(10, true)];
+  if (head < 33 || each < 1 || head + records * each > table.length) return null;
   try {
     return parseDbf(table, encoding);
   } catch {
-    return [];
+    return null;
   }
 }
 

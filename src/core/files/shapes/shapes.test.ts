@@ -1,4 +1,4 @@
-import { strToU8, zipSync } from 'fflate';
+import { strToU8, unzipSync, zipSync } from 'fflate';
 import { describe, expect, it } from 'vitest';
 import { gpx, gridWkt, kml, shapefile } from '../../../../checks/map-files.ts';
 import { sample } from '../../../../checks/sample.ts';
@@ -32,6 +32,13 @@ const line = (coordinates: unknown) => collection(feature({ type: 'LineString', 
 /** Largest distance of the points from where they should be, metres. */
 const off = (points: readonly (readonly [number, number])[], expected: readonly (readonly [number, number])[]) =>
   Math.max(...expected.map(([x, y], i) => Math.hypot(points[i]![0] - x, points[i]![1] - y)));
+
+function utf16(text: string, little: boolean, marked: boolean): Uint8Array {
+  const bytes = new Uint8Array((text.length + 1) * 2);
+  const view = new DataView(bytes.buffer);
+  [...`\uFEFF${text}`].forEach((letter, i) => view.setUint16(i * 2, letter.charCodeAt(0), little));
+  return marked ? bytes : bytes.subarray(2);
+}
 
 describe('GeoJSON', () => {
   it('takes every geometry apart into rings, lines and places', () => {
@@ -114,7 +121,7 @@ describe('GeoJSON', () => {
       crs: { type: 'name', properties: { name: 'urn:ogc:def:crs:EPSG::32757' } },
     });
     expect(off(found.shapes[0]!.points.slice(0, 1), [[50, 40]])).toBeLessThan(0.02);
-    expect(found.crs).toMatchObject({ taken: 'declared', words: 'EPSG:32757', asked: false });
+    expect(found.crs).toMatchObject({ taken: 'declared', words: 'WGS 84 / UTM zone 57S', asked: false });
   });
 
   it('notices swapped coordinates and reads them swapped when told', () => {
@@ -199,6 +206,88 @@ describe('KML, KMZ and GPX', () => {
       'oak at',
       'way in line',
     ]);
+  });
+});
+
+describe('files as people have them', () => {
+  const point = (name: string, p: [number, number]) =>
+    `<Placemark><name>${name}</name><Point><coordinates>${p.join(',')},0</coordinates></Point></Placemark>`;
+  const kmlOf = (inside: string) => `<kml xmlns="http://www.opengis.net/kml/2.2"><Document>${inside}</Document></kml>`;
+
+  it('a KMZ of several maps is read whole, not only its first', () => {
+    const zip = zipSync({
+      'doc.kml': strToU8(kmlOf('<NetworkLink><Link><href>files/a.kml</href></Link></NetworkLink>')),
+      'files/a.kml': strToU8(kmlOf(point('ash', at(5, 5)))),
+      'files/b.kml': strToU8(kmlOf(point('elm', at(9, 5)))),
+    });
+    expect(read(zip, 'map.kmz').shapes.map(({ name }) => name)).toEqual(['ash', 'elm']);
+  });
+
+  it.each([
+    ['UTF-16 with its mark, little end first', (text: string) => utf16(text, true, true)],
+    ['UTF-16 with its mark, big end first', (text: string) => utf16(text, false, true)],
+    ['UTF-16 without a mark', (text: string) => utf16(text, true, false)],
+    ['UTF-8 with its mark', (text: string) => strToU8(`\uFEFF${text}`)],
+    ['Western letters, as spreadsheets write them', (text: string) => strToU8(text, true)],
+  ])('a table in %s', (_, write) => {
+    const found = read(write(`name,lon,lat\nMäh-Büsche,${at(5, 5).join(',')}\n`), 'points.csv');
+    expect(found.shapes[0]!.name).toBe('Mäh-Büsche');
+  });
+  it('XML in the encoding that it declares; one that nobody knows is named', () => {
+    const text = `<?xml version="1.0" encoding="ISO-8859-1"?>${kmlOf(point('Grüne Eiche', at(5, 5)))}`;
+    expect(read(strToU8(text, true), 'a.kml').shapes[0]!.name).toBe('Grüne Eiche');
+    expect(() => read(strToU8(text.replace('ISO-8859-1', 'KLINGON-1')), 'a.kml')).toThrow(/written in 'klingon-1'/);
+  });
+  it('a table that says by which sign its columns are parted', () => {
+    const [lon, lat] = at(5, 5);
+    const text = `sep=;\nname;lon;lat\nash, old;${String(lon).replace('.', ',')};${String(lat).replace('.', ',')}\n`;
+    expect(read(text, 'points.csv').shapes[0]!).toMatchObject({ name: 'ash, old', shape: 'at' });
+  });
+
+  it.each([
+    ['field.gpkg', 'SQLite format 3\0', /is a GeoPackage.*Export the layer from it as GeoJSON/],
+    ['plan.dxf', '  0\r\nSECTION\r\n  2\r\nHEADER', /is a DXF drawing.*Export its lines/],
+    ['plan.dwg', 'AC1032\0\0', /is a DWG drawing/],
+    ['plan.pdf', '%PDF-1.7', /is a PDF.*lay it beneath/],
+    ['field.shp', "\0\0'\n\0\0\0\0", /\.shp of a shapefile alone.*Zip it with its \.dbf/],
+  ])('%s is named as what it is, with what to do', (name, head, sentence) =>
+    expect(() => read(strToU8(head, true), name)).toThrow(sentence),
+  );
+
+  it('heights along a line are said to be left out; those of single points are kept', () => {
+    const z = (p: [number, number], height: number) => [...p, height];
+    const found = read(
+      collection(
+        feature({ type: 'LineString', coordinates: [z(at(0, 0), 71), z(at(9, 0), 72)] }),
+        feature({ type: 'Point', coordinates: z(at(4, 4), 70) }),
+      ),
+    );
+    expect(found.leftOut.join()).toMatch(/the heights along a line or outline: only single points keep theirs/);
+    expect(found.shapes[1]!.facts['elevation']).toBe(70);
+  });
+
+  it('a table that lies about how many lines it has loses the names, never the time', () => {
+    const sound = shapefile(1, [[at(5, 5)]], { names: ['ash'] });
+    const files = unzipSync(sound);
+    const dbf = Object.keys(files).find((file) => file.endsWith('.dbf'))!;
+    new DataView(files[dbf]!.buffer, files[dbf]!.byteOffset).setUint32(4, 4e9, true);
+    const found = read(zipSync(files), 'field.zip', { crs: 'degrees' });
+    expect(found.shapes).toMatchObject([{ name: '', shape: 'at' }]);
+    expect(found.leftOut.join()).toMatch(/its table \(\.dbf\) is damaged/);
+  });
+  it.each([
+    [
+      'a tag of 200,000 attributes',
+      kmlOf(`<Placemark ${Array.from({ length: 200_000 }, (_, i) => `a${i}="1"`).join(' ')}/>`),
+      'a.kml',
+      /holds a tag of \d+ letters/,
+    ],
+    ['megabytes of quotation marks', '"'.repeat(8e6), 'a.csv', /quotation mark that is never closed/],
+  ])('%s is refused at once', (_, text, name, sentence) => expect(() => read(text, name)).toThrow(sentence));
+  it('an outline of tens of thousands of edges side by side is taken for one that crosses itself', () => {
+    const zigzag = Array.from({ length: 60_000 }, (_, i) => at((i % 2) * 500 + i * 0.005, (i % 2) * 500 + i * 0.005));
+    const [shape] = read(collection(feature({ type: 'Polygon', coordinates: [[...zigzag, zigzag[0]!]] }))).shapes;
+    expect(shape!.crosses).toBe(true);
   });
 });
 

@@ -5,6 +5,8 @@ import { fromFeatures, type RawShapes } from './raw.ts';
 
 /** Elements that may stand within one another: the converter goes down them one call each. */
 const DEEPEST = 200;
+/** Letters of the longest tag, its attributes in it. */
+const LONGEST_TAG = 20_000;
 
 /** KML or GPX, whichever the text is. */
 export function readXml(text: string, name: string): RawShapes {
@@ -14,6 +16,11 @@ export function readXml(text: string, name: string): RawShapes {
   const format = /<gpx[\s>]/i.test(text) ? 'GPX' : 'KML';
   let depth = 0;
   for (const [tag] of text.matchAll(/<\/?[a-z][^<>]*>/gi)) {
+    // The parser compares each attribute with all before it.
+    if (tag.length > LONGEST_TAG)
+      throw new Unreadable(
+        `${name} holds a tag of ${tag.length} letters, which no map program writes. Export it again.`,
+      );
     depth += tag.startsWith('</') ? -1 : tag.endsWith('/>') ? 0 : 1;
     if (depth > DEEPEST)
       throw new Unreadable(`${name} is nested more than ${DEEPEST} deep, which no map is. Export it again.`);
