@@ -1,6 +1,6 @@
 import { execFile, type ExecFileException } from 'node:child_process';
 import { once } from 'node:events';
-import { mkdtempSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { mkdirSync, mkdtempSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { createServer, type AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -31,6 +31,65 @@ const write = (name: string, text: string) => {
 };
 
 describe('the command line', { timeout: 60_000 }, () => {
+  it('makes every file that it can when one cannot be made, and says which', async () => {
+    const file = write(
+      'belt.json',
+      JSON.stringify({
+        name: 'Belt',
+        latitude: 52,
+        longitude: -20,
+        plantings: [
+          {
+            name: 'Belt',
+            baseline: {
+              points: [
+                [0, 0],
+                [400, 0],
+              ],
+            },
+            rows: [{ spacing: 0.5, species: [[1, 'Corylus avellana']] }],
+          },
+        ],
+      }),
+    );
+    expect((await plan('new', file, folder)).code).toBe(0);
+    const out = join(folder, 'one-fails');
+    mkdirSync(join(out, 'order-list.csv'), { recursive: true }); // stands in its way
+    const ended = await plan('export', join(folder, 'belt.closerank'), out);
+    expect(ended).toMatchObject({
+      code: 1,
+      problem: expect.stringMatching(/^order-list\.csv could not be made: .*\n.*other files are in/),
+    });
+    expect(readdirSync(out).sort()).toEqual([
+      'order-list.csv',
+      'order-list.xlsx',
+      'peg-sheets.csv',
+      'peg-sheets.pdf',
+      'plan.geojson',
+    ]);
+    expect(readFileSync(join(out, 'peg-sheets.pdf')).length).toBeGreaterThan(30_000); // 801 plants
+  });
+
+  it('reads a map file in a thread that can be ended, and refuses a folder', async () => {
+    const file = write(
+      'oak.geojson',
+      '{"type":"Feature","properties":{"name":"oak"},"geometry":{"type":"Point","coordinates":[5,52]}}',
+    );
+    const ended = await plan('read', file);
+    expect(JSON.parse(ended.out)).toMatchObject({
+      place: { latitude: 52, longitude: 5 },
+      shapes: [{ name: 'oak', becomes: 'tree' }],
+    });
+    expect(await plan('read', write('cut.geojson', '{"type":'))).toMatchObject({
+      code: 1,
+      problem: expect.stringMatching(/cut\.geojson is not whole GeoJSON/),
+    });
+    expect(await plan('report', folder)).toMatchObject({
+      code: 1,
+      problem: expect.stringMatching(/is a folder\. Name a file in it/),
+    });
+  });
+
   it('builds a holding from a plan, reports it, and reports the file the same', async () => {
     const file = write(
       'small.json',

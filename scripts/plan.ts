@@ -1,16 +1,23 @@
 /** The same core without a screen: `npm run -s plan -- report FILE`, `export FILE DIR`, `new plan.json DIR`. */
+import { once } from 'node:events';
 import { mkdir, readFile, stat, writeFile } from 'node:fs/promises';
 import { basename, join } from 'node:path';
 import { createRequire } from 'node:module';
-import { exportFiles } from '../src/app/exports/export-files.ts';
-import { usePdfFonts } from '../src/app/exports/peg-sheet-pdf.ts';
+import { Worker } from 'node:worker_threads';
+import { EXPORT_NAMES, exportFile } from '../src/app/exports/export-files.ts';
+import type { PdfFonts } from '../src/app/exports/peg-sheet-pdf.ts';
 import { readCloserank, writeCloserank } from '../src/core/files/closerank.ts';
 import { holdingFromPlan } from '../src/core/files/plan-json.ts';
-import { MOST_MEGABYTES, refuse, Unreadable } from '../src/core/files/problems.ts';
+import {
+  LONGEST_READ,
+  MOST_HOLDING_MEGABYTES,
+  MOST_MEGABYTES,
+  refuse,
+  Unreadable,
+} from '../src/core/files/problems.ts';
 import { report } from '../src/core/files/report.ts';
-import { guessAll } from '../src/core/files/shapes/becomes.ts';
-import { middleOf, readShapes } from '../src/core/files/shapes/read-shapes.ts';
-import { planeAt } from '../src/core/ground/plane.ts';
+import type { Holding } from '../src/core/holding/schema.ts';
+import type { ReadTask } from './plan-read.ts';
 
 const USAGE = `Usage:
   npm run -s plan -- report FILE.closerank        totals, positions and findings as JSON
@@ -18,56 +25,82 @@ const USAGE = `Usage:
   npm run -s plan -- new plan.json DIR            builds a holding from plan.json into DIR and reports it
   npm run -s plan -- read FILE [HOLDING]          what a map file would bring in, as JSON`;
 
-/** A font as a data address: the browser's build of the PDF library fetches its fonts. */
-async function font(family: string, weight: number): Promise<string> {
+async function font(family: string, weight: number): Promise<Uint8Array> {
   const file = createRequire(import.meta.url).resolve(
     `@fontsource/${family}/files/${family}-latin-${weight}-normal.woff`,
   );
-  return `data:font/woff;base64,${(await readFile(file)).toString('base64')}`;
-}
-
-async function bytesOf(file: string): Promise<Uint8Array> {
-  const { size } = await stat(file).catch(() => {
-    throw new Unreadable(`${file} cannot be opened. Check its name and folder.`);
-  });
-  if (size > MOST_MEGABYTES * 1e6)
-    refuse(basename(file), { code: 'too-big', megabytes: Math.round(size / 1e6), most: MOST_MEGABYTES });
   return new Uint8Array(await readFile(file));
 }
+
+async function bytesOf(file: string, most = MOST_MEGABYTES): Promise<Uint8Array> {
+  const known = await stat(file).catch(() => {
+    throw new Unreadable(`${file} cannot be opened. Check its name and folder.`);
+  });
+  if (known.isDirectory()) throw new Unreadable(`${file} is a folder. Name a file in it.`);
+  if (known.size > most * 1e6)
+    refuse(basename(file), { code: 'too-big', megabytes: Math.ceil(known.size / 1e6), most });
+  return new Uint8Array(await readFile(file));
+}
+
+const holdingIn = async (file: string): Promise<Holding> =>
+  readCloserank(await bytesOf(file, MOST_HOLDING_MEGABYTES), basename(file)).holding;
 
 async function writeAll(directory: string, files: Record<string, Uint8Array>): Promise<void> {
   await mkdir(directory, { recursive: true });
   for (const [name, bytes] of Object.entries(files)) await writeFile(join(directory, name), bytes);
 }
 
-/** What the import sheet would show of a map file: laid on the plane of the holding given, else round its own first place. */
-async function found(file: string, holdingFile: string | undefined): Promise<object> {
-  const [bytes, name] = [await bytesOf(file), basename(file)];
-  const holding = holdingFile ? readCloserank(await bytesOf(holdingFile), basename(holdingFile)).holding : null;
-  const place = holding?.place ?? middleOf(bytes, name) ?? { latitude: 0, longitude: 0 };
-  const { shapes, ...rest } = readShapes(bytes, name, planeAt(place));
-  const becomes = guessAll(shapes, !holding?.boundary);
-  return {
-    file: name,
-    place,
-    ...rest,
-    shapes: shapes.map(({ name: called, shape, points }, i) => ({
-      name: called,
-      shape,
-      points: points.length,
-      becomes: becomes[i],
-    })),
+/** Every file of a holding into a directory. One that fails does not stop the others: all are made, then it is said. */
+async function exportAll(holding: Holding, directory: string, fonts: PdfFonts): Promise<void> {
+  const failed: string[] = [];
+  let told = 0;
+  const onShare = (share: number) => {
+    if (!process.stderr.isTTY || share < told + 0.1) return;
+    told = share;
+    process.stderr.write(`Peg sheets: ${Math.round(share * 100)} %\n`);
   };
+  for (const name of EXPORT_NAMES)
+    try {
+      await writeAll(directory, { [name]: await exportFile(name, holding, { fonts, onShare }) });
+    } catch (problem) {
+      failed.push(`${name} could not be made: ${(problem as Error).message.replace(/\.$/, '')}.`);
+    }
+  if (failed.length > 0) throw new Unreadable(`${failed.join('\n')}\nThe other files are in ${directory}.`);
+}
+
+/** Reads a map file in a thread of its own: one that is damaged in a way nobody foresaw is given up after a while. */
+async function found(file: string, holdingFile: string | undefined): Promise<object> {
+  const task: ReadTask = {
+    file,
+    bytes: await bytesOf(file),
+    holding: holdingFile ? { file: holdingFile, bytes: await bytesOf(holdingFile, MOST_HOLDING_MEGABYTES) } : null,
+  };
+  const worker = new Worker(new URL('./plan-read.mjs', import.meta.url), { workerData: task });
+  const late = new Promise<never>((_, reject) => {
+    setTimeout(
+      () =>
+        reject(new Unreadable(`${basename(file)} was not read within a minute. It may be damaged: export it again.`)),
+      LONGEST_READ,
+    ).unref();
+  });
+  try {
+    const answered = once(worker, 'message') as Promise<[{ found: object } | { refused: string }]>;
+    const [answer] = await Promise.race([answered, late]);
+    if ('refused' in answer) throw new Unreadable(answer.refused);
+    return answer.found;
+  } finally {
+    await worker.terminate();
+  }
 }
 
 const print = (value: unknown): void => void process.stdout.write(`${JSON.stringify(value, null, 1)}\n`);
 
 async function run([verb, file, directory]: string[]): Promise<void> {
-  if (verb === 'report' && file) return print(report(readCloserank(await bytesOf(file), basename(file)).holding));
+  if (verb === 'report' && file) return print(report(await holdingIn(file)));
   if (verb === 'export' && file && directory) {
     const sans = 'atkinson-hyperlegible-next';
-    usePdfFonts({ regular: await font(sans, 400), bold: await font(sans, 700), heading: await font('bitter', 600) });
-    return writeAll(directory, await exportFiles(readCloserank(await bytesOf(file), basename(file)).holding));
+    const fonts = { regular: await font(sans, 400), bold: await font(sans, 700), heading: await font('bitter', 600) };
+    return exportAll(await holdingIn(file), directory, fonts);
   }
   if (verb === 'new' && file && directory) {
     const text = new TextDecoder().decode(await bytesOf(file));

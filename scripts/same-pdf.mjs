@@ -5,15 +5,9 @@
 import { register } from 'node:module';
 
 const hooks = `
-const builds = {
-  pdfkit: [/js\\/pdfkit\\.[^/]+$/, 'js/pdfkit.browser.mjs'],
-  '@react-pdf/font': [/lib\\/index\\.js$/, 'lib/index.browser.js'],
-  '@react-pdf/image': [/lib\\/index\\.js$/, 'lib/index.browser.js'],
-  '@react-pdf/renderer': [/lib\\/react-pdf\\.js$/, 'lib/react-pdf.browser.js'],
-};
 export async function resolve(specifier, context, next) {
   const found = await next(specifier, context);
-  const build = builds[specifier];
-  return build ? { ...found, url: found.url.replace(...build), format: 'module' } : found;
+  const browser = () => found.url.replace(/js\\/pdfkit\\.[^/]+$/, 'js/pdfkit.browser.mjs');
+  return specifier === 'pdfkit' ? { ...found, url: browser(), format: 'module' } : found;
 }`;
 register(`data:text/javascript,${encodeURIComponent(hooks)}`);

@@ -1,5 +1,6 @@
 import { Button } from 'antd';
 import { useRef, useState } from 'react';
+import type { SetOutWay } from '../../core/field/set-out.ts';
 import { complain, useSession } from '../store/session.ts';
 import type { ExportName } from './export-files.ts';
 import { makeFile } from './make-file.ts';
@@ -17,19 +18,24 @@ export function ExportButtons({
   items,
   planting,
   fileName,
+  way,
 }: {
   items: readonly Item[];
   planting?: string;
   fileName: string;
+  /** How bends and curves are pegged on the sheets. */
+  way?: SetOutWay;
 }) {
   const [making, setMaking] = useState<ExportName | null>(null);
+  const [share, setShare] = useState(0);
   const abort = useRef<AbortController | null>(null);
   const make = async ({ name }: Item) => {
     const { holding } = useSession.getState();
     abort.current = new AbortController();
     setMaking(name);
+    setShare(0);
     try {
-      saveBytes(`${fileName} ${name}`, await makeFile(name, holding!, planting, abort.current.signal));
+      saveBytes(`${fileName} ${name}`, await makeFile(name, holding!, planting, way, abort.current.signal, setShare));
     } catch (reason) {
       if (!(reason instanceof DOMException && reason.name === 'AbortError'))
         complain(reason instanceof Error ? reason.message : String(reason));
@@ -50,7 +56,11 @@ export function ExportButtons({
           {item.label}
         </Button>
       ))}
-      {making && <Button onClick={() => abort.current?.abort()}>Stop</Button>}
+      {making && (
+        <Button onClick={() => abort.current?.abort()} aria-label="Stop making the file">
+          Stop{share > 0 && share < 1 ? `, ${Math.round(share * 100)} %` : ''}
+        </Button>
+      )}
     </div>
   );
 }

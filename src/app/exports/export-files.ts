@@ -7,18 +7,32 @@ import { pegSheet, type PegSheet } from '../../core/field/peg-sheet.ts';
 import type { Holding } from '../../core/holding/schema.ts';
 import { orderList } from '../../core/order/order-list.ts';
 import { quantities } from '../../core/order/quantities.ts';
-import { pegSheetPdf } from './peg-sheet-pdf.ts';
+import type { SetOutWay } from '../../core/field/set-out.ts';
+import { pegSheetPdf, type PdfFonts } from './peg-sheet-pdf.ts';
 
 export type ExportName = 'peg-sheets.pdf' | 'peg-sheets.csv' | 'order-list.csv' | 'order-list.xlsx' | 'plan.geojson';
 type Bytes = Uint8Array<ArrayBuffer>;
 
-/** One file of a holding. `planting` narrows peg sheets to one. The app and the command line both make files here. */
-export async function exportFile(name: ExportName, holding: Holding, planting?: string): Promise<Bytes> {
+export interface ExportOptions {
+  /** Peg sheets of this planting alone. */
+  readonly planting?: string | undefined;
+  /** How bends and curves are pegged. */
+  readonly way?: SetOutWay | undefined;
+  readonly fonts: PdfFonts;
+  readonly onShare?: (share: number) => void;
+}
+
+/** One file of a holding.  The app and the command line both make files here. */
+export async function exportFile(
+  name: ExportName,
+  holding: Holding,
+  { planting, way, fonts, onShare }: ExportOptions,
+): Promise<Bytes> {
   const all = layHolding(holding);
   const sheets = (): PegSheet[] =>
     all
       .filter((laid) => !planting || laid.planting.id === planting)
-      .map((laid) => pegSheet(laid.planting, laid.layout, holding));
+      .map((laid) => pegSheet(laid.planting, laid.layout, holding, way));
   const list = () =>
     orderList(
       all.map((laid) => quantities(laid.planting, laid.layout, holding)),
@@ -26,7 +40,7 @@ export async function exportFile(name: ExportName, holding: Holding, planting?: 
     );
   switch (name) {
     case 'peg-sheets.pdf':
-      return pegSheetPdf(sheets(), holding.units);
+      return pegSheetPdf(sheets(), { units: holding.units, fonts, ...(onShare && { onShare }) });
     case 'peg-sheets.csv':
       return strToU8(pegSheetCsv(sheets())) as Bytes;
     case 'order-list.csv':
@@ -38,10 +52,10 @@ export async function exportFile(name: ExportName, holding: Holding, planting?: 
   }
 }
 
-/** Every file of a holding, by name. */
-export async function exportFiles(holding: Holding): Promise<Record<ExportName, Bytes>> {
-  const names: ExportName[] = ['peg-sheets.pdf', 'peg-sheets.csv', 'order-list.csv', 'order-list.xlsx', 'plan.geojson'];
-  return Object.fromEntries(
-    await Promise.all(names.map(async (name) => [name, await exportFile(name, holding)])),
-  ) as Record<ExportName, Bytes>;
-}
+export const EXPORT_NAMES: readonly ExportName[] = [
+  'peg-sheets.pdf',
+  'peg-sheets.csv',
+  'order-list.csv',
+  'order-list.xlsx',
+  'plan.geojson',
+];

@@ -2,20 +2,24 @@ import bold from '@fontsource/atkinson-hyperlegible-next/files/atkinson-hyperleg
 import regular from '@fontsource/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-400-normal.woff?url';
 import heading from '@fontsource/bitter/files/bitter-latin-600-normal.woff?url';
 import { expose, transfer } from 'comlink';
+import type { SetOutWay } from '../../core/field/set-out.ts';
 import type { Holding } from '../../core/holding/schema.ts';
 import { exportFile, type ExportName } from './export-files.ts';
-import { usePdfFonts } from './peg-sheet-pdf.ts';
+
+const bytesAt = async (url: string): Promise<Uint8Array> =>
+  new Uint8Array(await (await fetch(new URL(url, location.origin))).arrayBuffer());
 
 const api = {
   async file(
     name: ExportName,
     holding: Holding,
     planting: string | undefined,
+    way: SetOutWay | undefined,
     onShare: (share: number) => void,
   ): Promise<Uint8Array> {
-    const here = (url: string) => new URL(url, location.origin).href;
-    usePdfFonts({ regular: here(regular), bold: here(bold), heading: here(heading) });
-    const bytes = await exportFile(name, holding, planting, onShare);
+    const [text, strong, head] = await Promise.all([regular, bold, heading].map(bytesAt));
+    const fonts = { regular: text!, bold: strong!, heading: head! };
+    const bytes = await exportFile(name, holding, { planting, way, fonts, onShare });
     return transfer(bytes, [bytes.buffer]);
   },
 };

@@ -1,4 +1,5 @@
 import { proxy } from 'comlink';
+import type { SetOutWay } from '../../core/field/set-out.ts';
 import type { Holding } from '../../core/holding/schema.ts';
 import { inWorker } from '../workers/in-worker.ts';
 import type { ExportName } from './export-files.ts';
@@ -13,11 +14,12 @@ export const makeFile = (
   name: ExportName,
   holding: Holding,
   planting: string | undefined,
+  way: SetOutWay | undefined,
   signal: AbortSignal,
   onShare: (share: number) => void,
 ): Promise<Uint8Array<ArrayBuffer>> =>
   inWorker<ExportWorker, Uint8Array<ArrayBuffer>>(
     start,
     { signal, what: `Making ${name}`, longest: LONGEST },
-    async (worker) => (await worker.file(name, holding, planting, proxy(onShare))) as Uint8Array<ArrayBuffer>,
+    async (worker) => (await worker.file(name, holding, planting, way, proxy(onShare))) as Uint8Array<ArrayBuffer>,
   );

@@ -1,26 +1,232 @@
-import { pdf } from '@react-pdf/renderer';
-import { createElement, type ReactElement } from 'react';
-import type { DocumentProps } from '@react-pdf/renderer';
-import type { PegSheet } from '../../core/field/peg-sheet.ts';
-import type { UnitSystem } from '../../core/units/quantities.ts';
-import { PegSheetPdf, registerPdfFonts } from './PegSheetPdf.tsx';
+import PDFDocument from 'pdfkit';
+import { toBytes } from 'pdfkit/output';
+import type { Peg, PegRow, PegSheet, SetOut } from '../../core/field/peg-sheet.ts';
+import { counted, formatLength, formatTape, type UnitSystem } from '../../core/units/quantities.ts';
 
-let fontsAt: Parameters<typeof registerPdfFonts>[0] | null = null;
-
-/** Where the sheet's fonts lie: addresses in a browser, file paths on the command line. Once, before the first sheet. */
-export function usePdfFonts(source: Parameters<typeof registerPdfFonts>[0]): void {
-  if (!fontsAt) registerPdfFonts(source);
-  fontsAt = source;
+/** The bytes of the sheet's fonts. */
+export interface PdfFonts {
+  readonly regular: Uint8Array;
+  readonly bold: Uint8Array;
+  readonly heading: Uint8Array;
 }
 
-/** Peg sheets as PDF on the paper of the holding's units: A4, or Letter in US customary. */
-export async function pegSheetPdf(sheets: readonly PegSheet[], units: UnitSystem): Promise<Uint8Array<ArrayBuffer>> {
-  if (!fontsAt) throw new Error('usePdfFonts must come first');
-  const sheet = createElement(PegSheetPdf, {
-    sheets,
-    units,
-    paper: units === 'us' ? 'LETTER' : 'A4',
-  }) as unknown as ReactElement<DocumentProps>;
-  const blob = await pdf(sheet).toBlob();
-  return new Uint8Array(await blob.arrayBuffer());
+export interface PdfOptions {
+  readonly units: UnitSystem;
+  readonly fonts: PdfFonts;
+  /** Hears from time to time what share of the pegs is set, 0 to 1. */
+  readonly onShare?: (share: number) => void;
+}
+
+const MARGIN = 36;
+const FOOT = 42;
+const TEXT = 11;
+const LINE = 19;
+const SOFT = '#444444';
+const INK = '#000000';
+/** Columns of pegs on a page, each read down before the next: the order in which they are walked. */
+const COLUMNS = 2;
+/** A row's head is not left alone at the foot of a page: room for this many lines of pegs beneath it. */
+const TOGETHER = 3;
+
+/**
+ * Peg sheets print-ready, black and white, big enough for wet hands, on A4, or Letter in US customary. Pages are laid
+ * here, peg by peg in one pass, so that ten thousand take as long for each as ten do.
+ */
+export async function pegSheetPdf(sheets: readonly PegSheet[], options: PdfOptions): Promise<Uint8Array<ArrayBuffer>> {
+  // One date for every sheet, so that one plan always makes the same bytes.
+  const date = new Date(Date.UTC(2000, 0, 1));
+  const doc = new PDFDocument({
+    size: options.units === 'us' ? 'LETTER' : 'A4',
+    margin: MARGIN,
+    font: options.fonts.regular,
+    autoFirstPage: false,
+    bufferPages: true,
+    info: {
+      Title: `Peg sheet, ${sheets[0]?.holding ?? ''}`,
+      Creator: 'Close Rank',
+      Producer: 'Close Rank',
+      CreationDate: date,
+      ModDate: date,
+    },
+  });
+  const bytes = toBytes(doc);
+  const setter = new Setter(
+    doc,
+    options,
+    sheets.reduce((sum, { plants }) => sum + plants, 0),
+  );
+  if (sheets.length === 0) doc.addPage();
+  for (const sheet of sheets) await setter.sheet(sheet);
+  setter.feet();
+  doc.end();
+  return bytes;
+}
+
+/** Sets type down a page and on to the next. */
+class Setter {
+  private y = MARGIN;
+  private done = 0;
+  private readonly names: string[] = [];
+
+  constructor(
+    private readonly doc: PDFDocument,
+    private readonly options: PdfOptions,
+    private readonly plants: number,
+  ) {
+    const { regular, bold, heading } = options.fonts;
+    doc.registerFont('text', regular).registerFont('bold', bold).registerFont('heading', heading);
+  }
+
+  private get width(): number {
+    return this.doc.page.width - 2 * MARGIN;
+  }
+  private get bottom(): number {
+    return this.doc.page.height - FOOT;
+  }
+
+  async sheet(sheet: PegSheet): Promise<void> {
+    const { units } = this.options;
+    this.page(sheet);
+    this.paragraph(sheet.planting, { font: 'heading', size: 20, after: 6 });
+    this.paragraph(
+      `${sheet.holding}. Peg sheet: ${counted(sheet.plants, 'plant')} in ${counted(sheet.rows.length, 'row')}; ${formatLength(sheet.walkMetres, units, { decimals: 0 })} to walk.`,
+      { colour: SOFT, after: 8 },
+    );
+    sheet.setUp.forEach((step, n) => this.step(sheet, n + 1, step));
+    if (sheet.setOut) this.setOut(sheet, sheet.setOut);
+    for (const row of sheet.rows) await this.row(sheet, row);
+  }
+
+  /** Page numbers, once it is known how many there are. */
+  feet(): void {
+    const { start, count } = this.doc.bufferedPageRange();
+    for (let i = 0; i < count; i++) {
+      this.doc.switchToPage(start + i);
+      const y = this.doc.page.height - 30;
+      this.doc.font('text').fontSize(9).fillColor(SOFT);
+      this.put(this.names[i] ?? '', MARGIN, y, this.width - 80);
+      const place = `${i + 1} of ${count}`;
+      this.put(place, MARGIN + this.width - this.doc.widthOfString(place), y, 80);
+    }
+  }
+
+  private page({ holding, planting }: PegSheet): void {
+    this.doc.addPage();
+    this.names.push(`${holding}, ${planting}`);
+    this.y = MARGIN;
+  }
+
+  private room(sheet: PegSheet, height: number): void {
+    if (this.y + height > this.bottom) this.page(sheet);
+  }
+
+  /** One line of text, cut to a width: the library's own line breaking starts pages by itself. */
+  private put(text: string, x: number, y: number, width: number): void {
+    let shown = text;
+    while (shown.length > 1 && this.doc.widthOfString(shown) > width) shown = `${shown.slice(0, -2)}…`;
+    this.doc.text(shown, x, y, { lineBreak: false });
+  }
+
+  private paragraph(text: string, { font = 'text', size = TEXT, colour = INK, after = 4, x = MARGIN } = {}): void {
+    this.doc.font(font).fontSize(size).fillColor(colour);
+    const width = MARGIN + this.width - x;
+    this.doc.text(text, x, this.y, { width, lineGap: 1 });
+    this.y += this.doc.heightOfString(text, { width, lineGap: 1 }) + after;
+  }
+
+  private step(sheet: PegSheet, number: number, text: string): void {
+    this.doc.font('text').fontSize(TEXT);
+    this.room(sheet, this.doc.heightOfString(text, { width: this.width - 18, lineGap: 1 }) + 4);
+    this.doc.font('bold').fillColor(INK);
+    this.put(String(number), MARGIN, this.y, 18);
+    this.paragraph(text, { x: MARGIN + 18 });
+  }
+
+  private rule(thickness: number, colour: string, y: number, x = MARGIN, width = this.width): void {
+    this.doc
+      .lineWidth(thickness)
+      .strokeColor(colour)
+      .moveTo(x, y)
+      .lineTo(x + width, y)
+      .stroke();
+  }
+
+  private head(sheet: PegSheet, title: string, notes: readonly string[]): void {
+    this.doc.font('text').fontSize(TEXT);
+    const height = notes.reduce(
+      (sum, note) => sum + this.doc.heightOfString(note, { width: this.width, lineGap: 1 }) + 2,
+      44,
+    );
+    this.room(sheet, height + TOGETHER * LINE);
+    this.y += 12;
+    this.rule(1.5, INK, this.y);
+    this.y += 6;
+    this.paragraph(title, { font: 'heading', size: 14 });
+    for (const note of notes) this.paragraph(note, { after: 2 });
+    this.y += 4;
+  }
+
+  private setOut(sheet: PegSheet, { how, columns, lines }: SetOut): void {
+    this.head(sheet, 'Bends and curves', how);
+    const width = this.width / columns.length;
+    const line = (cells: readonly string[], font: string) => {
+      this.doc.font(font).fontSize(TEXT).fillColor(INK);
+      cells.forEach((cell, c) => this.put(cell, MARGIN + c * width, this.y, width - 6));
+      this.y += LINE;
+      this.rule(0.5, '#999999', this.y - 5);
+    };
+    for (const { name, pegs } of lines) {
+      this.room(sheet, LINE * 4);
+      this.paragraph(name, { font: 'bold', after: 2 });
+      line(columns, 'bold');
+      for (const peg of pegs) {
+        if (this.y + LINE > this.bottom) {
+          this.page(sheet);
+          line(columns, 'bold');
+        }
+        line(peg, 'text');
+      }
+      this.y += 6;
+    }
+  }
+
+  private async row(sheet: PegSheet, row: PegRow): Promise<void> {
+    const { units, onShare } = this.options;
+    const totals = row.totals.map(({ tag, common, count }) => `${tag} ${common} ${count}`).join('   ');
+    const title = `${row.number} ${row.name}: ${counted(row.pegs.length, 'plant')}, ${formatTape(row.spacing, units)} apart, walk ${row.walked}`;
+    this.head(sheet, title, [...row.notes, totals]);
+    for (let from = 0; from < row.pegs.length;) {
+      if (this.y + LINE > this.bottom) {
+        this.page(sheet);
+        this.paragraph(`${row.number} ${row.name}, continued`, { font: 'bold' });
+      }
+      const fits = Math.max(1, Math.floor((this.bottom - this.y) / LINE));
+      const left = row.pegs.length - from;
+      const lines = Math.min(fits, Math.ceil(left / COLUMNS));
+      const taken = Math.min(left, lines * COLUMNS);
+      for (let i = 0; i < taken; i++) this.peg(row.pegs[from + i]!, Math.floor(i / lines), this.y + (i % lines) * LINE);
+      from += taken;
+      this.y += lines * LINE;
+      this.done += taken;
+      onShare?.(this.done / this.plants);
+      await new Promise((resolve) => setTimeout(resolve)); // so that a stop is heard
+    }
+  }
+
+  private peg(peg: Peg, column: number, y: number): void {
+    const width = this.width / COLUMNS - 8;
+    const x = MARGIN + column * (width + 16);
+    this.doc
+      .lineWidth(1)
+      .strokeColor(INK)
+      .rect(x, y + 1, 11, 11)
+      .stroke();
+    this.doc.font('bold').fontSize(TEXT).fillColor(INK);
+    this.doc.text(peg.label, x + 18, y, { lineBreak: false });
+    this.doc.text(peg.tag, x + 108, y, { lineBreak: false });
+    this.doc.font('text');
+    this.put(peg.common, x + 130, y, width - 130);
+    this.doc.fillColor(SOFT).text(String(peg.number), x + 80, y, { lineBreak: false });
+    this.rule(0.5, '#999999', y + LINE - 4, x, width);
+  }
 }

@@ -1,4 +1,8 @@
+import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { distanceTo, polyline } from '../geometry/polyline.ts';
+import { bestPair, knownPoints, type KnownPoint } from './known-points.ts';
+import { chordOf, pegPlaces, setOutPegs, STRING_OFF } from './set-out.ts';
 import { row, sample } from '../../../checks/sample.ts';
 import { layHolding } from '../findings/judge.ts';
 import type { Holding } from '../holding/schema.ts';
@@ -40,8 +44,13 @@ describe(pegSheet, () => {
   it('finds the zero peg from the nearest corner and never calls an assumed line a boundary', () => {
     const boundary = [corner([-10, -10], 'assumed'), corner([90, -10], 'found'), corner([90, 50], 'found')];
     const said = sheetOf(sample({ boundary })).setUp.join(' ');
-    expect(said).toContain('Zero peg: 14.14 m from corner 1 (assumed line, not surveyed), bearing 45°');
+    // A found pin far off is worth more than an assumed one close by.
+    expect(said).toContain('Zero peg: 90.55 m from corner 2 (pin found), bearing 276°');
     expect(said).not.toMatch(/boundary/i);
+    const assumed = boundary.map((each) => ({ ...each, pin: 'assumed' as const }));
+    expect(sheetOf(sample({ boundary: assumed })).setUp.join(' ')).toContain(
+      'Zero peg: 14.14 m from corner 1 (assumed line, not surveyed), bearing 45°',
+    );
     expect(
       sheetOf(sample({ boundary: boundary.map((each) => ({ ...each, pin: 'found' as const })) })).setUp.join(' '),
     ).toContain('(pin found)');
@@ -51,10 +60,8 @@ describe(pegSheet, () => {
   it('says first that buried services must be marked, and how the right angle is laid', () => {
     const { setUp } = sheetOf(sample());
     expect(setUp[0]).toMatch(/^Before any peg.*ask for buried services to be marked/);
-    expect(setUp.at(-1)).toContain('6.0 m along, 8.0 m across, 10.0 m between');
-    expect(sheetOf({ ...sample(), units: 'us' }).setUp.at(-1)).toContain(
-      '18.0 ft along, 24.0 ft across, 30.0 ft between',
-    );
+    expect(setUp.at(-1)).toContain('6.00 m along, 8.00 m across, 10.00 m between');
+    expect(sheetOf({ ...sample(), units: 'us' }).setUp.at(-1)).toContain('18 ft along, 24 ft across, 30 ft between');
   });
 
   it('tells the crew of bends, gaps and the side on which the rows lie', () => {
@@ -73,7 +80,9 @@ describe(pegSheet, () => {
       },
     });
     const { setUp, rows } = sheetOf(bent);
-    expect(setUp.join(' ')).toMatch(/Rows lie to the left of it\. It bends: set a peg every 5 m/);
+    expect(setUp.join(' ')).toMatch(
+      /Rows lie to the left of it\. Its pegs are in the table below, measured from a straight chord: from the zero peg 60\.00 m to the east \(90°\)/,
+    );
     expect(rows[0]!.notes).toContain('Leave a gate from 0+018.00 to 0+022.00 of the baseline.');
   });
 
@@ -104,6 +113,154 @@ describe(pegSheet, () => {
 
   it('leaves out rows in which nothing stands', () => {
     expect(sheetOf(sample({ length: 8, rows: [row(), row({ inset: 5, rowGap: 2 })] })).rows).toHaveLength(1);
+  });
+});
+
+describe('lines that are not straight', () => {
+  const square = [
+    corner([-20, -20], 'found'),
+    corner([110, -20], 'found'),
+    corner([110, 60], 'found'),
+    corner([-20, 60], 'found'),
+  ];
+  /** A line of a few legs, bent or smooth, that does not cross itself. */
+  const anyLine = fc.record({
+    curved: fc.boolean(),
+    steps: fc.array(fc.record({ along: fc.integer({ min: 4, max: 25 }), aside: fc.integer({ min: -9, max: 9 }) }), {
+      minLength: 2,
+      maxLength: 5,
+    }),
+  });
+  const laid = ({ curved, steps }: { curved: boolean; steps: { along: number; aside: number }[] }) => {
+    let x = 0;
+    const points: [number, number][] = [
+      [0, 0],
+      ...steps.map(({ along, aside }): [number, number] => [(x += along), aside]),
+    ];
+    return sample({ boundary: square, rows: [row(), row({ rowGap: 2 })], planting: { baseline: { points, curved } } });
+  };
+  /** Where two tapes of these lengths meet, on the side given of the way from a to b. */
+  const struck = (
+    a: readonly [number, number],
+    b: readonly [number, number],
+    [ra, rb]: readonly number[],
+    side: string,
+  ) => {
+    const d = Math.hypot(b[0] - a[0], b[1] - a[1]);
+    const [ux, uy] = [(b[0] - a[0]) / d, (b[1] - a[1]) / d];
+    const along = (ra! ** 2 - rb! ** 2 + d ** 2) / (2 * d);
+    const aside = Math.sqrt(Math.max(0, ra! ** 2 - along ** 2)) * (side === 'left' ? 1 : -1);
+    return [a[0] + along * ux - aside * uy, a[1] + along * uy + aside * ux] as const;
+  };
+
+  it('stand within a string’s width of the plan when a crew sets them out by chord and offset, or by two tapes', () => {
+    fc.assert(
+      fc.property(anyLine, (shape) => {
+        const holding = laid(shape);
+        const { layout } = layHolding(holding)[0]!;
+        const { line } = layout.baseline!;
+        const chord = chordOf(line);
+        const places = pegPlaces(line);
+        const pair = bestPair(
+          knownPoints(holding),
+          places.map(({ point }) => point),
+        );
+        fc.pre(pair !== null); // farther than tapes reach
+        const pegs = setOutPegs(line, chord, { way: 'ties', from: pair });
+        const [ux, uy] = [(chord.end[0] - chord.zero[0]) / chord.length, (chord.end[1] - chord.zero[1]) / chord.length];
+        const stands = pegs.map(({ along, offset, ties, side }) => {
+          const byChord = [chord.zero[0] + along * ux + offset * uy, chord.zero[1] + along * uy - offset * ux] as const;
+          const byTapes = struck(pair[0].at, pair[1].at, ties!, side);
+          expect(Math.hypot(byTapes[0] - byChord[0], byTapes[1] - byChord[1])).toBeLessThan(1e-6);
+          return byChord;
+        });
+        const string = polyline(stands);
+        for (const point of line.points) expect(distanceTo(string, point)).toBeLessThanOrEqual(STRING_OFF + 1e-9);
+      }),
+      { seed: 5, numRuns: 150 },
+    );
+  });
+
+  it('have a table for the baseline and each row beside it, a straight one none', () => {
+    const bent = laid({
+      curved: false,
+      steps: [
+        { along: 20, aside: 5 },
+        { along: 20, aside: 0 },
+      ],
+    });
+    const { setOut } = sheetOf(bent);
+    expect(setOut!.columns).toEqual(['Peg', 'Along the line', 'Along the chord', 'Off it']);
+    expect(setOut!.lines[0]).toEqual({
+      name: 'Baseline',
+      pegs: [
+        ['1', '0+000.00', '0.00 m', 'on it'],
+        ['2', '0+020.62', '20.00 m', '5.00 m left'],
+        ['3', '0+041.23', '40.00 m', 'on it'],
+      ],
+    });
+    expect(setOut!.lines.map(({ name }) => name)).toEqual(['Baseline', 'Row 2']);
+    expect(sheetOf(sample()).setOut).toBeNull();
+  });
+
+  it('are measured from two found points when the crew wants that, in feet and inches where they use those', () => {
+    const bent: Holding = {
+      ...laid({
+        curved: false,
+        steps: [
+          { along: 20, aside: 5 },
+          { along: 20, aside: 0 },
+        ],
+      }),
+      units: 'us',
+    };
+    const [a, b] = knownPoints(bent) as [KnownPoint, KnownPoint];
+    const { setOut } = pegSheet(bent.plantings[0]!, layHolding(bent)[0]!.layout, bent, { way: 'ties', from: [a, b] });
+    expect(setOut!.columns.slice(2)).toEqual(['From corner 1 (pin found)', 'From corner 2 (pin found)', 'Side']);
+    expect(setOut!.lines[0]!.pegs[0]).toEqual(['1', '0+00.0', '92 ft 9 1/2 in', '366 ft 9 3/4 in', 'left']);
+  });
+
+  it('beside a bank follow it at its setback', () => {
+    const brook = sample({
+      features: [
+        {
+          kind: 'stream',
+          name: 'brook',
+          points: [
+            [0, 0],
+            [30, 6],
+            [60, 0],
+          ],
+        },
+      ],
+      planting: { baseline: { beside: 'brook', setback: 3, on: 'right' } },
+    });
+    const { setOut, setUp } = sheetOf(brook);
+    expect(setOut!.lines[0]!.pegs).toHaveLength(3);
+    expect(setUp.join(' ')).toContain('measured from a straight chord');
+  });
+
+  it('that come back to their start have a chord to the peg farthest from it', () => {
+    const ring = sample({
+      planting: {
+        baseline: {
+          points: [
+            [0, 0],
+            [30, 0],
+            [30, 30],
+            [0, 30],
+          ],
+          closed: true,
+        },
+      },
+    });
+    expect(sheetOf(ring).setOut!.lines[0]!.pegs.map((peg) => peg.slice(2))).toEqual([
+      ['0.00 m', 'on it'],
+      ['21.21 m', '21.21 m right'],
+      ['42.43 m', 'on it'],
+      ['21.21 m', '21.21 m left'],
+      ['0.00 m', 'on it'],
+    ]);
   });
 });
 

@@ -1,12 +1,14 @@
 import type { Species } from '../holding/species-schema.ts';
 import { bearing, compassName, distance, type Point } from '../geometry/point.ts';
-import { chainageOf, directionAt, pointAt } from '../geometry/polyline.ts';
+import { chainageOf, type Polyline } from '../geometry/polyline.ts';
 import type { Holding, Planting } from '../holding/schema.ts';
 import type { Layout } from '../ranks/lay-out.ts';
 import { clearedStretch } from '../ranks/clearing.ts';
 import { numberInRow, speciesAt, type LaidRow, type Stand } from '../ranks/stand.ts';
 import { stockOf } from '../species/stock.ts';
-import { formatLength } from '../units/quantities.ts';
+import { formatTape } from '../units/quantities.ts';
+import { knownPoints } from './known-points.ts';
+import { chordOf, isStraight, setOutPegs, STRING_OFF, type SetOutWay } from './set-out.ts';
 import { diagonal, stationLabel, stickLength, tapeMark, walk } from './stake.ts';
 
 /** Marks on a tape are a centimetre apart. */
@@ -44,17 +46,32 @@ export interface PegRow {
   readonly notes: readonly string[];
 }
 
+/** Lines that are not straight, pegged: a table of measures for each, ready to be read out. */
+export interface SetOut {
+  /** Sentences that say how the table is used. */
+  readonly how: readonly string[];
+  readonly columns: readonly string[];
+  readonly lines: readonly { readonly name: string; readonly pegs: readonly (readonly string[])[] }[];
+}
+
 export interface PegSheet {
   readonly holding: string;
   readonly planting: string;
   readonly plants: number;
   readonly setUp: readonly string[];
+  /** Null where every line is strung straight from end to end. */
+  readonly setOut: SetOut | null;
   readonly rows: readonly PegRow[];
   readonly walkMetres: number;
 }
 
 /** The sheet a crew lays a planting out from: rows in walking order, each with its pegs in the order they are met. */
-export function pegSheet(planting: Planting, layout: Layout, holding: Holding): PegSheet {
+export function pegSheet(
+  planting: Planting,
+  layout: Layout,
+  holding: Holding,
+  way: SetOutWay = { way: 'chord' },
+): PegSheet {
   const { stand, baseline } = layout;
   const planted = stand.rows.filter(({ from, to }) => to > from);
   const route = walk(
@@ -95,17 +112,15 @@ export function pegSheet(planting: Planting, layout: Layout, holding: Holding): 
       notes: rowNotes(planting, laid, stand, holding),
     };
   });
-  const setUp = baseline
-    ? setUpNotes(
-        planting,
-        baseline.line.points,
-        baseline.line.length,
-        pointAt(baseline.line, 0),
-        directionAt(baseline.line, 0),
-        holding,
-      )
-    : [];
-  return { holding: holding.name, planting: planting.name, plants: stand.count, setUp, rows, walkMetres: route.metres };
+  return {
+    holding: holding.name,
+    planting: planting.name,
+    plants: stand.count,
+    setUp: baseline ? setUpNotes(planting, baseline.line, holding) : [],
+    setOut: baseline ? setOutOf(planting, baseline.line, planted, holding, way) : null,
+    rows,
+    walkMetres: route.metres,
+  };
 }
 
 function totalsOf(pegs: readonly Peg[]): PegRow['totals'] {
@@ -124,7 +139,7 @@ function rowNotes(
   stand: Stand,
   { units }: Holding,
 ): string[] {
-  const fine = (metres: number) => formatLength(metres, units, { decimals: 2 });
+  const fine = (metres: number) => formatTape(metres, units);
   const { pot } = stockOf(row.stock);
   const stick = `Spacing stick: ${fine(stickLength(spacing, pot))}${pot > 0 ? `, laid between pots ${fine(pot)} wide` : ', centre to centre'}. Check against the chainage every tenth plant.`;
   const later =
@@ -165,39 +180,84 @@ function rowNotes(
   ];
 }
 
-function setUpNotes(
-  { side, baseline }: Planting,
-  points: readonly Point[],
-  length: number,
-  zero: Point,
-  along: Point,
-  holding: Holding,
-): string[] {
-  const { units, boundary } = holding;
-  const whole = bearing([0, 0], along);
+const MARKED =
+  'Before any peg, stake or spade: ask for buried services to be marked, wait for the marks, and dig by hand near them. Private lines are not marked by the service.';
+
+/** 'Zero peg: 14.14 m from corner 1 (pin found), bearing 45°' without its first words: from the nearest thing that can be found. */
+function fromKnown(p: Point, holding: Holding): string {
+  const tape = (metres: number) => formatTape(metres, holding.units);
+  const near = knownPoints(holding).sort((a, b) => distance(a.at, p) - distance(b.at, p));
+  const known = near.find(({ found }) => found) ?? near[0];
+  return known
+    ? `${tape(distance(known.at, p))} from ${known.label}, bearing ${Math.round(bearing(known.at, p))}°`
+    : `${tape(p[0])} east and ${tape(p[1])} north of the holding’s origin`;
+}
+
+function setUpNotes({ side, baseline }: Planting, line: Polyline, holding: Holding): string[] {
+  const { units } = holding;
+  const tape = (metres: number) => formatTape(metres, units);
   const [a, b] = units === 'us' ? [LEGS[0] * 0.9144, LEGS[1] * 0.9144] : LEGS; // 18 ft, 24 ft, 30 ft
-  const bends = points.length > 2 ? ` It bends: set a peg every 5 m along it and string between them.` : '';
-  const fine = (metres: number) => formatLength(metres, units, { decimals: 2 });
-  const warning =
-    'Before any peg, stake or spade: ask for buried services to be marked, wait for the marks, and dig by hand near them. Private lines are not marked by the service.';
-  const from = (p: Point) => {
-    const corner = [...(boundary ?? [])]
-      .map((one, i) => ({ ...one, number: i + 1, away: distance(one.at, p) }))
-      .sort((one, other) => one.away - other.away)[0];
-    return corner
-      ? `${fine(corner.away)} from corner ${corner.number} (${corner.pin === 'found' ? 'pin found' : 'assumed line, not surveyed'}), bearing ${Math.round(bearing(corner.at, p))}°`
-      : `${fine(p[0])} east and ${fine(p[1])} north of the holding’s origin`;
-  };
+  const from = (p: Point) => fromKnown(p, holding);
   if (baseline.kind === 'guilds')
     return [
-      warning,
+      MARKED,
       ...baseline.anchors.map((anchor, i) => `Anchor ${i + 1}: ${from(anchor)}.`),
       'Lay each ring out from its anchor’s peg by tape and bearing, or walk it with the spacing stick and close it where it began.',
     ];
+  const rowsLie = `Rows lie to the ${baseline.kind === 'block' ? 'right' : side} of it.`;
+  const { zero, end, length } = chordOf(line);
+  const whole = bearing(zero, end);
   return [
-    warning,
+    MARKED,
     `Zero peg: ${from(zero)}.`,
-    `Baseline: ${fine(length)} from the zero peg, setting out to the ${compassName(whole)} (${Math.round(whole)}°). Rows lie to the ${baseline.kind === 'block' ? 'right' : side} of it.${bends}`,
-    `Right angles: ${formatLength(a, units)} along, ${formatLength(b, units)} across, ${formatLength(diagonal(a, b), units)} between. At the far end measure both diagonals of the whole set; more than 1 in 200 out, measure again.`,
+    isStraight(line)
+      ? `Baseline: ${tape(line.length)} from the zero peg, setting out to the ${compassName(whole)} (${Math.round(whole)}°). ${rowsLie}`
+      : `Baseline: ${tape(line.length)} along its bends and curves. ${rowsLie} Its pegs are in the table below, measured from a straight chord: from the zero peg ${tape(length)} to the ${compassName(whole)} (${Math.round(whole)}°), to the far peg, ${from(end)}.`,
+    `Right angles: ${tape(a)} along, ${tape(b)} across, ${tape(diagonal(a, b))} between. At the far end measure both diagonals of the whole set; more than 1 in 200 out, measure again.`,
   ];
+}
+
+function setOutOf(
+  { baseline }: Planting,
+  line: Polyline,
+  rows: readonly LaidRow[],
+  { units }: Holding,
+  way: SetOutWay,
+): SetOut | null {
+  if (baseline.kind === 'guilds') return null;
+  const lines = [
+    { name: 'Baseline', line },
+    ...rows.flatMap(({ row, copy, offset, line: own }) =>
+      own && Math.abs(offset) > 0.001 ? [{ name: copy > 0 ? `${row.name} ${copy + 1}` : row.name, line: own }] : [],
+    ),
+  ].filter((one) => !isStraight(one.line));
+  if (lines.length === 0) return null;
+  const chord = chordOf(line);
+  const tape = (metres: number) => formatTape(metres, units);
+  const off = (metres: number) =>
+    tape(Math.abs(metres)).replace(/[^1-9]/g, '')
+      ? `${tape(Math.abs(metres))} ${metres > 0 ? 'right' : 'left'}`
+      : 'on it';
+  const ties = way.way === 'ties' ? way.from : null;
+  return {
+    how: [
+      ties
+        ? `Hook one tape to ${ties[0].label} and one to ${ties[1].label}; the peg stands where both lengths meet, on the side given as you look from the first to the second.`
+        : 'Stretch a tape along the chord. At each length along it measure off it at a right angle, to the side given as you look from the zero peg.',
+      `String from each peg to the next: the string then lies within ${tape(STRING_OFF)} of the line. Lengths along the line prove it: measure them from the zero peg when all stand.`,
+    ],
+    columns: [
+      'Peg',
+      'Along the line',
+      ...(ties ? [`From ${ties[0].label}`, `From ${ties[1].label}`, 'Side'] : ['Along the chord', 'Off it']),
+    ],
+    lines: lines.map(({ name, line: own }) => ({
+      name,
+      pegs: setOutPegs(own, chord, way).map((peg, n) => [
+        String(n + 1),
+        stationLabel(peg.chainage, units),
+        ...(peg.ties ? [...peg.ties.map(tape), peg.side] : [tape(peg.along), off(peg.offset)]),
+      ]),
+    })),
+  };
 }

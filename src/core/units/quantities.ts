@@ -53,6 +53,26 @@ export function formatLength(metres: number, system: UnitSystem, { decimals = 1 
   return `${plain(toUs(metres, 'ft'), decimals)} ft`;
 }
 
+/** Parts of an inch that a carpenter's tape shows. */
+const EIGHTHS = 8;
+
+/** A length as it is read off a tape: '12.35 m', or in feet, inches and eighths: '40 ft 6 1/8 in'. */
+export function formatTape(metres: number, system: UnitSystem): string {
+  if (system === 'metric') return `${plain(metres, 2)} m`;
+  const eighths = roundHalfUp((Math.abs(metres) / EXACT.in) * EIGHTHS);
+  const [feet, rest] = [Math.floor(eighths / (12 * EIGHTHS)), eighths % (12 * EIGHTHS)];
+  const [inches, part] = [Math.floor(rest / EIGHTHS), rest % EIGHTHS];
+  const divisor = part % 4 === 0 ? 4 : part % 2 === 0 ? 2 : 1;
+  const fraction = part > 0 ? `${part / divisor}/${EIGHTHS / divisor}` : '';
+  const said = [
+    feet > 0 ? `${plain(feet, 0)} ft` : '',
+    inches > 0 || fraction || feet === 0
+      ? `${[inches > 0 || !fraction ? String(inches) : '', fraction].filter(Boolean).join(' ')} in`
+      : '',
+  ];
+  return `${metres < 0 && eighths > 0 ? '-' : ''}${said.filter(Boolean).join(' ')}`;
+}
+
 /** A range of lengths, the unit once: '2 to 4 m', '7 to 13 ft'; a decimal where the lower is under 2 m. */
 export function formatRange([from, to]: readonly [number, number], system: UnitSystem): string {
   const decimals = system === 'metric' && from < 2 ? 1 : 0;

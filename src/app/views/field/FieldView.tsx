@@ -1,9 +1,15 @@
 import { Button } from 'antd';
+import { useState } from 'react';
 import { Link, Navigate, useParams } from 'react-router';
+import { bestPair, knownPoints } from '../../../core/field/known-points.ts';
 import { pegSheet } from '../../../core/field/peg-sheet.ts';
-import { formatLength } from '../../../core/units/quantities.ts';
+import { pegPlaces, type SetOutWay } from '../../../core/field/set-out.ts';
+import type { Laid } from '../../../core/findings/judge.ts';
+import type { Holding } from '../../../core/holding/schema.ts';
+import { counted, formatLength, formatTape } from '../../../core/units/quantities.ts';
 import { ExportButtons } from '../../exports/ExportButtons.tsx';
 import { SpeciesMark } from '../../look/SpeciesMark.tsx';
+import { SetOutTable } from './SetOutTable.tsx';
 import { useWorked } from '../../store/derived.ts';
 
 /** Put it in the ground: the peg sheet, on screen, on a phone and printed. */
@@ -24,20 +30,35 @@ export function FieldView() {
         </p>
       </main>
     );
-  const sheet = pegSheet(laid.planting, laid.layout, holding);
+  return <Sheet key={laid.planting.id} laid={laid} holding={holding} />;
+}
+
+function Sheet({ laid, holding }: { laid: Laid; holding: Holding }) {
+  const [way, setWay] = useState<SetOutWay>({ way: 'chord' });
+  const sheet = pegSheet(laid.planting, laid.layout, holding, way);
+  const { baseline } = laid.layout;
+  const known = knownPoints(holding);
+  const pair =
+    baseline && sheet.setOut
+      ? bestPair(
+          known,
+          pegPlaces(baseline.line).map(({ point }) => point),
+        )
+      : null;
   return (
     <main className="stage page peg-sheet">
       <div className="page-head">
         <div>
           <h1>{sheet.planting}</h1>
           <p className="soft">
-            Peg sheet: {sheet.plants} plants in {sheet.rows.length} rows,{' '}
+            Peg sheet: {counted(sheet.plants, 'plant')} in {counted(sheet.rows.length, 'row')},{' '}
             {formatLength(sheet.walkMetres, holding.units, { decimals: 0 })} to walk.
           </p>
         </div>
         <div className="no-print">
           <ExportButtons
             planting={laid.planting.id}
+            way={way}
             fileName={`${holding.name} ${sheet.planting}`}
             items={[
               { name: 'peg-sheets.pdf', label: 'PDF' },
@@ -60,14 +81,14 @@ export function FieldView() {
           <li key={step}>{step}</li>
         ))}
       </ol>
+      {sheet.setOut && <SetOutTable setOut={sheet.setOut} way={way} known={known} pair={pair} onWay={setWay} />}
       {sheet.rows.map((row) => (
         <details key={row.number} className="peg-row" open={sheet.plants <= 400}>
           <summary>
             <strong>
               {row.number} {row.name}
             </strong>{' '}
-            {row.pegs.length} plants, {formatLength(row.spacing, holding.units, { decimals: 2 })} apart, walk{' '}
-            {row.walked}
+            {counted(row.pegs.length, 'plant')}, {formatTape(row.spacing, holding.units)} apart, walk {row.walked}
           </summary>
           {row.notes.map((note) => (
             <p key={note}>{note}</p>
