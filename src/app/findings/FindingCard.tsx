@@ -86,9 +86,10 @@ export function FindingCard({ finding, onPreview }: { finding: Finding; onPrevie
           </button>
         </div>
       )}
-      {effect && (
+      {remedies.length > 0 && (
+        // Always there: a card that grew under the pointer would move what is about to be clicked.
         <p className="effect" role="status">
-          Then: {effect}
+          {effect && `Then: ${effect}`}
         </p>
       )}
       <Suspense>{accepting && <AcceptField finding={finding} onClose={() => setAccepting(false)} />}</Suspense>

@@ -67,9 +67,13 @@ export class Worked {
 
   /** What is to be bought for one phase alone. */
   orderOfPhase(later: number): OrderList {
+    const earlier = this.phases()
+      .filter((phase) => phase.later < later)
+      .flatMap((phase) => this.orderOfPhase(phase.later).plants);
     return orderList(
       this.all.map(({ planting, layout }) => quantities(planting, phaseOf(layout, later), this.holding)),
       this.holding,
+      earlier,
     );
   }
 

@@ -65,6 +65,10 @@ export interface PegSheet {
   readonly walkMetres: number;
 }
 
+/** Where a string is begun and left when every second one is walked back. */
+const startOf = ({ points }: Polyline, i: number): Point => (i % 2 === 0 ? points[0]! : points.at(-1)!);
+const endOf = ({ line }: LaidRow, i: number): Point => startOf(line!, i + 1);
+
 /** The sheet a crew lays a planting out from: rows in walking order, each with its pegs in the order they are met. */
 export function pegSheet(
   planting: Planting,
@@ -76,7 +80,7 @@ export function pegSheet(
   const planted = stand.rows.filter(({ from, to }) => to > from);
   const route = walk(
     planted.map(({ line }) => line!.length),
-    planted.slice(1).map(({ offset }, i) => Math.abs(offset - planted[i]!.offset)),
+    planted.slice(1).map(({ line }, i) => distance(endOf(planted[i]!, i), startOf(line!, i + 1))),
   );
   let order = 0;
   const rows = planted.map((laid, r): PegRow => {

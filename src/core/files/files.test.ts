@@ -62,6 +62,17 @@ describe('.closerank', () => {
     expect(Object.entries(pictures).map(([name, bytes]) => [name, [...bytes]])).toEqual([[file, [1, 2, 3]]]);
   });
 
+  it('opens a kept file of version 4: one source for each part of its climate, nothing in hand', () => {
+    const old = migrate(JSON.parse(repo('src/core/holding/kept/holding-v4.json').toString()));
+    const made = { source: 'made-up record of Tern Hollow', simulated: true };
+    expect(old.ok && old.holding.climate!.from).toEqual({ months: made, frosts: made, zone: made, rose: made });
+    expect(old.ok && old.holding.inHand).toEqual([]);
+    const blocks = old.ok
+      ? old.holding.plantings.flatMap(({ baseline }) => (baseline.kind === 'block' ? [baseline] : []))
+      : [];
+    expect(blocks.map(({ density }) => density)).toEqual([null, null]);
+  });
+
   it('opens a kept file of version 3: belts of one year, grown free, round their corners', () => {
     const old = migrate(JSON.parse(repo('src/core/holding/kept/holding-v3.json').toString()));
     expect(old.ok && [old.holding.variants, old.holding.species]).toEqual([[], []]);

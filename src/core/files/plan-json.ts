@@ -2,8 +2,9 @@ import { z } from 'zod';
 import { cornersOf } from '../holding/ground-commands.ts';
 import { Refused } from '../holding/command.ts';
 import { sayIssue } from '../holding/limits.ts';
+import { told } from '../ground/climate.ts';
 import { newHolding } from '../holding/new-holding.ts';
-import { ANIMALS, ClimateSchema, EVIDENCE, TerrainSchema } from '../holding/ground-schema.ts';
+import { ANIMALS, ClimateSchema, type Climate, EVIDENCE, TerrainSchema } from '../holding/ground-schema.ts';
 import {
   CORNERS,
   ENDS,
@@ -36,7 +37,10 @@ export const PlanSchema = z.strictObject({
   currency: z.string().default('EUR'),
   animals: z.array(z.enum(ANIMALS)).default([]),
   settings: z.record(z.string(), z.number()).default({}),
-  climate: ClimateSchema.nullable().default(null),
+  climate: ClimateSchema.omit({ from: true })
+    .extend({ source: z.string(), simulated: z.boolean() })
+    .nullable()
+    .default(null),
   terrain: TerrainSchema.nullable().default(null),
   rules: z.array(z.looseObject({ kind: z.string() })).default([]),
   aims: z.array(z.looseObject({ kind: z.string() })).default([]),
@@ -171,7 +175,7 @@ function build(plan: Plan): Holding {
     ...newHolding({ ...plan, id: slug }),
     animals: plan.animals,
     settings: plan.settings,
-    climate: plan.climate,
+    climate: climateOf(plan.climate),
     terrain: plan.terrain,
     thriving: plan.thriving,
     rules: plan.rules.map((rule, i) => ({ said: '', ...named(rule), id: `r${i + 1}` })),
@@ -195,6 +199,13 @@ function build(plan: Plan): Holding {
   if (checked.success) return checked.data;
   const issue = checked.error.issues[0]!;
   throw new Refused(`${issue.path.join('.')}: ${sayIssue(issue, holding, plan.units)}`);
+}
+
+/** One source for all that a plan says of its climate. */
+function climateOf(climate: Plan['climate']): Climate | null {
+  if (!climate) return null;
+  const { source, simulated, ...facts } = climate;
+  return told(null, facts, { source, simulated });
 }
 
 function rowOf({ species, standards, ...row }: Plan['plantings'][number]['rows'][number], id: string, r: number): Row {

@@ -3,7 +3,17 @@ import writeExcelFile from 'write-excel-file/universal';
 import { orderRows, type OrderList } from '../order/order-list.ts';
 import { ZIP_DATE } from './closerank.ts';
 
-const HEAD = ['Item', 'Botanical', 'Stock', 'On the plan', 'Expected losses', 'To order', 'Packs', 'Quantity'] as const;
+const HEAD = [
+  'Item',
+  'Botanical',
+  'Stock',
+  'On the plan',
+  'Expected losses',
+  'Wanted',
+  'In hand',
+  'Packs',
+  'Quantity',
+] as const;
 
 /** The order list as an XLSX workbook. Text cells are typed as text, so a spreadsheet runs none as a formula. */
 export async function orderListXlsx(list: OrderList, currency: string): Promise<Uint8Array<ArrayBuffer>> {
@@ -17,12 +27,13 @@ export async function orderListXlsx(list: OrderList, currency: string): Promise<
     number(row.onPlan),
     number(row.losses),
     number(row.order),
+    number(row.here),
     text(row.packs),
     number(row.quantity),
     { type: Number, value: row.cents / 100, format: '#,##0.00' },
   ]);
   const blob = await writeExcelFile([head, ...body], {
-    columns: [30, 26, 34, 12, 16, 10, 18, 10, 14].map((width) => ({ width })),
+    columns: [30, 26, 34, 12, 16, 10, 10, 18, 10, 14].map((width) => ({ width })),
     sheet: 'Order list',
   }).toBlob();
   // The zip is packed again under one date, so that one plan always makes the same bytes.

@@ -1,3 +1,4 @@
+import { noClimate } from '../ground/climate.ts';
 import { appBook } from '../species/book.ts';
 import { describe, expect, it } from 'vitest';
 import { row, sample } from '../../../checks/sample.ts';
@@ -82,7 +83,7 @@ describe(rank, () => {
     const cold: Holding = {
       ...sample({ animals: ['cattle'] }),
       thriving: ['Hornbeam'],
-      climate: { months: null, lastFrost: null, firstFrost: null, zone: 4, rose: null, source: 'x', simulated: false },
+      climate: { ...noClimate(), zone: 4 },
     };
     expect(of('carpinus-betulus', cold).inFavour[0]).toBe('thrives within sight of the fence');
     expect(of('laurus-nobilis', cold).against[0]).toBe('not hardy: stands zone 8, here it is 4');

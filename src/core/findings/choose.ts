@@ -1,3 +1,4 @@
+import { madeUp } from '../ground/climate.ts';
 import { bookOf } from '../species/book.ts';
 import { distanceToArea } from '../geometry/polygon.ts';
 import { featureLabel, featuresOf, nameOf } from '../ground/features.ts';
@@ -139,8 +140,9 @@ export function rank(species: Species, spot: Spot, holding: Holding, use: Use | 
     else if (spot.sun < 6) inFavour.push('bears the shade here');
   }
   const zone = holding.climate?.zone;
-  if (zone && species.zone > zone) faults.push(`not hardy: stands zone ${species.zone}, here it is ${zone}`);
-  else if (zone) inFavour.push(`hardy in zone ${zone}`);
+  if (zone && species.zone > zone)
+    faults.push(`not hardy: stands zone ${species.zone}, here it is ${zone}${madeUp(holding.climate, 'zone')}`);
+  else if (zone) inFavour.push(`hardy in zone ${zone}${madeUp(holding.climate, 'zone')}`);
   if (
     species.toxicTo?.includes('livestock') &&
     holding.animals.some((animal) => ['sheep', 'goat', 'cattle', 'horse'].includes(animal))

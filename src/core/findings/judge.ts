@@ -83,11 +83,14 @@ export function judge(holding: Holding, { planting, layout }: Laid, all: readonl
   return [...sorted, ...good(judged, sorted)];
 }
 
+const GROUND_RULES = new Set(['wet-ground', 'flood', 'soil-ph', 'soil-drainage', 'soil-depth', 'replant', 'shade']);
+
 function good(judged: Judged, found: readonly Finding[]): Finding[] {
   const { stand } = judged.layout;
   if (stand.count === 0) return [];
   const wet = judged.holding.features.some(({ kind }) => kind === 'wetGround');
-  if (found.some(({ rule }) => rule === 'wet-ground') || !wet) return [];
+  // Said only where nothing at all is said against the ground: its water, its soil, what grew there.
+  if (found.some(({ rule }) => GROUND_RULES.has(rule)) || !wet) return [];
   const names = stand.kinds.filter((species) => bears(species, 'wet')).map(({ common }) => common);
   return [
     finding('ground', judged, 'suits', {

@@ -1,3 +1,4 @@
+import { told } from '../ground/climate.ts';
 import { describe, expect, it } from 'vitest';
 import { row, sample } from '../../../checks/sample.ts';
 import { take } from '../holding/command.ts';
@@ -54,19 +55,15 @@ describe(rowOrders, () => {
     const north = calm.map((one, i) => (i === 0 ? { share: 0.3, speed: 9 } : one));
     const windy: Holding = {
       ...belt(),
-      climate: {
-        months: null,
-        lastFrost: null,
-        firstFrost: null,
-        zone: null,
-        source: 'x',
-        simulated: false,
-        rose: { winter: north, spring: calm, summer: calm, autumn: calm },
-      },
+      climate: told(
+        null,
+        { rose: { winter: north, spring: calm, summer: calm, autumn: calm } },
+        { source: 'stand-in', simulated: true },
+      ),
     };
     expect(orders(windy).wind).toMatchObject({
       order: [1, 2, 0],
-      why: expect.stringContaining('from the north in winter'),
+      why: expect.stringContaining('from the north in winter, simulated:'),
     });
     expect(orders(belt()).wind).toBeUndefined();
   });

@@ -1,3 +1,4 @@
+import { madeUp } from '../ground/climate.ts';
 import { compassName, direction, type Point } from '../geometry/point.ts';
 import { windsWorthStopping } from '../ground/wind.ts';
 import type { Command } from '../holding/command.ts';
@@ -130,7 +131,7 @@ export function rowOrders(holding: Holding, { planting, layout }: Laid): RowOrde
         as(
           'wind',
           'Low towards the wind',
-          `The worst wind comes from the ${compassName(wind.from)} in ${wind.season}: shrubs take it at the foot and each row lifts it to the next. It wins for windbreaks and snow.`,
+          `The worst wind comes from the ${compassName(wind.from)} in ${wind.season}${madeUp(holding.climate, 'rose')}: shrubs take it at the foot and each row lifts it to the next. It wins for windbreaks and snow.`,
           lowTowards(towardsWind),
         ),
       );

@@ -573,6 +573,33 @@ const cases: readonly [rule: string, trips: Options, justNot: Options][] = [
   ],
 ];
 
+describe('what is right', () => {
+  const wetAside = hollow({
+    kind: 'wetGround',
+    points: [
+      [200, 0],
+      [220, 0],
+      [220, 20],
+    ],
+  });
+  const good = (options: Options) => {
+    const all = layHolding(sample(options));
+    return judge(sample(options), all[0]!, all).filter(({ severity }) => severity === 'good').length;
+  };
+  it('is not said of the ground beside a fault of the soil', () => {
+    expect(good({ features: [wetAside], rows: tall('Tilia cordata') })).toBe(1);
+    expect(good({ features: [wetAside, hollow({ kind: 'soilZone', depth: 0.2 })], rows: tall('Tilia cordata') })).toBe(
+      0,
+    );
+    expect(
+      good({
+        features: [wetAside, hollow({ kind: 'soilZone', drainage: 'waterlogged' })],
+        rows: tall('Tilia cordata'),
+      }),
+    ).toBe(0);
+  });
+});
+
 describe('rules', () => {
   it.each(cases.map(([rule, trips, justNot], i) => ({ rule, trips, justNot, name: `${rule} (${i + 1})` })))(
     '$name',

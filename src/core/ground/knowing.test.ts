@@ -1,3 +1,4 @@
+import { madeUp, noClimate, told, TYPED } from './climate.ts';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { sample } from '../../../checks/sample.ts';
@@ -9,7 +10,7 @@ import { AIM_KINDS, aimKinds, aimPieces, aimSentence, newAim } from './aims.ts';
 import { newFeature } from './features.ts';
 import { lineOf, ruleSentence } from './local-rules.ts';
 import { fitPicture, onPlane, pixelAt, placeOf, readWorldFile } from './picture-fit.ts';
-import { windSentence, windsWorthStopping } from './wind.ts';
+import { windSentence, windsWorthStopping, prevailingRose, WIND_STRENGTHS } from './wind.ts';
 
 const done = (holding: Holding, ...commands: Command[]): Holding =>
   commands.reduce((on, command) => take(on, command).holding, holding);
@@ -150,18 +151,27 @@ describe(windsWorthStopping, () => {
     ).toEqual([]);
   });
   it('a climate with a share over 1 is refused', () => {
-    const climate = {
-      months: null,
-      lastFrost: null,
-      firstFrost: null,
-      zone: null,
-      rose: { ...rose, spring: even.map(() => ({ share: 2, speed: 1 })) },
-      source: 'x',
-      simulated: false,
-    };
+    const climate = { ...noClimate(), rose: { ...rose, spring: even.map(() => ({ share: 2, speed: 1 })) } };
     expect(() => done(sample(), setClimate(climate))).toThrow(/The share can be at most 1; this is 2/);
   });
   it('knows four seasons', () => expect(SEASONS).toHaveLength(4));
+  it('one direction and how strong make a rose whose winds are worth stopping from just there', () => {
+    for (let from = 0; from < 360; from += 45)
+      for (const strength of WIND_STRENGTHS) {
+        const made = prevailingRose(from, strength);
+        expect(windsWorthStopping(made).map((wind) => wind.from)).toEqual([from, from, from, from]);
+        expect(made.winter.reduce((sum, { share }) => sum + share, 0)).toBeLessThanOrEqual(1);
+      }
+    const speeds = WIND_STRENGTHS.map((strength) => windsWorthStopping(prevailingRose(0, strength))[0]!.speed);
+    expect(speeds).toEqual([...speeds].sort((a, b) => a - b));
+  });
+  it('what is typed of one part leaves the others to whoever said them', () => {
+    const made = { source: 'stand-in climate', simulated: true };
+    const all = told(null, { zone: 8, rose: prevailingRose(90, 'fresh'), lastFrost: '05-01' }, made);
+    const typed = told(all, { lastFrost: '04-20' }, TYPED);
+    expect(typed.from).toEqual({ months: TYPED, frosts: TYPED, zone: made, rose: made });
+    expect([madeUp(typed, 'rose'), madeUp(typed, 'frosts'), madeUp(null, 'rose')]).toEqual([', simulated', '', '']);
+  });
 });
 
 describe(fitPicture, () => {

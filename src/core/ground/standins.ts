@@ -14,7 +14,10 @@ export const BoxSchema = WhereSchema.extend({ west: metres, south: metres, east:
 );
 export type Box = z.infer<typeof BoxSchema>;
 
-export const ClimateAnswer = ClimateSchema;
+export const ClimateAnswer = ClimateSchema.omit({ from: true }).extend({
+  source: z.string(),
+  simulated: z.literal(true),
+});
 export const TerrainAnswer = TerrainSchema;
 export const SoilAnswer = z.object({ zones: z.array(SoilZoneSchema).max(20), simulated: z.literal(true) });
 

@@ -10,7 +10,7 @@ import {
   type Picture,
   type Terrain,
 } from './ground-schema.ts';
-import type { Holding } from './schema.ts';
+import type { Bundle, Holding } from './schema.ts';
 
 type Settled = Pick<Holding, 'name' | 'units' | 'currency' | 'place'>;
 
@@ -76,6 +76,12 @@ export const removeFeature = (id: string, label: string): Command => ({
   change: (draft) => {
     draft.features = draft.features.filter((feature) => feature.id !== id);
   },
+});
+
+/** Says what lies in the shed. */
+export const setBundles = (bundles: readonly Bundle[]): Command => ({
+  label: 'stock in hand',
+  change: (draft) => void (draft.inHand = [...bundles]),
 });
 
 export const setAnimals = (animals: readonly Animal[]): Command => ({

@@ -146,6 +146,10 @@ const sector = z.object({
 const sectors = z.array(sector).min(4).max(36);
 export const RoseSchema = z.object({ winter: sectors, spring: sectors, summer: sectors, autumn: sectors });
 export type Rose = z.infer<typeof RoseSchema>;
+/** Who said it, and whether it is made up. */
+const source = z.object({ source: z.string().max(200), simulated: z.boolean() });
+export type Source = z.infer<typeof source>;
+
 export const ClimateSchema = z.object({
   /** January first: rain and evaporation of a reference grass, mm a month. */
   months: z
@@ -157,9 +161,10 @@ export const ClimateSchema = z.object({
   /** Winter hardiness zone, USDA numbers. */
   zone: z.number().int().min(1).max(13).nullable(),
   rose: RoseSchema.nullable(),
-  source: z.string().max(200),
-  simulated: z.boolean(),
+  /** Where each part comes from: what is typed of one says nothing of the others. */
+  from: z.object({ months: source, frosts: source, zone: source, rose: source }),
 });
+export type ClimatePart = keyof Climate['from'];
 export type Climate = z.infer<typeof ClimateSchema>;
 
 export const MOST_CELLS = 90_000;

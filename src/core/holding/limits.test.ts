@@ -1,3 +1,4 @@
+import { noClimate } from '../ground/climate.ts';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { row, sample } from '../../../checks/sample.ts';
@@ -74,6 +75,7 @@ const baselineOf = (n: number, at: [number, number][]): Baseline =>
       ? {
           kind: 'block',
           outline: at,
+          density: n,
           bearing: n,
           headland: n,
           shift: { along: n, across: n },
@@ -143,6 +145,10 @@ const makers: Readonly<Record<string, Make>> = {
     ),
   setFeature: (n, t, i, _o, at) => ground.setFeature(i, n > 40 ? { line: at } : { height: n, name: t }, t),
   removeFeature: (_n, t, i) => ground.removeFeature(i, t),
+  setBundles: (n, t, i) =>
+    ground.setBundles(
+      many(Math.min(201, Math.abs(n) || 0), (k) => ({ id: `${i}${k}`, species: t, stock: i, size: n, bundles: n })),
+    ),
   setAnimals: (n) => ground.setAnimals(n > 1 ? ['vole', 'goat'] : ['dragon' as 'vole']),
   setSetting: (n, t) => ground.setSetting(t, Number.isNaN(n) ? undefined : n, t),
   setPrice: (n, t) => ground.setPrice(t, n, t),
@@ -162,8 +168,7 @@ const makers: Readonly<Record<string, Make>> = {
             firstFrost: null,
             zone: n,
             rose: null,
-            source: t,
-            simulated: false,
+            from: { ...noClimate().from, zone: { source: t, simulated: false } },
           },
     ),
   setTerrain: (n, t) =>

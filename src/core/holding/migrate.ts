@@ -22,7 +22,7 @@ export const StoredSchema = z.object({
 export const toStored = (holding: Holding) => ({ format: 'close-rank' as const, version: HOLDING_VERSION, holding });
 
 /** `migrations[n]` makes version n + 2 of version n + 1. One that shipped is never edited. */
-const migrations: readonly ((old: unknown) => unknown)[] = [nameThePins, knowTheGround, layMoreWays];
+const migrations: readonly ((old: unknown) => unknown)[] = [nameThePins, knowTheGround, layMoreWays, sayWhereFrom];
 
 /** What claims to be a stored holding, raised to today's version but not yet held against the schema. Never throws. */
 export function upToDate(stored: unknown): { ok: true; value: unknown } | { ok: false; problem: ReadProblem } {
@@ -119,6 +119,30 @@ function layMoreWays(old: unknown): unknown {
     patterns: parsed.data.patterns.map(more),
     variants: [],
     species: [],
+  };
+}
+
+/** Version 4 named one source for all that is known of a climate, remembered no stock in hand, and took a block's density from its grid. */
+function sayWhereFrom(old: unknown): unknown {
+  const Laid = z.looseObject({ baseline: z.looseObject({ kind: z.string() }) });
+  const Old = z.looseObject({
+    climate: z.looseObject({ source: z.string(), simulated: z.boolean() }).nullable(),
+    plantings: z.array(Laid),
+    variants: z.array(z.looseObject({ planting: Laid })),
+  });
+  const parsed = Old.safeParse(old);
+  if (!parsed.success) return old;
+  const ask = (laid: z.infer<typeof Laid>) =>
+    laid.baseline.kind === 'block' ? { ...laid, baseline: { density: null, ...laid.baseline } } : laid;
+  const { climate, plantings, variants } = parsed.data;
+  const { source, simulated, ...known } = climate ?? { source: '', simulated: false };
+  const each = { source, simulated };
+  return {
+    ...parsed.data,
+    climate: climate && { ...known, from: { months: each, frosts: each, zone: each, rose: each } },
+    plantings: plantings.map(ask),
+    variants: variants.map((variant) => ({ ...variant, planting: ask(variant.planting) })),
+    inHand: [],
   };
 }
 

@@ -21,6 +21,7 @@ export const newHolding = ({ id, name, latitude, longitude, units, currency }: N
   plantings: [],
   patterns: [],
   variants: [],
+  inHand: [],
   species: [],
   climate: null,
   terrain: null,

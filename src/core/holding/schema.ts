@@ -3,7 +3,7 @@ import { SpeciesSchema } from './species-schema.ts';
 import { ANIMALS, CornerSchema, FeatureSchema, groundShape, id, line, MOST_CORNERS, point } from './ground-schema.ts';
 
 /** The version that this build writes; see migrate.ts for how older ones are read. */
-export const HOLDING_VERSION = 4;
+export const HOLDING_VERSION = 5;
 
 const name = z.string().trim().min(1).max(80);
 
@@ -23,6 +23,8 @@ export const BaselineSchema = z.discriminatedUnion('kind', [
   z.object({
     kind: z.literal('block'),
     outline: z.array(point).min(3).max(500),
+    /** Plants a hectare that were asked for; the grid is laid to the tape, so it may hold a few less. Null when the grid was set by hand. */
+    density: z.number().min(1).max(1e6).nullable(),
     /** Direction of the rows, degrees from north. */
     bearing: z.number().min(0).max(360),
     /** Kept free inside every edge, metres. */
@@ -164,6 +166,15 @@ export type Pattern = z.infer<typeof PatternSchema>;
 export const VariantSchema = z.object({ id, of: id, planting: PlantingSchema });
 export type Variant = z.infer<typeof VariantSchema>;
 
+export const BundleSchema = z.object({
+  id,
+  species: id,
+  stock: id,
+  size: z.number().int().min(1).max(10_000),
+  bundles: z.number().int().min(0).max(9999),
+});
+export type Bundle = z.infer<typeof BundleSchema>;
+
 export const HoldingSchema = z.object({
   id,
   name,
@@ -176,6 +187,8 @@ export const HoldingSchema = z.object({
   /** The steward's own patterns, beside those of the app. */
   patterns: z.array(PatternSchema).max(100),
   variants: z.array(VariantSchema).max(100),
+  /** Plants that lie in the shed, to be planted before any are bought: so many bundles of so many. */
+  inHand: z.array(BundleSchema).max(200),
   /** The steward's own species, and the app's as the steward corrected them; these count over the app's. */
   species: z.array(SpeciesSchema).max(500),
   ...groundShape,

@@ -45,6 +45,24 @@ describe(orderList, () => {
     );
   });
 
+  it('takes what is in hand off what is bought, once over all phases, and buys the rest in packs', () => {
+    const stock = one.plantings[0]!.rows[0]!.stock;
+    const bundle = { id: 'b', species: 'corylus-avellana', stock, size: 10, bundles: 1 };
+    const shed: Holding = { ...one, inHand: [bundle] };
+    const [bought, some] = [orderList(parts(one), one), orderList(parts(shed), shed)];
+    const hazel = (list: typeof some) => list.plants.find(({ species }) => species.id === 'corylus-avellana')!;
+    expect(hazel(some)).toMatchObject({ order: hazel(bought).order, here: 10 });
+    expect(hazel(some).quantity).toBeGreaterThanOrEqual(hazel(some).order - 10);
+    expect(hazel(some).quantity).toBeLessThan(hazel(bought).quantity);
+    expect(some.cents).toBeLessThan(bought.cents);
+    const later = orderList(parts(shed), shed, some.plants);
+    expect(hazel(later).here).toBe(0);
+    const full: Holding = { ...one, inHand: [{ ...bundle, bundles: 999 }] };
+    expect(hazel(orderList(parts(full), full))).toMatchObject({ quantity: 0, cents: 0, packs: [] });
+    const other: Holding = { ...one, inHand: [{ ...bundle, stock: 'standard' }] };
+    expect(hazel(orderList(parts(other), other)).here).toBe(0); // of another stock type
+  });
+
   it('prints plants first, then materials, each line adding to the total', () => {
     const list = orderList(parts(one), one);
     const rows = orderRows(list);

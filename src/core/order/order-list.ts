@@ -2,7 +2,7 @@ import type { Holding } from '../holding/schema.ts';
 import { stockOf } from '../species/stock.ts';
 import { capital } from '../units/text.ts';
 import { priceTable } from './prices.ts';
-import { addKinds, addKit, plantLines, type Kind, type KitLine, type PlantLine } from './quantities.ts';
+import { addKinds, addKit, leftInHand, plantLines, type Kind, type KitLine, type PlantLine } from './quantities.ts';
 
 /** The whole holding's order: plants of all plantings together, so that packs are shared. */
 export interface OrderList {
@@ -12,11 +12,13 @@ export interface OrderList {
   readonly cents: number;
 }
 
+/** What a holding buys; what is in hand is used first, after what `earlier` phases took of it. */
 export function orderList(
   parts: readonly { readonly kinds: readonly Kind[]; readonly kit: readonly KitLine[] }[],
   holding: Holding,
+  earlier: readonly PlantLine[] = [],
 ): OrderList {
-  const plants = plantLines(addKinds(parts.map(({ kinds }) => kinds)), holding);
+  const plants = plantLines(addKinds(parts.map(({ kinds }) => kinds)), holding, leftInHand(holding, earlier));
   const kit = addKit(parts.map((part) => part.kit));
   return { plants, kit, cents: [...plants, ...kit].reduce((sum, { cents }) => sum + cents, 0) };
 }
@@ -29,6 +31,8 @@ export interface OrderRow {
   readonly onPlan: number;
   readonly losses: number | null;
   readonly order: number;
+  /** Of those, in hand already. */
+  readonly here: number;
   readonly packs: string;
   readonly quantity: number;
   readonly cents: number;
@@ -37,13 +41,14 @@ export interface OrderRow {
 /** The order as printed rows: plants first, then materials. */
 export function orderRows({ plants, kit }: OrderList): OrderRow[] {
   return [
-    ...plants.map(({ species, stock, count, losses, order, packs, quantity, cents }) => ({
+    ...plants.map(({ species, stock, count, losses, order, here, packs, quantity, cents }) => ({
       item: capital(species.common),
       botanical: species.botanical,
       stock: `${stockOf(stock).name}, ${stockOf(stock).size}`,
       onPlan: count,
       losses,
       order,
+      here,
       packs: packs.map(({ size, count: n }) => `${n} × ${size}`).join(' + '),
       quantity,
       cents,
@@ -55,6 +60,7 @@ export function orderRows({ plants, kit }: OrderList): OrderRow[] {
       onPlan: Math.round(wanted * 100) / 100,
       losses: null,
       order: count,
+      here: 0,
       packs: '',
       quantity: count,
       cents,

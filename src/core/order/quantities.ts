@@ -22,8 +22,10 @@ export interface Kind {
 export interface PlantLine extends Kind {
   /** Plants that will not live through the first year, expected. */
   readonly losses: number;
-  /** Plants to order so that enough live, with those unfit on arrival. */
+  /** Plants wanted so that enough live, with those unfit on arrival. */
   readonly order: number;
+  /** Of those, already in hand. */
+  readonly here: number;
   readonly packs: readonly { readonly size: number; readonly count: number }[];
   readonly quantity: number;
   readonly cents: number;
@@ -64,18 +66,31 @@ export function kindsOf(stand: Stand): Kind[] {
   return kinds.sort((a, b) => b.count - a.count || a.species.id.localeCompare(b.species.id, 'en'));
 }
 
+/** Plants in hand by {@link keyOf}. */
+export type InHand = ReadonlyMap<string, number>;
+const keyOf = ({ species, stock }: Pick<Kind, 'species' | 'stock'>): string => `${species.id}|${stock}`;
+
+/** What lies in the shed, less what `earlier` lines take of it. */
+export function leftInHand({ inHand }: Pick<Holding, 'inHand'>, earlier: readonly PlantLine[]): InHand {
+  const left = new Map<string, number>();
+  for (const { species, stock, size, bundles } of inHand)
+    left.set(`${species}|${stock}`, (left.get(`${species}|${stock}`) ?? 0) + size * bundles);
+  for (const line of earlier) left.set(keyOf(line), (left.get(keyOf(line)) ?? 0) - line.here);
+  return left;
+}
+
 /** Kinds of several stands added up. */
 export function addKinds(all: readonly (readonly Kind[])[]): Kind[] {
   const sums = new Map<string, Kind>();
   for (const kind of all.flat()) {
-    const key = `${kind.species.id}|${kind.stock}`;
+    const key = keyOf(kind);
     sums.set(key, { ...kind, count: kind.count + (sums.get(key)?.count ?? 0) });
   }
   return [...sums.values()].sort((a, b) => b.count - a.count || a.species.id.localeCompare(b.species.id, 'en'));
 }
 
 /** What to order for these plants: enough that the wanted number lives, in the cheapest packs. */
-export function plantLines(kinds: readonly Kind[], holding: Rates): PlantLine[] {
+export function plantLines(kinds: readonly Kind[], holding: Rates, inHand: InHand = new Map()): PlantLine[] {
   const prob = settingOf(holding, 'order.prob');
   const rho = settingOf(holding, 'order.rho');
   const cull = settingOf(holding, 'order.cull');
@@ -86,11 +101,13 @@ export function plantLines(kinds: readonly Kind[], holding: Rates): PlantLine[] 
       leastOrder({ need: kind.count, survival: stock.survival, prob, rho }) ?? Math.ceil(kind.count / stock.survival);
     const order = finalOrder(kind.count, least - kind.count, cull);
     const packs = stock.packs.map(({ size }) => ({ size, price: priceOf(holding, stockPriceKey(stock.id, size)) }));
-    const { quantity, cost, counts } = choosePacks(order, packs);
+    const here = Math.min(order, inHand.get(keyOf(kind)) ?? 0);
+    const { quantity, cost, counts } = choosePacks(order - here, packs);
     return {
       ...kind,
       losses: roundHalfUp(kind.count * (1 - stock.survival)),
       order,
+      here,
       packs: packs.map(({ size }, p) => ({ size, count: counts[p]! })).filter(({ count }) => count > 0),
       quantity,
       cents: cost,

@@ -109,6 +109,7 @@ export function drawnBlock(points: readonly Point[], { headland = 0 } = {}): Ext
     outline: kept.map(([x, y]) => [x, y]),
     bearing: alongLongest(kept),
     headland,
+    density: null,
     shift: { along: 0, across: 0 },
     lanes: null,
   };

@@ -1,4 +1,4 @@
-import type { Command } from '../holding/command.ts';
+import { together, type Command } from '../holding/command.ts';
 import { setBaseline, setRows } from '../holding/planting-commands.ts';
 import type { Holding, Planting, Row } from '../holding/schema.ts';
 import { slopeAt, type Relief } from '../ground/relief.ts';
@@ -47,9 +47,9 @@ export function patternOfRows(rows: readonly Pick<Row, 'spacing' | 'rowGap' | 's
   return BLOCK_PATTERNS.find((pattern) => pattern !== 'rows' && fits(pattern)) ?? 'rows';
 }
 
-/** A block's rows set to a pattern at a density. Patterns that stagger need an even number of rows to repeat: an odd one is laid twice. */
+/** A block's rows set to a pattern at a density, which is kept beside what comes out of it. Patterns that stagger need an even number of rows to repeat: an odd one is laid twice. */
 export function fillAt(
-  { id, rows }: Planting,
+  { id, rows, baseline }: Planting,
   perHectare: number,
   pattern: BlockPattern,
   newId: () => string,
@@ -70,7 +70,8 @@ export function fillAt(
       staggered: staggers ? r % 2 === 1 : pattern === 'square' ? false : row.staggered,
     };
   });
-  return setRows(id, laid, null, `${perHectare} a hectare`);
+  const asked = baseline.kind === 'block' ? [setBaseline(id, { ...baseline, density: perHectare })] : [];
+  return together(`${Math.round(perHectare)} a hectare`, [setRows(id, laid, null, ''), ...asked]);
 }
 
 /** The grid moved along and across its rows to where most plants fit, of 25 places tried; null when none beats where it lies. */

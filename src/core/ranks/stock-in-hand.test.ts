@@ -4,9 +4,9 @@ import { describe, expect, it } from 'vitest';
 import { sample, standOf } from '../../../checks/sample.ts';
 import { take } from '../holding/command.ts';
 import { matureHeight, matureWidth } from '../species/catalogue.ts';
-import { layAnswer, waysToUse, type Answer, type Bundle } from './stock-in-hand.ts';
+import { layAnswer, waysToUse, type Answer, type InHand } from './stock-in-hand.ts';
 
-const bundles: readonly Bundle[] = [
+const bundles: readonly InHand[] = [
   { species: 'viburnum-opulus', size: 30, bundles: 1 },
   { species: 'corylus-avellana', size: 30, bundles: 1 },
   { species: 'acer-campestre', size: 30, bundles: 1 },
@@ -26,6 +26,34 @@ describe(waysToUse, () => {
     const heights = own.rows.map(({ species }) => matureHeight(appBook.of(species[0]![0])));
     expect(heights).toEqual([...heights].sort((a, b) => a - b));
     expect(own.rows.map(({ plants }) => plants)).toEqual([30, 30, 30, 40]);
+  });
+  it('kinds that want full light stand where the sun reaches them, on either side of the equator and of the line', () => {
+    const two: InHand[] = [
+      { species: 'hippophae-rhamnoides', size: 40, bundles: 1 },
+      { species: 'betula-pendula', size: 40, bundles: 1 },
+    ];
+    for (const latitude of [52, -42])
+      for (const side of ['left', 'right'] as const) {
+        const holding = sample({ length: 52, latitude, planting: { side } });
+        const answers = waysToUse(holding.plantings[0]!, holding, two, { ...options, least: 2, most: 2 });
+        const sunward = (side === 'right') === latitude > 0 ? 1 : 0;
+        const own = answers.filter(({ rows }) => rows.every(({ species }) => species.length === 1));
+        expect(own.map(({ dark }) => dark)).toEqual([0]);
+        expect(own[0]!.rows[sunward]!.species[0]![0]).toBe('hippophae-rhamnoides');
+      }
+    // A line to the north has the sun on both sides: neither order is darker.
+    const north = sample({
+      planting: {
+        baseline: {
+          points: [
+            [0, 0],
+            [0, 52],
+          ],
+        },
+      },
+    });
+    for (const { dark } of waysToUse(north.plantings[0]!, north, two, { ...options, least: 2, most: 2 }))
+      expect(dark).toBe(0);
   });
   it('deals a mix so that equal rows are spaced alike: no row gets the odd plant of every kind', () => {
     const holding = sample({ length: 150 });
@@ -53,7 +81,7 @@ describe(waysToUse, () => {
   });
   it('leaves the fewest that any spacing leaves (tried one by one), never closer than the species bear', () => {
     const holding = sample({ length: 9 });
-    const many: Bundle[] = [{ species: 'corylus-avellana', size: 25, bundles: 1 }];
+    const many: InHand[] = [{ species: 'corylus-avellana', size: 25, bundles: 1 }];
     const [best] = waysToUse(holding.plantings[0]!, holding, many, { ...options, most: 2 });
     let fewest = Infinity;
     for (const rows of [1, 2])

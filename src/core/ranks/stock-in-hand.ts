@@ -1,20 +1,17 @@
 import { bookOf } from '../species/book.ts';
-import { speciesAt } from './stand.ts';
+import { directionAt } from '../geometry/polyline.ts';
+import { speciesAt, type Stand } from './stand.ts';
 import type { Command } from '../holding/command.ts';
 import { setRows } from '../holding/planting-commands.ts';
 import { plainRow } from '../holding/plain-row.ts';
-import { SPACING, type Holding, type Planting, type Row } from '../holding/schema.ts';
+import { SPACING, type Bundle, type Holding, type Planting, type Row } from '../holding/schema.ts';
 import { settingOf } from '../holding/settings.ts';
 import { matureHeight, matureWidth } from '../species/catalogue.ts';
 import { layOut } from './lay-out.ts';
 import { tightestSpacing, useUp } from './use-up.ts';
 
 /** Plants that lie in the shed: so many bundles of so many. */
-export interface Bundle {
-  readonly species: string;
-  readonly size: number;
-  readonly bundles: number;
-}
+export type InHand = Pick<Bundle, 'species' | 'size' | 'bundles'>;
 
 /** One way to use them up on this line. */
 export interface Answer {
@@ -25,6 +22,8 @@ export interface Answer {
   }[];
   readonly used: number;
   readonly leftOver: readonly (readonly [species: string, plants: number])[];
+  /** Plants that want full light and stand behind taller rows, away from the sun. */
+  readonly dark: number;
   /** Rows whose spacing lies outside what its species bear. */
   readonly strained: number;
   readonly planting: Planting;
@@ -68,14 +67,14 @@ function dealt(counts: Counts, lengths: readonly number[]): Counts[] {
 }
 
 /**
- * Layouts of a planting's line that use up what is in hand, best first: fewest plants left over, then spacings
- * that its species bear, then fewest rows. Either the low stand before the tall, each row its own kinds, or all rows
- * share one even mix. At most `5` answers, none twice.
+ * Layouts of a planting's line that use up what is in hand, best first: fewest plants left over, then none that
+ * wants light behind what shades it, then spacings that its species bear, then fewest rows. Either each row has its own
+ * kinds, by their height, or all rows share one even mix. At most `5` answers, none twice.
  */
 export function waysToUse(
   planting: Planting,
   holding: Holding,
-  bundles: readonly Bundle[],
+  bundles: readonly InHand[],
   { least, most, rowGap, newId }: InHandOptions,
 ): Answer[] {
   const counts = new Map<string, number>();
@@ -103,19 +102,22 @@ export function waysToUse(
       { ...planting, rows: Array.from({ length: k }, (_, r) => ({ ...rowAt(r), spacing: SPACING.most })) },
       holding,
     ).stand.rows.map(({ line }) => line?.length ?? 0);
-  const shares: Counts[][] = [];
-  for (let k = least; k <= most; k++) {
-    if (k <= inHand.length) shares.push(...partitions(inHand, k));
-    if (k > 1) shares.push(dealt(inHand, lengthsOf(k)));
-  }
   const find = spacingFinder(planting, holding, rowAt);
-  const answers = shares
-    .filter((rows) => rows.every((row) => row.reduce((sum, [, n]) => sum + n, 0) >= 2))
-    .map((rows) => lay(planting, holding, rows, inHand, rowAt, find));
   const total = (answer: Answer) => answer.leftOver.reduce((sum, [, n]) => sum + n, 0);
-  return answers
-    .sort((a, b) => total(a) - total(b) || a.strained - b.strained || a.rows.length - b.rows.length)
-    .slice(0, 5);
+  const better = (a: Answer, b: Answer) =>
+    total(a) - total(b) || a.dark - b.dark || a.strained - b.strained || a.rows.length - b.rows.length;
+  const answer = (rows: readonly Counts[]) => lay(planting, holding, rows, inHand, rowAt, find);
+  const serves = (rows: readonly Counts[]) => rows.every((row) => row.reduce((sum, [, n]) => sum + n, 0) >= 2);
+  const answers: Answer[] = [];
+  for (let k = least; k <= most; k++) {
+    // Low before tall, unless tall before low leaves more of them lit: that hangs on where the sun stands.
+    if (k <= inHand.length)
+      for (const rows of partitions(inHand, k).filter(serves))
+        answers.push([rows, ...(k > 1 ? [rows.toReversed()] : [])].map(answer).sort(better)[0]!);
+    const mixed = k > 1 ? dealt(inHand, lengthsOf(k)) : [];
+    if (k > 1 && serves(mixed)) answers.push(answer(mixed));
+  }
+  return answers.sort(better).slice(0, 5);
 }
 
 /** Tightest and widest spacing that all species of a row bear. */
@@ -187,9 +189,38 @@ function lay(
     rows: laid,
     used: stand.count,
     leftOver: inHand.map(([species, n]) => [species, n - (used.get(species) ?? 0)] as const).filter(([, n]) => n !== 0),
+    dark: inTheDark(trial, stand, holding),
     strained: laid.filter(({ spacing }, r) => spacing > limits[r]![1]).length,
     planting: trial,
   };
+}
+
+/** Rows that run this near to north and south have the sun on both sides: cosine of their lie to it. */
+const ACROSS = 0.4;
+
+/** Plants that want full light and stand behind a taller row, seen from where the sun is highest. */
+function inTheDark({ side }: Planting, stand: Stand, holding: Holding): number {
+  const { place } = holding;
+  const taller = settingOf(holding, 'row.shades');
+  const rows = stand.rows.filter(({ line, from, to }) => line && to > from);
+  const [first] = rows;
+  if (!first) return 0;
+  const [x] = directionAt(first.line!, first.line!.length / 2);
+  // Rows lie outward of the line; the sun stands in the south, beyond the equator in the north.
+  const outward = (side === 'right' ? -x : x) * (place.latitude < 0 ? 1 : -1);
+  if (Math.abs(outward) < ACROSS) return 0;
+  const height = ({ from, to }: (typeof rows)[number]) => {
+    let sum = 0;
+    for (let i = from; i < to; i++) sum += matureHeight(speciesAt(stand, i));
+    return sum / (to - from);
+  };
+  let dark = 0;
+  for (const row of rows) {
+    const sunward = rows.filter(({ offset }) => (offset - row.offset) * outward > 0.001);
+    if (!sunward.some((other) => height(other) > height(row) * taller)) continue;
+    for (let i = row.from; i < row.to; i++) if (speciesAt(stand, i).light[0] === 'full') dark++;
+  }
+  return dark;
 }
 
 /** The answer laid as one command. */

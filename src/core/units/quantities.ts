@@ -92,6 +92,12 @@ export function formatArea(squareMetres: number, system: UnitSystem): string {
 export const landUnit = (system: UnitSystem): { name: string; squareMetres: number } =>
   system === 'metric' ? { name: 'hectare', squareMetres: 10_000 } : { name: 'acre', squareMetres: EXACT.ac };
 
+/** The units that wind and rain are spoken of in: their names, and their metres a second or millimetres. */
+export const windUnit = (system: UnitSystem): { name: string; perUnit: number } =>
+  system === 'metric' ? { name: 'm/s', perUnit: 1 } : { name: 'mph', perUnit: EXACT.mi / 3600 };
+export const rainUnit = (system: UnitSystem): { name: string; perUnit: number } =>
+  system === 'metric' ? { name: 'mm', perUnit: 1 } : { name: 'in', perUnit: EXACT.in * 1000 };
+
 /** `cents` (whole minor units) in an ISO 4217 `currency`; whole units from 1,000 up, where cents are noise. */
 export function formatMoney(cents: number, currency: string): string {
   return formatOf(Math.abs(cents) >= 100_000 ? 0 : 2, currency).format(cents / 100);

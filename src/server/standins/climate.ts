@@ -1,12 +1,12 @@
 import type { z } from 'zod';
-import type { WhereSchema } from '../../core/ground/standins.ts';
-import type { Climate, Rose } from '../../core/holding/ground-schema.ts';
+import type { ClimateAnswer, WhereSchema } from '../../core/ground/standins.ts';
+import type { Rose } from '../../core/holding/ground-schema.ts';
 import { seeded } from './seeded.ts';
 
 type Where = z.infer<typeof WhereSchema>;
 
 /** A made-up but likely climate: milder towards the equator, seasons turned round in the south. */
-export function climateAt({ latitude, longitude }: Where): Climate {
+export function climateAt({ latitude, longitude }: Where): z.infer<typeof ClimateAnswer> {
   const away = Math.abs(latitude);
   const seed = (word: string) => seeded(word, Math.round(latitude * 10), Math.round(longitude * 10));
   const midsummer = latitude >= 0 ? 6.5 : 0.5;

@@ -1,10 +1,19 @@
-import { Button, Segmented } from 'antd';
+import { Button, Segmented, Select } from 'antd';
 import { useRef, useState } from 'react';
 import { dayWords, monthName } from '../../../core/ground/local-rules.ts';
 import { ClimateAnswer } from '../../../core/ground/standins.ts';
-import { windSentence, windsWorthStopping } from '../../../core/ground/wind.ts';
+import { compassName } from '../../../core/geometry/point.ts';
+import { noClimate, sourceWords, told, TYPED } from '../../../core/ground/climate.ts';
+import {
+  prevailingRose,
+  WIND_STRENGTHS,
+  windSentence,
+  windsWorthStopping,
+  type WindStrength,
+} from '../../../core/ground/wind.ts';
 import { setClimate } from '../../../core/holding/ground-commands.ts';
-import { SEASONS, type Climate, type Season } from '../../../core/holding/ground-schema.ts';
+import { rainUnit, windUnit, type UnitSystem } from '../../../core/units/quantities.ts';
+import { SEASONS, type Climate, type Rose, type Season, type Source } from '../../../core/holding/ground-schema.ts';
 import { DayField } from '../../look/DayField.tsx';
 import { NumberField } from '../../look/NumberField.tsx';
 import { useShown } from '../../store/derived.ts';
@@ -12,15 +21,6 @@ import { complain, run } from '../../store/session.ts';
 import { StandinOffer } from './StandinOffer.tsx';
 import { WindRose } from './WindRose.tsx';
 
-const EMPTY: Climate = {
-  months: null,
-  lastFrost: null,
-  firstFrost: null,
-  zone: null,
-  rose: null,
-  source: 'typed by the steward',
-  simulated: false,
-};
 const calm = () => Array.from({ length: 8 }, () => ({ share: 0.12, speed: 3 }));
 
 /** Wind by season, rain and evaporation by month, frosts: from the stand-in, a table, or typed. */
@@ -29,14 +29,14 @@ export function WindPanel() {
   const [season, setSeason] = useState<Season>('winter');
   const [typing, setTyping] = useState(false);
   const file = useRef<HTMLInputElement>(null);
-  const change = (changes: Partial<Climate>, label: string) =>
-    run(setClimate({ ...(climate ?? EMPTY), source: 'typed by the steward', simulated: false, ...changes }, label));
+  const change = (changes: Partial<Omit<Climate, 'from'>>, label: string) =>
+    run(setClimate(told(climate, changes, TYPED), label));
   const read = async (picked: File) => {
     try {
       const [{ readClimateCsv }, text] = [await import('../../../core/files/climate-csv.ts'), await picked.text()];
       run(
         setClimate(
-          { ...(climate ?? EMPTY), ...readClimateCsv(text, picked.name), source: picked.name, simulated: false },
+          told(climate, readClimateCsv(text, picked.name), { source: picked.name.slice(0, 200), simulated: false }),
           `climate from ${picked.name}`,
         ),
       );
@@ -47,14 +47,13 @@ export function WindPanel() {
   const winds = climate?.rose ? windsWorthStopping(climate.rose) : [];
   return (
     <>
-      {climate ? (
-        <p className="soft">
-          From: {climate.source}
-          {climate.simulated && ', simulated'}.
+      {!climate && (
+        <p>
+          Nothing is known of wind and weather. Say where the wind mostly comes from, ask the simulated climate, bring
+          in a table, or type what you know.
         </p>
-      ) : (
-        <p>Nothing is known of wind and weather. Ask the simulated climate, bring in a table, or type what you know.</p>
       )}
+      <Prevailing onChange={(rose) => change({ rose }, 'prevailing wind')} />
       {climate?.rose && (
         <>
           <Segmented
@@ -66,6 +65,7 @@ export function WindPanel() {
             onChange={setSeason}
           />
           <WindRose sectors={climate.rose[season]} season={season} />
+          <From source={climate.from.rose} />
           <h3>Winds worth stopping</h3>
           {winds.length > 0 ? (
             <ul className="plain">
@@ -87,9 +87,16 @@ export function WindPanel() {
               : 'Frost dates are not known.'}{' '}
             {climate.zone ? `Hardiness zone ${climate.zone}.` : 'Hardiness zone not known.'}
           </p>
+          {climate.lastFrost && <From what="Frosts" source={climate.from.frosts} />}
+          {climate.zone && <From what="Zone" source={climate.from.zone} />}
         </>
       )}
-      {climate?.months && <Months months={climate.months} us={units === 'us'} />}
+      {climate?.months && (
+        <>
+          <Months months={climate.months} us={units === 'us'} />
+          <From source={climate.from.months} />
+        </>
+      )}
       <div className="actions wrap">
         <Button size="small" onClick={() => setTyping(!typing)} aria-expanded={typing}>
           {typing ? 'Done typing' : 'Type it'}
@@ -98,15 +105,17 @@ export function WindPanel() {
           Bring in a table
         </Button>
       </div>
-      {typing && <Typing climate={climate ?? EMPTY} season={season} onChange={change} />}
+      {typing && <Typing climate={climate ?? noClimate()} units={units} season={season} onChange={change} />}
       <StandinOffer
         schema={ClimateAnswer}
         path={`climate?latitude=${place.latitude}&longitude=${place.longitude}`}
         label="What the climate record says"
         say={(found) =>
-          `${found.months!.reduce((sum, { rain }) => sum + rain, 0)} mm of rain a year, zone ${found.zone}, frosts until ${dayWords(found.lastFrost!)}.`
+          `${Math.round(found.months!.reduce((sum, { rain }) => sum + rain, 0) / rainUnit(units).perUnit)} ${rainUnit(units).name} of rain a year, zone ${found.zone}, frosts until ${dayWords(found.lastFrost!)}.`
         }
-        take={(found) => run(setClimate(found, 'climate (simulated)'))}
+        take={({ source, simulated, ...facts }) =>
+          run(setClimate(told(climate, facts, { source, simulated }), 'climate (simulated)'))
+        }
       />
       <input
         ref={file}
@@ -124,8 +133,51 @@ export function WindPanel() {
   );
 }
 
+function From({ what, source }: { what?: string; source: Source }) {
+  return (
+    <p className="soft fine">
+      {what ? `${what} from` : 'From'}: {sourceWords(source)}.
+    </p>
+  );
+}
+
+/** One direction and how strong: all that most stewards can say of their wind, and enough to lay a belt. */
+function Prevailing({ onChange }: { onChange(rose: Rose): void }) {
+  const [from, setFrom] = useState<number | null>(null);
+  const [strength, setStrength] = useState<WindStrength>('fresh');
+  const say = (direction: number | null, how: WindStrength) => {
+    setFrom(direction);
+    setStrength(how);
+    if (direction !== null) onChange(prevailingRose(direction, how));
+  };
+  return (
+    <div className="pair">
+      <div className="field">
+        <label htmlFor="prevailing">Wind mostly from</label>
+        <Select
+          id="prevailing"
+          value={from}
+          placeholder="choose"
+          options={Array.from({ length: 8 }, (_, i) => ({ value: i * 45, label: compassName(i * 45) }))}
+          onChange={(direction) => say(direction, strength)}
+        />
+      </div>
+      <div className="field">
+        <label htmlFor="strength">It is</label>
+        <Select
+          id="strength"
+          value={strength}
+          options={WIND_STRENGTHS.map((value) => ({ value, label: value }))}
+          onChange={(how) => say(from, how)}
+        />
+      </div>
+    </div>
+  );
+}
+
 function Months({ months, us }: { months: NonNullable<Climate['months']>; us: boolean }) {
-  const amount = (millimetres: number) => (us ? (millimetres / 25.4).toFixed(1) : String(Math.round(millimetres)));
+  const amount = (millimetres: number) =>
+    us ? (millimetres / rainUnit('us').perUnit).toFixed(1) : String(Math.round(millimetres));
   return (
     <>
       <h3>Rain and evaporation, {us ? 'inches' : 'mm'}</h3>
@@ -155,13 +207,17 @@ function Months({ months, us }: { months: NonNullable<Climate['months']>; us: bo
 
 function Typing({
   climate,
+  units,
   season,
   onChange,
 }: {
   climate: Climate;
+  units: UnitSystem;
   season: Season;
-  onChange(changes: Partial<Climate>, label: string): void;
+  onChange(changes: Partial<Omit<Climate, 'from'>>, label: string): void;
 }) {
+  const [rain, wind] = [rainUnit(units), windUnit(units)];
+  const tenth = (value: number) => Math.round(value * 10) / 10;
   const months = climate.months ?? Array.from({ length: 12 }, () => ({ rain: 0, evaporation: 0 }));
   const rose = climate.rose ?? { winter: calm(), spring: calm(), summer: calm(), autumn: calm() };
   const sector = (i: number, changes: object) =>
@@ -198,8 +254,8 @@ function Typing({
         <thead>
           <tr>
             <th scope="col">Month</th>
-            <th scope="col">Rain, mm</th>
-            <th scope="col">Evaporation, mm</th>
+            <th scope="col">Rain, {rain.name}</th>
+            <th scope="col">Evaporation, {rain.name}</th>
           </tr>
         </thead>
         <tbody>
@@ -210,13 +266,17 @@ function Typing({
                 <td key={key}>
                   <NumberField
                     size="small"
-                    aria-label={`${key} in ${monthName(i + 1)}, mm`}
+                    aria-label={`${key} in ${monthName(i + 1)}, ${rain.name}`}
                     min={0}
-                    max={key === 'rain' ? 3000 : 600}
-                    value={month[key]}
+                    max={(key === 'rain' ? 3000 : 600) / rain.perUnit}
+                    value={tenth(month[key] / rain.perUnit)}
                     onEnter={(value) =>
                       onChange(
-                        { months: months.map((one, k) => (k === i ? { ...one, [key]: value ?? 0 } : one)) },
+                        {
+                          months: months.map((one, k) =>
+                            k === i ? { ...one, [key]: (value ?? 0) * rain.perUnit } : one,
+                          ),
+                        },
                         `${key} in ${monthName(i + 1)}`,
                       )
                     }
@@ -232,7 +292,7 @@ function Typing({
           <tr>
             <th scope="col">From, {season}</th>
             <th scope="col">% of time</th>
-            <th scope="col">m/s</th>
+            <th scope="col">{wind.name}</th>
           </tr>
         </thead>
         <tbody>
@@ -254,11 +314,11 @@ function Typing({
                 <td>
                   <NumberField
                     size="small"
-                    aria-label={`Speed from ${from}, m/s`}
+                    aria-label={`Speed from ${from}, ${wind.name}`}
                     min={0}
-                    max={60}
-                    value={speed}
-                    onEnter={(value) => sector(i, { speed: value ?? 0 })}
+                    max={60 / wind.perUnit}
+                    value={tenth(speed / wind.perUnit)}
+                    onEnter={(value) => sector(i, { speed: (value ?? 0) * wind.perUnit })}
                   />
                 </td>
               </tr>

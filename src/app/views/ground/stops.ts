@@ -1,3 +1,4 @@
+import { madeUp } from '../../../core/ground/climate.ts';
 import { area } from '../../../core/geometry/polygon.ts';
 import { compassName } from '../../../core/geometry/point.ts';
 import { choiceWords, featuresOf, nameOf } from '../../../core/ground/features.ts';
@@ -133,7 +134,7 @@ export const STOPS: readonly Stop[] = [
       if (!climate) return { text: 'not known', sure: 'empty' };
       const [worst] = climate.rose ? windsWorthStopping(climate.rose) : [];
       return {
-        text: `${worst ? `${compassName(worst.from)} in ${worst.season}` : 'no wind stands out'}${climate.simulated ? ', simulated' : ''}`,
+        text: `${worst ? `${compassName(worst.from)} in ${worst.season}` : 'no wind stands out'}${madeUp(climate, 'rose')}`,
         sure: 'done',
       };
     },

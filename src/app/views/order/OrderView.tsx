@@ -94,7 +94,17 @@ export function OrderView() {
               responsive: ['md'],
               render: (n: number | null) => n ?? '',
             },
-            { title: 'Order', dataIndex: 'order', align: 'right', render: (n: number) => formatCount(n) },
+            { title: 'Wanted', dataIndex: 'order', align: 'right', render: (n: number) => formatCount(n) },
+            ...(rows.some(({ here }) => here > 0)
+              ? [
+                  {
+                    title: 'In hand',
+                    dataIndex: 'here',
+                    align: 'right' as const,
+                    render: (n: number) => (n > 0 ? formatCount(n) : ''),
+                  },
+                ]
+              : []),
             {
               title: 'Packs',
               dataIndex: 'packs',
@@ -106,7 +116,7 @@ export function OrderView() {
           ]}
           summary={() => (
             <Table.Summary.Row>
-              <Table.Summary.Cell index={0} colSpan={6}>
+              <Table.Summary.Cell index={0} colSpan={rows.some(({ here }) => here > 0) ? 7 : 6}>
                 <strong>Plants and materials</strong>
               </Table.Summary.Cell>
               <Table.Summary.Cell index={1} align="right">

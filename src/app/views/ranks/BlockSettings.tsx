@@ -40,7 +40,11 @@ export function BlockSettings({ planting, block, plants }: { planting: Planting;
   const { name: unit, squareMetres: ground } = landUnit(units);
   const pattern = patternOfRows(planting.rows);
   const squareMetres = area(block.outline);
-  const perHectare = Math.round(nominalDensity(planting.rows));
+  const laid = nominalDensity(planting.rows);
+  // What was asked stays as it was typed while the grid still comes from it.
+  const asked = block.density !== null && Math.abs(laid / block.density - 1) < 0.05 ? block.density : null;
+  const perHectare = asked ?? laid;
+  const each = (density: number) => formatCount(Math.round((density / HECTARE) * ground));
   const fill = (perHa: number, as: BlockPattern) => run(fillAt(planting, perHa, as, newId));
   const set = (changes: Partial<Block>, label: string) =>
     run(setBaseline(planting.id, { ...block, ...changes }, label));
@@ -56,6 +60,7 @@ export function BlockSettings({ planting, block, plants }: { planting: Planting;
       <p className="soft">
         {(squareMetres / ground).toFixed(2)} {unit}s, {formatCount(plants)} plants:{' '}
         {formatCount(Math.round((plants / squareMetres) * ground))} a {unit} with its edges and lanes.
+        {asked !== null && ` Asked for ${each(asked)}; to the tape’s centimetre the grid holds ${each(laid)}.`}
       </p>
       <div className="pair">
         <div className="field">

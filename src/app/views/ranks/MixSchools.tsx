@@ -1,3 +1,4 @@
+import { usePreviews } from '../../look/use-previews.ts';
 import { bookOf } from '../../../core/species/book.ts';
 import { Button } from 'antd';
 import { mixProposals, mixSource, type MixProposal } from '../../../core/findings/mix-schools.ts';
@@ -8,6 +9,7 @@ import { run, tryOut, useSession } from '../../store/session.ts';
 
 /** One kind or many: what each school would plant in one row; looked at, it is tried out on the plan. */
 export function MixSchools({ planting, row }: { planting: string; row: string }) {
+  const previews = usePreviews();
   const holding = useSession((state) => state.holding!);
   const laid = workOut(holding).laid(planting);
   const proposals = laid ? mixProposals(holding, laid, row) : [];
@@ -15,7 +17,7 @@ export function MixSchools({ planting, row }: { planting: string; row: string })
     <section className="schools" aria-label="One kind or many">
       <ul className="rows-list">
         {proposals.map((proposal) => (
-          <li key={proposal.key} onMouseEnter={() => tryOut(proposal.command)} onMouseLeave={() => tryOut(null)}>
+          <li key={proposal.key} {...previews(proposal.key, proposal.command)}>
             <div className="line">
               <strong>{proposal.label}</strong>
               <Button

@@ -1,3 +1,4 @@
+import { usePreviews } from '../../look/use-previews.ts';
 import { Button } from 'antd';
 import { rowOrders, type Overtopped } from '../../../core/findings/row-order.ts';
 import type { Planting } from '../../../core/holding/schema.ts';
@@ -6,6 +7,7 @@ import { run, tryOut, useSession } from '../../store/session.ts';
 
 /** Orders that the rows could stand in, each with why and who then overtops whom; looked at, it is tried out. */
 export function RowOrders({ planting }: { planting: string }) {
+  const previews = usePreviews();
   const holding = useSession((state) => state.holding!);
   const laid = workOut(holding).laid(planting);
   const orders = laid ? rowOrders(holding, laid) : [];
@@ -15,7 +17,7 @@ export function RowOrders({ planting }: { planting: string }) {
   return (
     <ul className="rows-list" aria-label="Which row where">
       {orders.map(({ key, label, why, order, overtopped, command }) => (
-        <li key={key} onMouseEnter={() => tryOut(command)} onMouseLeave={() => tryOut(null)}>
+        <li key={key} {...previews(key, command)}>
           <div className="line">
             <strong>{label}</strong>
             {key !== 'now' && (

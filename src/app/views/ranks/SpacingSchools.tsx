@@ -1,3 +1,4 @@
+import { usePreviews } from '../../look/use-previews.ts';
 import { Button } from 'antd';
 import { useState } from 'react';
 import { schoolsSource, spacingProposals, type Proposal } from '../../../core/findings/spacing-schools.ts';
@@ -9,6 +10,7 @@ import { run, tryOut, useSession } from '../../store/session.ts';
 
 /** What each school of practice would make of one row's spacing; looked at, it is tried out on the plan. */
 export function SpacingSchools({ planting, row }: { planting: string; row: string }) {
+  const previews = usePreviews();
   const holding = useSession((state) => state.holding!);
   const [closesBy, setClosesBy] = useState(6);
   const laid = workOut(holding).laid(planting);
@@ -29,7 +31,7 @@ export function SpacingSchools({ planting, row }: { planting: string; row: strin
       </div>
       <ul className="rows-list">
         {proposals.map((proposal) => (
-          <li key={proposal.school.key} onMouseEnter={() => tryOut(proposal.command)} onMouseLeave={() => tryOut(null)}>
+          <li key={proposal.school.key} {...previews(proposal.school.key, proposal.command)}>
             <div className="line">
               <strong>{proposal.school.label}</strong>
               <Button

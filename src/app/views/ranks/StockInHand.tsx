@@ -1,9 +1,11 @@
+import { usePreviews } from '../../look/use-previews.ts';
 import { useBook } from '../../store/derived.ts';
 import { Button, Modal } from 'antd';
 import { useMemo, useState } from 'react';
-import { layAnswer, waysToUse, type Answer, type Bundle } from '../../../core/ranks/stock-in-hand.ts';
-import { SPACING } from '../../../core/holding/schema.ts';
-import { formatCount, formatLength } from '../../../core/units/quantities.ts';
+import { layAnswer, waysToUse, type Answer } from '../../../core/ranks/stock-in-hand.ts';
+import { setBundles as keepBundles } from '../../../core/holding/ground-commands.ts';
+import { SPACING, type Bundle } from '../../../core/holding/schema.ts';
+import { counted, formatLength } from '../../../core/units/quantities.ts';
 import { LengthField } from '../../look/LengthField.tsx';
 import { NumberField } from '../../look/NumberField.tsx';
 import { newId } from '../../store/ids.ts';
@@ -13,13 +15,22 @@ import { SpeciesSelect } from './SpeciesSelect.tsx';
 /** These bundles are in the shed: which layouts use them up on this line, and what each leaves over. */
 export function StockInHand({ planting: id, onClose }: { planting: string; onClose(): void }) {
   const holding = useSession((state) => state.holding!);
+  const book = useBook();
+  const previews = usePreviews();
   // As it is, not as it is being tried out: else each answer looked at would change the answers.
   const planting = holding.plantings.find((each) => each.id === id)!;
+  // What was said before is remembered; else a bundle of each kind that stands here is offered, none of them in the shed yet.
   const [bundles, setBundles] = useState<readonly Bundle[]>(() =>
-    [...new Set(planting.rows.flatMap(({ runs }) => runs.map(({ species }) => species)))]
-      .slice(0, 6)
-      .map((species) => ({ species, size: 25, bundles: 1 })),
+    holding.inHand.length > 0
+      ? holding.inHand
+      : [...new Set(planting.rows.flatMap(({ runs }) => runs.map(({ species }) => species)))]
+          .slice(0, 6)
+          .map((species) => ({ id: newId(), species, stock: planting.rows[0]?.stock ?? 'whip', size: 25, bundles: 0 })),
   );
+  const keep = (next: readonly Bundle[]) => {
+    setBundles(next);
+    run(keepBundles(next));
+  };
   const [room, setRoom] = useState({
     least: 1,
     most: Math.max(2, Math.min(6, planting.rows.length)),
@@ -30,7 +41,7 @@ export function StockInHand({ planting: id, onClose }: { planting: string; onClo
     [planting, holding, bundles, room],
   );
   const change = (i: number, changes: Partial<Bundle>) =>
-    setBundles(bundles.map((bundle, k) => (k === i ? { ...bundle, ...changes } : bundle)));
+    keep(bundles.map((bundle, k) => (k === i ? { ...bundle, ...changes } : bundle)));
   const close = () => {
     tryOut(null);
     onClose();
@@ -77,7 +88,7 @@ export function StockInHand({ planting: id, onClose }: { planting: string; onClo
                 <Button
                   size="small"
                   aria-label={`Take bundle ${i + 1} out`}
-                  onClick={() => setBundles(bundles.filter((_, k) => k !== i))}
+                  onClick={() => keep(bundles.filter((_, k) => k !== i))}
                 >
                   −
                 </Button>
@@ -87,7 +98,18 @@ export function StockInHand({ planting: id, onClose }: { planting: string; onClo
           <Button
             size="small"
             disabled={bundles.length >= 8}
-            onClick={() => setBundles([...bundles, { species: 'corylus-avellana', size: 25, bundles: 1 }])}
+            onClick={() =>
+              keep([
+                ...bundles,
+                {
+                  id: newId(),
+                  species: book.all[0]!.id,
+                  stock: planting.rows[0]?.stock ?? 'whip',
+                  size: 25,
+                  bundles: 1,
+                },
+              ])
+            }
           >
             Add a bundle
           </Button>
@@ -123,13 +145,16 @@ export function StockInHand({ planting: id, onClose }: { planting: string; onClo
             value={room.rowGap}
             onChange={(rowGap) => setRoom({ ...room, rowGap })}
           />
-          <p className="soft">{formatCount(total)} plants in hand.</p>
+          <p className="soft">
+            {counted(total, 'plant')} in hand: remembered with the holding, and taken off what the order buys.
+          </p>
         </div>
         <ul className="rows-list" aria-label="Ways to use them up">
           {answers.map((answer, i) => (
             <AnswerCard
               key={i}
               answer={answer}
+              previews={previews(String(i), layAnswer(answer))}
               units={holding.units}
               onLay={() => {
                 tryOut(null);
@@ -146,11 +171,21 @@ export function StockInHand({ planting: id, onClose }: { planting: string; onClo
   );
 }
 
-function AnswerCard({ answer, units, onLay }: { answer: Answer; units: 'metric' | 'us'; onLay(): void }) {
+function AnswerCard({
+  answer,
+  units,
+  previews,
+  onLay,
+}: {
+  answer: Answer;
+  units: 'metric' | 'us';
+  previews: object;
+  onLay(): void;
+}) {
   const book = useBook();
   const name = (id: string) => book.of(id).common;
   return (
-    <li onMouseEnter={() => tryOut(layAnswer(answer))} onMouseLeave={() => tryOut(null)}>
+    <li {...previews}>
       <div className="line">
         <strong>
           {answer.leftOver.length === 0 ? `All ${answer.used} used` : `${answer.used} used`},{' '}
@@ -169,6 +204,12 @@ function AnswerCard({ answer, units, onLay }: { answer: Answer; units: 'metric' 
           .join('. ')}
         .
       </p>
+      {answer.dark > 0 && (
+        <p className="fine">
+          {counted(answer.dark, 'plant')} that want{answer.dark === 1 ? 's' : ''} full light would stand behind taller
+          rows, away from the sun.
+        </p>
+      )}
       {answer.leftOver.length > 0 && (
         <p className="fine">
           Left over: {answer.leftOver.map(([id, n]) => `${n} ${name(id)}`).join(', ')}. Pot them on as spares, or allow
