@@ -170,7 +170,7 @@ export const adapter: Readonly<Record<string, (inputs: Inputs) => unknown>> = {
     return { n: at.length, first: start + at[0]!, remainder: remainder(L, s) };
   },
   'count.fit': ({ L, s, mode, tolPct }) => {
-    if (mode === 'inset') return NOT_BUILT;
+    if (mode === 'inset' || mode === 'start') return NOT_BUILT;
     const m = fittedIntervals(L, s);
     const { at, spacing } = places(L, { spacing: s, ends: 'fit', closed: mode === 'ring' });
     const changePct = 100 * (L / m / s - 1);

@@ -20,7 +20,11 @@ export class Reshaping {
   private readonly translate: Translate;
 
   constructor(map: OlMap, { chosen, snapsTo, reach, onDone }: ReshapingOptions) {
-    this.modify = new Modify({ features: chosen, insertVertexCondition: altKeyOnly, pixelTolerance: reach });
+    this.modify = new Modify({
+      features: chosen, // Asked without an event where nobody has pointed yet: all was done by keyboard.
+      insertVertexCondition: (event) => !!event && altKeyOnly(event),
+      pixelTolerance: reach,
+    });
     this.translate = new Translate({ features: chosen, hitTolerance: 4 });
     map.addInteraction(this.translate);
     map.addInteraction(this.modify);

@@ -9,7 +9,7 @@ vi.stubGlobal('BroadcastChannel', undefined);
 const { db } = await import('../store/db.ts');
 const { addHolding } = await import('../store/shelf.ts');
 const { close, open, useSession } = await import('../store/session.ts');
-const { lookNow } = await import('../store/look-at.ts');
+const { look, lookNow } = await import('../store/look-at.ts');
 const { addPoint, backOut, finishSketch, isRing, sketchName, sketchWords, startSketch } =
   await import('./sketching.ts');
 
@@ -111,6 +111,30 @@ describe('drawing', () => {
     expect(holding().features).toEqual([]);
   });
 
+  it('a planting that waits for its line comes into the holding when it is drawn, and never when it is not', () => {
+    const count = () => holding().plantings.length;
+    const before = count();
+    const waiting = { ...holding().plantings[0]!, id: 'waits', name: 'Waits' };
+    startSketch('baseline');
+    look({ waiting });
+    backOut();
+    expect([count(), lookNow().sketch]).toEqual([before, null]);
+    startSketch('baseline');
+    addPoint([0, 0], null);
+    addPoint([40, 0], null);
+    finishSketch(null);
+    expect(count()).toBe(before + 1);
+    expect(holding().plantings.at(-1)).toMatchObject({
+      id: 'waits',
+      baseline: {
+        points: [
+          [0, 0],
+          [40, 0],
+        ],
+      },
+    });
+    look({ waiting: null });
+  });
   it('keeps a sketch that cannot be, and says why', () => {
     startSketch('wetGround');
     click([0, 0], [10, 10]);

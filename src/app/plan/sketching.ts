@@ -4,7 +4,8 @@ import { checkBoundary } from '../../core/ground/boundary.ts';
 import { featureKinds, leastPoints, newFeature } from '../../core/ground/features.ts';
 import { Refused } from '../../core/holding/command.ts';
 import { addFeatures, cornersOf, setBoundary, setRule } from '../../core/holding/ground-commands.ts';
-import { addGap, setBaseline } from '../../core/holding/planting-commands.ts';
+import type { Baseline } from '../../core/holding/schema.ts';
+import { addGap, addPlanting, setBaseline } from '../../core/holding/planting-commands.ts';
 import { drawnBaseline, drawnBlock } from '../../core/ranks/baseline.ts';
 import { formatLength, type UnitSystem } from '../../core/units/quantities.ts';
 import { newId } from '../store/ids.ts';
@@ -87,25 +88,17 @@ function make(kind: SketchFor, points: readonly Point[], plantingId: string | nu
     checkBoundary(points);
     return run(setBoundary(cornersOf(points, 'assumed', newId)));
   }
-  if (kind === 'baseline' || kind === 'curvedBaseline') {
-    if (!plantingId) return true;
-    return run(setBaseline(plantingId, drawnBaseline(points, { curved: kind === 'curvedBaseline' }), 'line drawn'));
+  if (kind === 'baseline' || kind === 'curvedBaseline')
+    return place(plantingId, drawnBaseline(points, { curved: kind === 'curvedBaseline' }), 'line drawn');
+  if (kind === 'block') {
+    const old = lookNow().waiting?.baseline ?? holding.plantings.find(({ id }) => id === plantingId)?.baseline;
+    const drawn = drawnBlock(points);
+    const laid = old?.kind === 'block' ? { ...old, outline: drawn.outline, bearing: drawn.bearing } : drawn;
+    return place(plantingId, laid, 'outline drawn');
   }
-  if (kind === 'block' || kind === 'anchors') {
-    if (!plantingId) return true;
-    if (kind === 'block') {
-      const old = holding.plantings.find(({ id }) => id === plantingId)?.baseline;
-      const drawn = drawnBlock(points);
-      return run(
-        setBaseline(
-          plantingId,
-          old?.kind === 'block' ? { ...old, outline: drawn.outline, bearing: drawn.bearing } : drawn,
-          'outline drawn',
-        ),
-      );
-    }
+  if (kind === 'anchors') {
     if (points.length === 0) throw new Refused('Set at least one tree: click its place, or type it.');
-    return run(setBaseline(plantingId, { kind: 'guilds', anchors: points.map(([x, y]) => [x, y]) }, 'trees set'));
+    return place(plantingId, { kind: 'guilds', anchors: points.map(([x, y]) => [x, y]) }, 'trees set');
   }
   if (kind === 'gap') {
     const baseline = plantingId && workOut(holding).laid(plantingId)?.layout.baseline;
@@ -132,6 +125,13 @@ function make(kind: SketchFor, points: readonly Point[], plantingId: string | nu
   const done = run(addFeatures([feature], `${featureKinds[kind].label.toLowerCase()} drawn`));
   if (done) look({ selection: { what: 'feature', id: feature.id } });
   return done;
+}
+
+/** Lays a planting where it was drawn: the one that waited for that comes into the holding now, the one in hand moves. */
+function place(plantingId: string | null, baseline: Baseline, label: string): boolean {
+  const { waiting } = lookNow();
+  if (waiting) return run(addPlanting({ ...waiting, baseline }));
+  return !plantingId || run(setBaseline(plantingId, baseline, label));
 }
 
 /** What stands beside the sketch while it grows: the last leg, and the whole from two legs on. */

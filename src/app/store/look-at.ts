@@ -2,6 +2,7 @@ import { create } from 'zustand';
 import type { Point } from '../../core/geometry/point.ts';
 import type { Contour } from '../../core/ground/contours.ts';
 import type { PlacedImage } from '../plan/image-layer.ts';
+import type { Planting } from '../../core/holding/schema.ts';
 import type { FeatureKind } from '../../core/holding/ground-schema.ts';
 
 /** What is picked out on plan, strings and panel alike. */
@@ -35,6 +36,8 @@ interface LookAt {
   readonly year: number;
   readonly selection: Selection | null;
   readonly sketch: Sketch | null;
+  /** A planting that waits for its line, outline or trees to be drawn: it is no part of the holding until then. */
+  readonly waiting: Planting | null;
   /** Plants ringed by a finding under the pointer, and a place to bring into view. */
   readonly ringed: readonly number[];
   readonly goTo: { readonly points: readonly Point[]; readonly asked: number } | null;
@@ -60,6 +63,7 @@ export const useLook = create<LookAt>(() => ({
   year: 8,
   selection: null,
   sketch: null,
+  waiting: null,
   ringed: [],
   goTo: null,
   mark: null,

@@ -111,6 +111,25 @@ describe(pegSheet, () => {
     expect(plants).toBe(5);
   });
 
+  it('walks from guild to guild as far as they lie apart', () => {
+    const rings = [row({ rowGap: 0 }), row({ rowGap: 1.5, spacing: 0.8 })];
+    const apart = (metres: number) =>
+      sheetOf(
+        sample({
+          rows: rings,
+          planting: {
+            baseline: {
+              anchors: [
+                [0, 0],
+                [metres, 0],
+              ],
+            },
+          },
+        }),
+      ).walkMetres;
+    expect(apart(200)).toBeGreaterThan(200);
+    expect(apart(200) - apart(20)).toBeGreaterThan(170);
+  });
   it('leaves out rows in which nothing stands', () => {
     expect(sheetOf(sample({ length: 8, rows: [row(), row({ inset: 5, rowGap: 2 })] })).rows).toHaveLength(1);
   });

@@ -6,6 +6,8 @@ import type { Layout } from '../ranks/lay-out.ts';
 import { clearedStretch } from '../ranks/clearing.ts';
 import { numberInRow, speciesAt, type LaidRow, type Stand } from '../ranks/stand.ts';
 import { stockOf } from '../species/stock.ts';
+import { settingOf } from '../holding/settings.ts';
+import { guardHeight, sayStake } from '../order/protection.ts';
 import { formatTape } from '../units/quantities.ts';
 import { knownPoints } from './known-points.ts';
 import { chordOf, isStraight, setOutPegs, STRING_OFF, type SetOutWay } from './set-out.ts';
@@ -197,7 +199,14 @@ function fromKnown(p: Point, holding: Holding): string {
     : `${tape(p[0])} east and ${tape(p[1])} north of the holding’s origin`;
 }
 
-function setUpNotes({ side, baseline }: Planting, line: Polyline, holding: Holding): string[] {
+/** How the guards' stakes are driven. */
+function guardNote(guarded: boolean, holding: Holding): string[] {
+  const { size } = guardHeight(holding.animals, settingOf(holding, 'guard.snow'));
+  const stake = guarded && size !== null ? sayStake(size, holding.units) : '';
+  return stake ? [`Guards of ${formatTape(size!, holding.units)}: each stake ${stake}.`] : [];
+}
+
+function setUpNotes({ side, baseline, guarded }: Planting, line: Polyline, holding: Holding): string[] {
   const { units } = holding;
   const tape = (metres: number) => formatTape(metres, units);
   const [a, b] = units === 'us' ? [LEGS[0] * 0.9144, LEGS[1] * 0.9144] : LEGS; // 18 ft, 24 ft, 30 ft
@@ -217,6 +226,7 @@ function setUpNotes({ side, baseline }: Planting, line: Polyline, holding: Holdi
     isStraight(line)
       ? `Baseline: ${tape(line.length)} from the zero peg, setting out to the ${compassName(whole)} (${Math.round(whole)}°). ${rowsLie}`
       : `Baseline: ${tape(line.length)} along its bends and curves. ${rowsLie} Its pegs are in the table below, measured from a straight chord: from the zero peg ${tape(length)} to the ${compassName(whole)} (${Math.round(whole)}°), to the far peg, ${from(end)}.`,
+    ...guardNote(guarded, holding),
     `Right angles: ${tape(a)} along, ${tape(b)} across, ${tape(diagonal(a, b))} between. At the far end measure both diagonals of the whole set; more than 1 in 200 out, measure again.`,
   ];
 }

@@ -7,6 +7,7 @@ import { browsed } from './rules/browsed.ts';
 import { building } from './rules/building.ts';
 import { buriedService } from './rules/buried-service.ts';
 import { cover } from './rules/cover.ts';
+import { crownOver } from './rules/crown-over.ts';
 import { erodingBank } from './rules/eroding-bank.ts';
 import { flood } from './rules/flood.ts';
 import { inTheWay } from './rules/in-the-way.ts';
@@ -40,6 +41,7 @@ export const rules: readonly Rule[] = [
   flood,
   setback,
   assumedCorner,
+  crownOver,
   localSetback,
   localHeight,
   soil,

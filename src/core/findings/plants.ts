@@ -132,6 +132,39 @@ export function gapsOver(judged: Judged, plants: readonly number[], label: strin
   );
 }
 
+/** Rows begun later or stopped sooner, so that these plants are not laid; null unless they all stand at ends of their rows. */
+export function trimEnds(
+  { layout: { stand }, planting, holding: { units } }: Judged,
+  plants: readonly number[],
+): Remedy | null {
+  if (!isBelt(planting.baseline)) return null;
+  const out = new Set(plants);
+  let most = 0;
+  const commands: Command[] = [];
+  for (const { row, from, to, line } of stand.rows) {
+    const mine = plants.filter((i) => i >= from && i < to);
+    if (mine.length === 0) continue;
+    let [first, last] = [from, to - 1];
+    while (first <= last && out.has(first)) first++;
+    while (last >= first && out.has(last)) last--;
+    if (first >= last || !line || mine.length !== first - from + (to - 1 - last)) return null;
+    const round = (metres: number) => Math.round(metres * 100) / 100;
+    const [late, soon] = [stand.chainage[first]!, line.length - stand.chainage[last]!];
+    const trim = {
+      start: first > from ? round(row.trim.start + late - stand.chainage[from]!) : row.trim.start,
+      stop:
+        last < to - 1
+          ? round(row.trim.stop + soon - Math.max(0, line.length - stand.chainage[to - 1]!))
+          : row.trim.stop,
+    };
+    most = Math.max(most, trim.start - row.trim.start, trim.stop - row.trim.stop);
+    commands.push(setRow(planting.id, row.id, { trim }));
+  }
+  if (commands.length === 0) return null;
+  const label = `End the rows ${formatLength(most, units)} sooner`;
+  return { label, command: together(label, commands) };
+}
+
 /** Cuts the rows of these plants to a size, year after year; what they are kept to in other ways stays. */
 export function keepTo(
   { layout: { stand }, planting, holding: { units } }: Judged,

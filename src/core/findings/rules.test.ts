@@ -6,6 +6,7 @@ import { take } from '../holding/command.ts';
 import { acceptFinding } from '../holding/ground-commands.ts';
 import type { Holding } from '../holding/schema.ts';
 import { hazardBands } from './bands.ts';
+import { distancesFrom } from './distances.ts';
 import { judge, layHolding, tryRemedy } from './judge.ts';
 import { proves } from './prove.ts';
 import { pollinationOf } from './rules/partner.ts';
@@ -457,6 +458,12 @@ const cases: readonly [rule: string, trips: Options, justNot: Options][] = [
     { features: [hollow({ kind: 'soilZone', depth: 0.39 })], rows: tall('Tilia cordata') },
     { features: [hollow({ kind: 'soilZone', depth: 0.4 })], rows: tall('Tilia cordata') },
   ],
+  // An oak grows 20 m wide on the mean: at 7 m from the side 3 m of it hang over, at 9.5 m half a metre.
+  [
+    'crown-over',
+    { boundary: boundary(-7), rows: tall('Quercus robur', 12) },
+    { boundary: boundary(-9.5), rows: tall('Quercus robur', 12) },
+  ],
   // A wall to the south, 8 m high: oak wants 6 h of summer sun at its foot, a wall of 1 m takes little.
   [
     'shade',
@@ -572,6 +579,62 @@ const cases: readonly [rule: string, trips: Options, justNot: Options][] = [
     },
   ],
 ];
+
+describe('a line along a side', () => {
+  const along = (points: [number, number][], setback = 2) =>
+    sample({
+      boundary: points.map((at) => ({ at, pin: 'found' as const })),
+      rows: [row({ spacing: 1 })],
+      planting: { baseline: { besideSide: 1, setback }, purpose: 'hedge' },
+    });
+  const square: [number, number][] = [
+    [0, 0],
+    [0, 60],
+    [80, 60],
+    [80, 0],
+  ];
+  const sharp: [number, number][] = [
+    [0, 0],
+    [30, 60],
+    [80, 60],
+    [80, 0],
+  ];
+  it.each([
+    ['square', square],
+    ['sharp', sharp],
+  ])('keeps its setback from the sides that it meets, at %s corners', (_, corners) => {
+    const holding = along(corners);
+    const { stand } = layHolding(holding)[0]!.layout;
+    const { distance } = distancesFrom(stand, corners, true);
+    expect(Math.min(...distance)).toBeGreaterThanOrEqual(2 - 1e-6);
+    expect(stand.count).toBeGreaterThan(50);
+    expect(findingsOf(holding).filter(({ rule }) => rule === 'setback' || rule === 'over-boundary')).toEqual([]);
+  });
+  it('along a fence from corner to corner it is mended by ending the rows sooner, not by gaps', () => {
+    const holding = sample({
+      boundary: square.map((at) => ({ at, pin: 'found' as const })),
+      features: [
+        {
+          kind: 'fence',
+          name: 'fence',
+          points: [
+            [0, 0],
+            [0, 60],
+          ],
+        },
+      ],
+      rows: [row({ spacing: 1 }), row({ spacing: 1, rowGap: 2 })],
+      planting: { baseline: { beside: 'fence', setback: 3, on: 'right' } },
+    });
+    const found = findingsOf(holding).find(({ rule }) => rule === 'setback')!;
+    const trim = found.remedies.find(({ label }) => label.startsWith('End the rows'))!;
+    expect(proves(holding, found, trim)).toBe(true);
+    const before = layHolding(holding)[0]!.layout.stand.count;
+    const after = layHolding(take(holding, trim.command).holding)[0]!.layout.stand.count;
+    expect(before - after).toBe(found.plants.length + 2); // two more stand over the line
+    expect(found.plants.length).toBeLessThan(10);
+  });
+});
 
 describe('what is right', () => {
   const wetAside = hollow({

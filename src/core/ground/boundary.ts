@@ -1,4 +1,4 @@
-import type { Point } from '../geometry/point.ts';
+import { bearing, compassName, type Point } from '../geometry/point.ts';
 import { nearestEdge } from '../geometry/polygon.ts';
 import { crossesItself } from '../geometry/polyline.ts';
 import { Refused } from '../holding/command.ts';
@@ -23,6 +23,13 @@ export function nearestSide(boundary: readonly Corner[], p: Point): BoundarySide
     p,
   );
   return { side: edge, point, distance, assumed: isAssumed(boundary, edge) };
+}
+
+/** A side as people find it: 'side 4 (south)', by the way that it faces. */
+export function sideName(boundary: readonly Corner[], side: number): string {
+  const [a, b] = [boundary[side]!.at, boundary[(side + 1) % boundary.length]!.at];
+  const out = inward(boundary.map(({ at }) => at)) === 'left' ? 90 : -90;
+  return `side ${side + 1} (${compassName(bearing(a, b) + out)})`;
 }
 
 export const isAssumed = (boundary: readonly Corner[], side: number): boolean =>

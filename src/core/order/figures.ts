@@ -8,7 +8,7 @@ import { cuttingHours } from '../years/cutting.ts';
 import { sayKept } from '../years/kept.ts';
 import { growthSource } from '../years/growth.ts';
 import { priceSource } from './prices.ts';
-import { guardSource } from './protection.ts';
+import { guardSource, sayStake } from './protection.ts';
 import type { Quantities } from './quantities.ts';
 
 /** Where a figure comes from: opened by a click on it. */
@@ -36,6 +36,7 @@ export function figures(planting: Planting, layout: Layout, sum: Quantities, hol
   const site = settingOf(holding, 'growth.site');
   const species = new Set(sum.kinds.map((kind) => kind.species)).size;
   const guards = sum.kit.find(({ key }) => key.startsWith('guard.'));
+  const stake = guards && sayStake(Number(guards.key.slice(6)), units);
   const bought = sum.plantLines.reduce((total, line) => total + line.quantity, 0);
   const growthInputs = sum.kinds.slice(0, 4).map(({ species: { common, rate, height, width } }) => {
     const range = (pair: readonly [number, number]) =>
@@ -173,6 +174,7 @@ export function figures(planting: Planting, layout: Layout, sum: Quantities, hol
         inputs: [
           { label: 'Animals', text: holding.animals.length ? holding.animals.join(', ') : 'none named' },
           { label: 'Spares', text: `${Math.round(settingOf(holding, 'order.spare') * 100)} %` },
+          ...(stake ? [{ label: 'Stake', text: stake }] : []),
         ],
         source: guardSource,
       },

@@ -92,7 +92,7 @@ describe('prices', () => {
       const { size } = guardHeight([animal], 0);
       if (size === null) continue; // birds want a net, goats a fence
       expect(keys.has(`guard.${size}`), animal).toBe(true);
-      const stake = stakeFor(size!);
+      const { length: stake } = stakeFor(size!);
       if (stake !== null) expect(keys.has(`stake.${stake}`), `${animal}: stake ${stake}`).toBe(true);
       expect(tiesFor(size!)).toBeGreaterThanOrEqual(1);
       expect(guardAnimals[animal].name.length).toBeGreaterThan(3);

@@ -1,11 +1,14 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { row, sample } from '../../../checks/sample.ts';
+import { row, sample, standOf } from '../../../checks/sample.ts';
 import { layHolding } from '../findings/judge.ts';
 import type { Holding } from '../holding/schema.ts';
 import { figures } from './figures.ts';
 import { choosePacks } from './packs.ts';
 import { quantities } from './quantities.ts';
+import { pegSheet } from '../field/peg-sheet.ts';
+import { catalogue } from '../species/catalogue.ts';
+import { sayStake } from './protection.ts';
 import { leastOrder } from './survival.ts';
 
 const sum = (holding: Holding) => quantities(holding.plantings[0]!, layHolding(holding)[0]!.layout, holding);
@@ -92,5 +95,67 @@ describe(quantities, () => {
       expect(text).not.toMatch(/NaN|undefined|Infinity/);
       expect(why.formula && why.source && why.inputs.length).toBeTruthy();
     }
+  });
+});
+
+describe('counted by what stands there', () => {
+  const glade = (species: string) =>
+    sample({
+      animals: ['mediumDeer'],
+      length: 30,
+      rows: [row({ spacing: 1 }), row({ spacing: 1, rowGap: 2, species: [[1, species]] })],
+    });
+  it('herbs and ground cover are never guarded', () => {
+    expect(kitOf(glade('Corylus avellana'))['guard.1.5']).toBe(Math.ceil(62 * 1.03));
+    const herb = catalogue.find(({ kind }) => kind === 'herb')!;
+    expect(kitOf(glade(herb.botanical))['guard.1.5']).toBe(Math.ceil(31 * 1.03));
+  });
+  it('mats lie only where they do not lie on one another; closer rows are laid with strips', () => {
+    const rows = [row({ spacing: 0.33 }), row({ spacing: 1, rowGap: 2 })];
+    const kit = kitOf(sample({ length: 60, rows, planting: { weeds: 'mats' } }));
+    expect(kit['mat']).toBe(Math.ceil(61 * 1.03));
+    expect(kit['fabric']).toBe(1);
+    expect(kitOf(sample({ length: 60, rows: [rows[1]!], planting: { weeds: 'mats' } }))['fabric']).toBeUndefined();
+    expect(
+      kitOf(sample({ length: 60, rows: [row({ spacing: 0.9 })], planting: { weeds: 'mats' } }))['fabric'],
+    ).toBeUndefined();
+  });
+  it('rings of chips count once where they overlap', () => {
+    const chips = (spacing: number, rowGap: number) =>
+      sum(sample({ length: 60, rows: [row({ spacing }), row({ spacing, rowGap })], planting: { weeds: 'chips' } }))
+        .kit[0]!.wanted;
+    const settle = 1 / 0.8;
+    const discs = (n: number, area: number) => n * (area - (Math.PI / 4) * 0.2 ** 2) * 0.08 * settle;
+    expect(chips(2, 3)).toBeCloseTo(discs(62, (Math.PI / 4) * 1.2 ** 2), 2);
+    // At 0.6 m each ring of 1.2 m adds what its neighbour has not: the disc less the lens that both share.
+    const lens = 2 * 0.36 * Math.acos(0.5) - 0.3 * Math.sqrt(4 * 0.36 - 0.36);
+    expect(chips(0.6, 3) / discs(202, (Math.PI / 4) * 1.44 - lens)).toBeCloseTo(1, 1);
+    // Many close rows come to the ground that they stand on.
+    const dense = sample({
+      length: 40,
+      rows: Array.from({ length: 12 }, (_, r) => row({ spacing: 0.3, rowGap: r === 0 ? 0 : 0.3 })),
+      planting: { weeds: 'chips' },
+    });
+    const ground = (40 + 1) * (11 * 0.3 + 1);
+    const bare = standOf(dense).count * (Math.PI / 4) * 0.2 ** 2;
+    expect(sum(dense).kit[0]!.wanted / ((ground - bare) * 0.08 * settle)).toBeCloseTo(1, 0);
+  });
+  it('a collar stands within a taller guard where voles are, alone where nobody else eats', () => {
+    expect(kitOf(sample({ length: 30, animals: ['vole', 'rabbit'] }))).toMatchObject({
+      'guard.0.6': 22,
+      'guard.0.2': 22,
+    });
+    expect(Object.keys(kitOf(sample({ length: 30, animals: ['vole'] })))).toEqual(['guard.0.2']);
+    expect(kitOf(sample({ length: 30, animals: ['rabbit'] }))['guard.0.2']).toBeUndefined();
+  });
+  it('says how deep a stake is driven', () => {
+    expect(sayStake(1.2, 'metric')).toBe('1.80 m long, driven 0.45 m into firm ground');
+    expect(sayStake(0.6, 'us')).toBe('2 ft 11 3/8 in long, driven 11 3/4 in into firm ground');
+    expect(sayStake(0.2, 'metric')).toBe('');
+    const holding = sample({ animals: ['rabbit'] });
+    const laid = layHolding(holding)[0]!;
+    expect(pegSheet(laid.planting, laid.layout, holding).setUp.join(' ')).toContain(
+      'each stake 0.90 m long, driven 0.30 m into firm ground',
+    );
   });
 });

@@ -1,4 +1,6 @@
+import type { Species } from '../holding/species-schema.ts';
 import type { Animal } from '../holding/ground-schema.ts';
+import { formatTape, type UnitSystem } from '../units/quantities.ts';
 import { ceilSafe } from '../units/rounding.ts';
 import guardData from './guards.json' with { type: 'json' };
 
@@ -17,6 +19,17 @@ export function guardHeight(animals: readonly Animal[], snow: number): { need: n
     ...animals.map((animal) => guardAnimals[animal].height + (guardAnimals[animal].snow ? snow : 0)),
   );
   return { need, size: need > 0 ? nextSize(guardData.sizes, need) : null };
+}
+
+/** Whether a species is ever guarded plant by plant: herbs and ground cover are not. */
+export const isGuarded = ({ kind }: Species): boolean => !guardData.never.includes(kind);
+
+/** The collar that voles want round each stem, also within a taller guard; null where there are none, or the guard is that collar. */
+export function collarFor(animals: readonly Animal[], snow: number): number | null {
+  if (!animals.includes('vole')) return null;
+  const { size } = guardHeight(animals, snow);
+  const { size: collar } = guardHeight(['vole'], snow);
+  return collar !== null && (size === null || size > collar) ? collar : null;
 }
 
 const nextSize = (sizes: readonly number[], need: number): number | null =>
@@ -44,15 +57,23 @@ export function stakeLength({ out, hole, through, undisturbed, minDepth }: Stake
   return { depth, need: out + depth, length: nextSize(guardData.stakes, out + depth) };
 }
 
-/** The stake for a guard of this size set in undug ground: never above the rim, which would chafe the stem. */
-export const stakeFor = (tube: number): number | null =>
+/** The stake for a guard of this size set in undug ground, and how much of it is driven in: never above the rim, which would chafe the stem. Metres. */
+export const stakeFor = (tube: number): { length: number | null; depth: number } =>
   stakeLength({
     out: tube - guardData.below,
     hole: 0,
     through: false,
     undisturbed: 0,
     minDepth: guardData.minDepths.find(({ upTo }) => tube <= upTo)!.depth,
-  }).length;
+  });
+
+/** A guard's stake and how deep it is driven, for the crew: '0.9 m long, 0.3 m of it in the ground'; empty where the guard needs none. */
+export function sayStake(tube: number, units: UnitSystem): string {
+  const { length, depth } = tube < 0.45 ? { length: null, depth: 0 } : stakeFor(tube);
+  return length === null
+    ? ''
+    : `${formatTape(length, units)} long, driven ${formatTape(depth, units)} into firm ground`;
+}
 
 /** Ties for a guard of `tube` metres: `guard.ties`. */
 export const tiesFor = (tube: number): number => Math.max(1, ceilSafe(tube / guardData.tieEvery));

@@ -2,12 +2,13 @@ import type { Species } from '../holding/species-schema.ts';
 import type { Holding, Planting } from '../holding/schema.ts';
 import { settingOf } from '../holding/settings.ts';
 import type { Layout } from '../ranks/lay-out.ts';
-import type { Stand } from '../ranks/stand.ts';
+import type { LaidRow, Stand } from '../ranks/stand.ts';
 import { stockOf } from '../species/stock.ts';
-import { roundHalfUp } from '../units/rounding.ts';
+import { roundHalfUp, TOL } from '../units/rounding.ts';
 import { choosePacks } from './packs.ts';
 import { priceOf, stockPriceKey } from './prices.ts';
-import { guardHeight, stakeFor, tiesFor, withSpares } from './protection.ts';
+import { collarFor, guardHeight, isGuarded, stakeFor, tiesFor, withSpares } from './protection.ts';
+import { ownShare } from './ring-share.ts';
 import { finalOrder, leastOrder } from './survival.ts';
 import { fabricPins, fabricRolls, mulchRings } from './weeds.ts';
 
@@ -117,9 +118,7 @@ export function plantLines(kinds: readonly Kind[], holding: Rates, inHand: InHan
 
 /** Guards, stakes, ties, mats, fabric, pins and mulch for one planting. */
 export function kitLines(planting: Planting, stand: Stand, holding: Rates): KitLine[] {
-  return [...guardKit(planting, stand.count, holding), ...weedKit(planting, stand, holding)].filter(
-    ({ count }) => count > 0,
-  );
+  return [...guardKit(planting, stand, holding), ...weedKit(planting, stand, holding)].filter(({ count }) => count > 0);
 }
 
 function piece(holding: Rates, key: string, wanted: number, spare: number): KitLine {
@@ -127,40 +126,44 @@ function piece(holding: Rates, key: string, wanted: number, spare: number): KitL
   return { key, wanted, count: need, cents: need * priceOf(holding, key) };
 }
 
-function guardKit(planting: Planting, plants: number, holding: Rates): KitLine[] {
-  const { size } = guardHeight(holding.animals, settingOf(holding, 'guard.snow'));
-  if (!planting.guarded || size === null) return [];
+function guardKit(planting: Planting, stand: Stand, holding: Rates): KitLine[] {
+  if (!planting.guarded) return [];
   const spare = settingOf(holding, 'order.spare');
-  const guards = piece(holding, `guard.${size}`, plants, spare);
-  if (size < 0.45) return [guards]; // a split collar holds itself
-  const stake = stakeFor(size);
+  const snow = settingOf(holding, 'guard.snow');
+  const guarded = stand.kinds.map(isGuarded);
+  let plants = 0;
+  for (let i = 0; i < stand.count; i++) if (guarded[stand.species[i]!]!) plants++;
+  const collar = collarFor(holding.animals, snow);
+  const collars = collar === null ? [] : [piece(holding, `guard.${collar}`, plants, spare)];
+  const { size } = guardHeight(holding.animals, snow);
+  if (size === null) return collars;
+  const guards = [piece(holding, `guard.${size}`, plants, spare), ...collars];
+  if (size < 0.45) return guards; // a split collar holds itself
+  const { length: stake } = stakeFor(size);
   const ties = piece(holding, 'tie', plants * tiesFor(size), spare);
-  return stake === null ? [guards, ties] : [guards, piece(holding, `stake.${stake}`, plants, spare), ties];
+  return [...guards, ...(stake === null ? [] : [piece(holding, `stake.${stake}`, plants, spare)]), ties];
 }
 
 function weedKit(planting: Planting, stand: Stand, holding: Rates): KitLine[] {
   const spare = settingOf(holding, 'order.spare');
-  if (planting.weeds === 'mats')
-    return [
-      piece(holding, 'mat', stand.count, spare),
-      piece(holding, 'pin', stand.count * settingOf(holding, 'weed.pinsEach'), 0),
-    ];
-  if (planting.weeds === 'fabric') {
-    const rows = stand.rows.flatMap(({ line, from, to }) => (line && to > from ? [line.length] : []));
-    const overlap = settingOf(holding, 'weed.overlap');
-    const { rolls, joints } = fabricRolls(rows, {
-      roll: settingOf(holding, 'weed.rollLength'),
-      overlap,
-      endBury: overlap,
-      minPiece: settingOf(holding, 'weed.minPiece'),
-    });
-    const pins = fabricPins(rows, { along: 1, width: settingOf(holding, 'weed.rollWidth'), across: 0.3, joints });
-    return [piece(holding, 'fabric', rolls, 0), piece(holding, 'pin', pins, 0)];
+  const planted = stand.rows.filter(({ line, from, to }) => line && to > from);
+  if (planting.weeds === 'mats') {
+    // Closer than a mat is wide they would lie on one another: there a strip is laid instead.
+    const wide = planted.filter(({ spacing }) => spacing >= settingOf(holding, 'weed.matSide') - TOL);
+    const mats = wide.reduce((sum, { from, to }) => sum + to - from, 0);
+    const strips = planted.filter((row) => !wide.includes(row));
+    return addKit([
+      [piece(holding, 'mat', mats, spare), piece(holding, 'pin', mats * settingOf(holding, 'weed.pinsEach'), 0)],
+      fabricKit(strips, holding),
+    ]);
   }
+  if (planting.weeds === 'fabric') return fabricKit(planted, holding);
   if (planting.weeds === 'chips' && stand.count > 0) {
+    const outer = settingOf(holding, 'weed.ring');
     const { order } = mulchRings({
       n: stand.count,
-      outer: settingOf(holding, 'weed.ring'),
+      outer,
+      own: ownShare(stand, outer / 2),
       gap: settingOf(holding, 'weed.ringGap'),
       depth: settingOf(holding, 'weed.depth'),
       settle: settingOf(holding, 'weed.settle'),
@@ -170,6 +173,20 @@ function weedKit(planting: Planting, stand: Stand, holding: Rates): KitLine[] {
     ];
   }
   return [];
+}
+
+function fabricKit(rows: readonly LaidRow[], holding: Rates): KitLine[] {
+  if (rows.length === 0) return [];
+  const lengths = rows.map(({ line }) => line!.length);
+  const overlap = settingOf(holding, 'weed.overlap');
+  const { rolls, joints } = fabricRolls(lengths, {
+    roll: settingOf(holding, 'weed.rollLength'),
+    overlap,
+    endBury: overlap,
+    minPiece: settingOf(holding, 'weed.minPiece'),
+  });
+  const pins = fabricPins(lengths, { along: 1, width: settingOf(holding, 'weed.rollWidth'), across: 0.3, joints });
+  return [piece(holding, 'fabric', rolls, 0), piece(holding, 'pin', pins, 0)];
 }
 
 /** Kit of several plantings added up by kind. */

@@ -43,21 +43,23 @@ export function fabricPins(
   return edges + (2 * rows.length + joints) * (ceilSafe(width / across) - 1);
 }
 
-/** Chip mulch in rings round `n` stems: settled and ordered volume, m³: `weed.mulchRing`. Metres. */
+/** Chip mulch in rings round `n` stems: settled and ordered volume, m³: `weed.mulchRing`. Metres. `own`: share of a ring that is no other's. */
 export function mulchRings({
   n,
   outer,
   gap,
   depth,
   settle,
+  own = 1,
 }: {
   n: number;
   outer: number;
   gap: number;
   depth: number;
   settle: number;
+  own?: number;
 }) {
-  const settled = n * (Math.PI / 4) * (outer ** 2 - gap ** 2) * depth;
+  const settled = n * (Math.PI / 4) * (own * outer ** 2 - gap ** 2) * depth;
   return { settled, order: settled / (1 - settle) };
 }
 

@@ -1,8 +1,9 @@
 import { smooth } from '../geometry/curve.ts';
 import { parallel } from '../geometry/parallel.ts';
-import { distance, type Point } from '../geometry/point.ts';
+import { distance, nearestOnSegment, type Point } from '../geometry/point.ts';
 import { area } from '../geometry/polygon.ts';
-import { crossesItself, polyline, type Polyline } from '../geometry/polyline.ts';
+import { crossesItself, pointAt, polyline, type Polyline } from '../geometry/polyline.ts';
+import type { Corner } from '../holding/ground-schema.ts';
 import { Refused } from '../holding/command.ts';
 import type { Baseline, Holding } from '../holding/schema.ts';
 import { alongLongest, blockLine } from './outline.ts';
@@ -31,7 +32,10 @@ function followed(
   return at < 0 ? null : [boundary![at]!.at, boundary![(at + 1) % boundary!.length]!.at];
 }
 
-const cache = new WeakMap<Baseline, { source: readonly Point[] | null; laid: LaidBaseline | null }>();
+const cache = new WeakMap<
+  Baseline,
+  { source: readonly Point[] | null; corners: readonly Corner[] | null; laid: LaidBaseline | null }
+>();
 
 /**
  * Where a baseline runs on this holding; null when what it followed is gone or too little of it is left.
@@ -40,9 +44,10 @@ const cache = new WeakMap<Baseline, { source: readonly Point[] | null; laid: Lai
 export function layBaseline(baseline: Baseline, place: Place): LaidBaseline | null {
   const source = sourceOf(baseline, place);
   const known = cache.get(baseline);
-  if (known && samePoints(known.source, source)) return known.laid;
-  const laid = lay(baseline, source);
-  cache.set(baseline, { source, laid });
+  const corners = baseline.kind === 'beside' ? place.boundary : null;
+  if (known && known.corners === corners && samePoints(known.source, source)) return known.laid;
+  const laid = lay(baseline, source, corners ?? []);
+  cache.set(baseline, { source, corners, laid });
   return laid;
 }
 
@@ -62,13 +67,38 @@ function sourceOf(baseline: Baseline, place: Place): readonly Point[] | null {
 const samePoints = (a: readonly Point[] | null, b: readonly Point[] | null): boolean =>
   a === b || (!!a && !!b && a.length === b.length && a.every((point, i) => point === b[i]));
 
-function lay(baseline: Baseline, source: readonly Point[] | null): LaidBaseline | null {
+/** A line along a side, its ends as far from the sides that it meets as it keeps from its own. */
+function clearOfSides(line: Polyline, { of, setback }: Beside, corners: readonly Corner[]): Polyline | null {
+  const at = of.what === 'boundary' ? corners.findIndex(({ id }) => id === of.corner) : -1;
+  if (at < 0 || setback <= 0) return line;
+  const corner = (i: number): Point => corners[(i + corners.length) % corners.length]!.at;
+  const away = (s: number, i: number) => nearestOnSegment(pointAt(line, s), corner(i), corner(i + 1)).distance;
+  const half = line.length / 2;
+  /** How far along, from one end, the line first lies clear of a side; 0 where it never comes near, or never gets away. */
+  const clear = (i: number, from: (s: number) => number): number => {
+    if (away(from(0), i) >= setback - 1e-9 || away(from(half), i) < setback) return 0;
+    let [near, far] = [0, half];
+    for (let k = 0; k < 50; k++) {
+      const middle = (near + far) / 2;
+      if (away(from(middle), i) < setback) near = middle;
+      else far = middle;
+    }
+    return far;
+  };
+  const [start, stop] = [clear(at - 1, (s) => s), clear(at + 1, (s) => line.length - s)];
+  return polyline([pointAt(line, start), pointAt(line, line.length - stop)]);
+}
+
+type Beside = Extract<Baseline, { kind: 'beside' }>;
+
+function lay(baseline: Baseline, source: readonly Point[] | null, corners: readonly Corner[]): LaidBaseline | null {
   if (!source) return null;
   if (baseline.kind === 'beside') {
     const line = polyline(source);
     const moved =
       line.points.length < 2 ? null : parallel(line, baseline.side === 'right' ? baseline.setback : -baseline.setback);
-    return moved && moved.length >= SHORTEST ? { line: moved, closed: false } : null;
+    const kept = moved && baseline.of.what === 'boundary' ? clearOfSides(moved, baseline, corners) : moved;
+    return kept && kept.length >= SHORTEST ? { line: kept, closed: false } : null;
   }
   if (baseline.kind === 'block') {
     const line = polyline(source);

@@ -1,6 +1,6 @@
+import { inward, sideName } from '../../../core/ground/boundary.ts';
 import { Select } from 'antd';
 import { featureKinds } from '../../../core/ground/features.ts';
-import { inward } from '../../../core/ground/boundary.ts';
 import type { Baseline } from '../../../core/holding/schema.ts';
 import { useShown } from '../../store/derived.ts';
 
@@ -10,7 +10,10 @@ type Beside = Extract<Baseline, { kind: 'beside' }>;
 export function BaselineSource({ value, onChange }: { value: Beside | null; onChange(baseline: Beside): void }) {
   const { boundary, features } = useShown();
   const options = [
-    ...(boundary ?? []).map(({ id }, i) => ({ value: `boundary ${id}`, label: `Boundary side ${i + 1}, inside` })),
+    ...(boundary ?? []).map(({ id }, i) => ({
+      value: `boundary ${id}`,
+      label: `Boundary ${sideName(boundary!, i)}, inside`,
+    })),
     ...features.flatMap((feature) =>
       'line' in feature && feature.kind !== 'overheadLine' && feature.kind !== 'buriedService'
         ? (['left', 'right'] as const).map((side) => ({

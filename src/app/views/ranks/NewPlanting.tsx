@@ -1,5 +1,5 @@
 import { Button, Input, Radio, Segmented } from 'antd';
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { addPlanting, removePattern } from '../../../core/holding/planting-commands.ts';
 import { plantingFrom } from '../../../core/ranks/copy.ts';
@@ -9,7 +9,10 @@ import { newPlanting, patterns, shapeOf, type Answers } from '../../../core/rank
 import { purposes, sayRuns } from '../../../core/ranks/purposes.ts';
 import { formatLength } from '../../../core/units/quantities.ts';
 import { LengthField } from '../../look/LengthField.tsx';
+import { PlanView } from '../../plan/PlanView.tsx';
 import { startSketch } from '../../plan/sketching.ts';
+import { Guarded } from '../../shell/Guarded.tsx';
+import { look, useLook } from '../../store/look-at.ts';
 import { useShown, useBook } from '../../store/derived.ts';
 import { newId } from '../../store/ids.ts';
 import { run } from '../../store/session.ts';
@@ -85,10 +88,21 @@ export function NewPlanting() {
     const planting = pattern
       ? plantingFrom(pattern, { name: called, baseline, newId }, side)
       : newPlanting({ name: called, purpose, answers, baseline, side, latitude, newId });
-    if (!run({ ...addPlanting(planting), label: `new planting ${called}` })) return;
-    await navigate(`/h/${holding.id}/ranks/${planting.id}`);
-    if (how !== 'beside' && how !== 'boundary') setTimeout(() => startSketch(how), 0);
+    if (how !== 'beside' && how !== 'boundary') {
+      startSketch(how);
+      return look({ waiting: planting });
+    }
+    if (run(addPlanting(planting))) await navigate(`/h/${holding.id}/ranks/${planting.id}`);
   };
+  // Drawn, it is in the holding: on to its rows. Put down undrawn, it is as if it had never been.
+  const { waiting, sketch } = useLook();
+  const laid = waiting !== null && holding.plantings.some(({ id }) => id === waiting.id);
+  useEffect(() => {
+    if (!waiting || (sketch && !laid)) return;
+    look({ waiting: null });
+    if (laid) void navigate(`/h/${holding.id}/ranks/${waiting.id}`);
+  }, [waiting, sketch, laid, holding.id, navigate]);
+  useEffect(() => () => look({ waiting: null }), []);
   const choose = (key: string) => {
     const isPurpose = (PURPOSES as readonly string[]).includes(key);
     setOwn(isPurpose ? null : key);
@@ -101,6 +115,14 @@ export function NewPlanting() {
     return same === 0 ? label : `${label} ${same + 1}`;
   };
 
+  if (waiting)
+    return (
+      <main className="stage ranks-stage">
+        <Guarded part="The plan">
+          <PlanView planting={null} year={0} />
+        </Guarded>
+      </main>
+    );
   return (
     <main className="stage new-planting">
       <h1>New planting</h1>

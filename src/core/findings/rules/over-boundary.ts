@@ -1,9 +1,9 @@
-import { nearestSide, setbackFrom } from '../../ground/boundary.ts';
+import { nearestSide, setbackFrom, sideName } from '../../ground/boundary.ts';
 import type { Stand } from '../../ranks/stand.ts';
 import { formatLength } from '../../units/quantities.ts';
 import { ringOf, standingIn } from '../distances.ts';
 import { finding, type Rule } from '../finding.ts';
-import { awayFrom, gapsOver, mends, moveSideways, plantAt, plantsWhere, sayStand } from '../plants.ts';
+import { awayFrom, gapsOver, mends, moveSideways, plantAt, plantsWhere, sayStand, trimEnds } from '../plants.ts';
 
 /** Plants on the neighbour's side of the boundary. */
 export const overBoundary: Rule = (judged) => {
@@ -21,14 +21,16 @@ export const overBoundary: Rule = (judged) => {
   const worst = sides.reduce((far, side) => (side.distance > far.distance ? side : far));
   const back = Math.ceil((worst.distance + setbackFrom(holding, worst.assumed)) * 10) / 10;
   const move = moveSideways(judged, awayFrom(judged, worst.point) * back, `moved ${formatLength(back, units)} in`);
+  const trim = trimEnds(judged, over);
   return [
     finding('over-boundary', judged, 'all', {
       severity: 'fault',
       what: over.length === 1 ? 'One plant stands over the boundary' : `${over.length} plants stand over the boundary`,
-      why: `${sayStand(stand, over)} up to ${formatLength(worst.distance, units)} outside side ${worst.side + 1}. What stands there is the neighbour’s.`,
+      why: `${sayStand(stand, over)} up to ${formatLength(worst.distance, units)} outside ${sideName(boundary, worst.side)}. What stands there is the neighbour’s.`,
       plants: over,
       remedies: [
         ...(mends(judged, move, outside) ? [{ label: `Move ${formatLength(back, units)} in`, command: move }] : []),
+        ...(trim ? [trim] : []),
         { label: 'Leave a gap', command: gapsOver(judged, over, 'gap over the boundary') },
       ],
     }),

@@ -1,9 +1,9 @@
-import { isAssumed, nearestSide, setbackFrom } from '../../ground/boundary.ts';
+import { isAssumed, nearestSide, setbackFrom, sideName } from '../../ground/boundary.ts';
 import type { Stand } from '../../ranks/stand.ts';
 import { formatLength } from '../../units/quantities.ts';
 import { distancesFrom, ringOf, standingIn } from '../distances.ts';
 import { finding, type Rule } from '../finding.ts';
-import { awayFrom, gapsOver, mends, moveSideways, plantAt, plantsWhere, sayStand } from '../plants.ts';
+import { awayFrom, gapsOver, mends, moveSideways, plantAt, plantsWhere, sayStand, trimEnds } from '../plants.ts';
 
 /** Stems inside the boundary but nearer to a sure side than the setback and its allowance. */
 export const setback: Rule = (judged) => withinSetback(judged, false);
@@ -37,8 +37,12 @@ const withinSetback = (judged: Parameters<Rule>[0], assumed: boolean) => {
   );
   const by = Math.ceil((wanted - nearest.distance) * 10) / 10;
   const move = moveSideways(judged, awayFrom(judged, nearest.point) * by, `moved ${formatLength(by, units)} in`);
+  const inside = standingIn(stand, ringOf(boundary));
+  // What stands over the line goes with what stands too near it: both are the row's end.
+  const trim = trimEnds(judged, [...near, ...plantsWhere(stand, (i) => inside[i] === 0)]);
   const remedies = [
     ...(mends(judged, move, within) ? [{ label: `Move ${formatLength(by, units)} in`, command: move }] : []),
+    ...(trim ? [trim] : []),
     { label: 'Leave a gap', command: gapsOver(judged, near, 'gap at the boundary') },
   ];
   const distance = formatLength(nearest.distance, units);
@@ -47,7 +51,7 @@ const withinSetback = (judged: Parameters<Rule>[0], assumed: boolean) => {
         finding('assumed-corner', judged, `side-${nearest.side}`, {
           severity: 'caution',
           what: 'It stands beside an assumed corner',
-          why: `${sayStand(stand, near)} ${distance} from side ${nearest.side + 1}, whose corner nobody has found. Keep ${formatLength(wanted, units)} until it is, or have it surveyed.`,
+          why: `${sayStand(stand, near)} ${distance} from ${sideName(boundary, nearest.side)}, whose corner nobody has found. Keep ${formatLength(wanted, units)} until it is, or have it surveyed.`,
           plants: near,
           remedies,
         }),
@@ -56,7 +60,7 @@ const withinSetback = (judged: Parameters<Rule>[0], assumed: boolean) => {
         finding('setback', judged, `side-${nearest.side}`, {
           severity: 'caution',
           what: 'It stands within the setback',
-          why: `${sayStand(stand, near)} ${distance} from side ${nearest.side + 1}; your setback with its allowance is ${formatLength(wanted, units)}. Boundary law differs by place: ask the local office.`,
+          why: `${sayStand(stand, near)} ${distance} from ${sideName(boundary, nearest.side)}; your setback with its allowance is ${formatLength(wanted, units)}. Boundary law differs by place: ask the local office.`,
           plants: near,
           remedies,
         }),
