@@ -42,11 +42,11 @@ export async function exportFile(
     case 'peg-sheets.pdf':
       return pegSheetPdf(sheets(), { units: holding.units, fonts, ...(onShare && { onShare }) });
     case 'peg-sheets.csv':
-      return strToU8(pegSheetCsv(sheets())) as Bytes;
+      return strToU8(pegSheetCsv(sheets(), holding.units)) as Bytes;
     case 'order-list.csv':
-      return strToU8(orderListCsv(list(), holding.currency)) as Bytes;
+      return strToU8(orderListCsv(list(), holding.currency, holding.units)) as Bytes;
     case 'order-list.xlsx':
-      return orderListXlsx(list(), holding.currency);
+      return orderListXlsx(list(), holding.currency, holding.units);
     case 'plan.geojson':
       return strToU8(planGeoJson(holding, all)) as Bytes;
   }

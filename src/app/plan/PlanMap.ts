@@ -57,6 +57,7 @@ export class PlanMap {
   private scene: Scene | null = null;
   private snapped: Snapped | null = null;
   private drawnFor: Pick<Scene, 'holding' | 'selection' | 'active' | 'tokens' | 'zones'> | null = null;
+  private readonly scale = new ScaleLine({ units: 'metric', minWidth: 70 });
   private fitted = '';
   private lastClick: { readonly pixel: readonly number[]; readonly time: number } | null = null;
   private twice = false;
@@ -109,9 +110,7 @@ export class PlanMap {
         maxResolution: 40,
         enableRotation: false,
       }),
-      controls: defaultControls({ zoom: false, rotate: false, attribution: false }).extend([
-        new ScaleLine({ units: 'metric', minWidth: 70 }),
-      ]),
+      controls: defaultControls({ zoom: false, rotate: false, attribution: false }).extend([this.scale]),
       interactions: defaultInteractions({ doubleClickZoom: false, altShiftDragRotate: false, pinchRotate: false }),
     });
     void import('./reshaping.ts').then(({ Reshaping }) => {
@@ -142,7 +141,8 @@ export class PlanMap {
   /** Shows a scene; the first of a holding is brought into view. */
   show(scene: Scene): void {
     this.scene = scene;
-    this.grid.show(scene.tokens);
+    this.grid.show(scene.tokens, scene.holding.units);
+    this.scale.setUnits(scene.holding.units);
     this.plants.show(scene);
     const { holding, selection, active, tokens, zones } = scene;
     const was = this.drawnFor;

@@ -1,19 +1,26 @@
 import type { FrameState } from 'ol/Map';
 import Layer from 'ol/layer/Layer';
+import type { UnitSystem } from '../../core/units/quantities.ts';
 import type { Tokens } from '../look/tokens.ts';
 
-/** The squared paper under the plan: lines each 10, 20, 50 … metres, whichever lie far enough apart to read. */
+const FOOT = 0.3048;
+const STEPS = [1, 2, 5, 10, 20, 50, 100, 200, 500, 1000, 2000] as const;
+
+/** The squared paper under the plan: lines each 10, 20, 50 … metres or feet, whichever lie far enough apart to read. */
 export class GridLayer extends Layer {
   private readonly canvas = document.createElement('canvas');
   private tokens: Tokens | null = null;
+  /** The squares' own unit, metres. */
+  private unit = 1;
 
   constructor() {
     super({ zIndex: 1.7 });
     this.canvas.className = 'grid-canvas';
   }
 
-  show(tokens: Tokens): void {
+  show(tokens: Tokens, units: UnitSystem): void {
     this.tokens = tokens;
+    this.unit = units === 'us' ? FOOT : 1;
     this.changed();
   }
 
@@ -22,7 +29,7 @@ export class GridLayer extends Layer {
     Object.assign(this.canvas, { width, height });
     const context = this.canvas.getContext('2d')!;
     if (!this.tokens) return this.canvas;
-    const step = [1, 2, 5, 10, 20, 50, 100, 200, 500, 1000, 2000].find((metres) => metres / resolution > 60) ?? 5000;
+    const step = STEPS.map((n) => n * this.unit).find((metres) => metres / resolution > 60) ?? 5000 * this.unit;
     context.strokeStyle = this.tokens.grid;
     context.globalAlpha = 0.7;
     context.beginPath();

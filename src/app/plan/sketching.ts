@@ -121,7 +121,7 @@ function make(kind: SketchFor, points: readonly Point[], plantingId: string | nu
     throw new Refused(
       `${featureKinds[kind].label} needs at least ${leastPoints(kind)} points. Add more, or press Escape.`,
     );
-  const feature = newFeature(kind, newId(), points);
+  const feature = newFeature(kind, newId(), points, {}, { units: holding.units });
   const done = run(addFeatures([feature], `${featureKinds[kind].label.toLowerCase()} drawn`));
   if (done) look({ selection: { what: 'feature', id: feature.id } });
   return done;

@@ -227,7 +227,7 @@ function setUpNotes({ side, baseline, guarded }: Planting, line: Polyline, holdi
       ? `Baseline: ${tape(line.length)} from the zero peg, setting out to the ${compassName(whole)} (${Math.round(whole)}°). ${rowsLie}`
       : `Baseline: ${tape(line.length)} along its bends and curves. ${rowsLie} Its pegs are in the table below, measured from a straight chord: from the zero peg ${tape(length)} to the ${compassName(whole)} (${Math.round(whole)}°), to the far peg, ${from(end)}.`,
     ...guardNote(guarded, holding),
-    `Right angles: ${tape(a)} along, ${tape(b)} across, ${tape(diagonal(a, b))} between. At the far end measure both diagonals of the whole set; more than 1 in 200 out, measure again.`,
+    `Right angles: ${tape(a)} along, ${tape(b)} across, ${tape(diagonal(a, b))} between. At the far end measure both diagonals of the whole set; if they differ by more than a part in two hundred, measure again.`,
   ];
 }
 

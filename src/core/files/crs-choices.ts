@@ -8,7 +8,7 @@ export const crsWords: Readonly<Record<'declared' | PlainChoice, string>> = {
   declared: 'as the file says',
   degrees: 'degrees, longitude then latitude',
   degreesSwapped: 'degrees, latitude then longitude',
-  utm: 'metres of the UTM zone here',
+  utm: 'the UTM zone here',
   metres: 'metres from this holding’s origin',
   feet: 'feet from this holding’s origin',
   surveyFeet: 'US survey feet from this holding’s origin',

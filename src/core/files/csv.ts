@@ -1,3 +1,4 @@
+import { toUs, type UnitSystem } from '../units/quantities.ts';
 import Papa from 'papaparse';
 import type { PegSheet } from '../field/peg-sheet.ts';
 import { orderRows, type OrderList } from '../order/order-list.ts';
@@ -9,9 +10,11 @@ const FORMULA = /^\s*[=+\-@\t\r\n|%][\s\S]*$/;
 const write = (fields: readonly string[], rows: readonly (readonly (string | number)[])[]): string =>
   `\uFEFF${Papa.unparse({ fields: [...fields], data: rows.map((row) => [...row]) }, { escapeFormulae: FORMULA, newline: '\r\n' })}\r\n`;
 
-/** The peg sheet as CSV, one peg a line in walking order. Chainages, offsets and sticks in metres. */
-export const pegSheetCsv = (sheets: readonly PegSheet[]): string =>
-  write(
+/** The peg sheet as CSV, one peg a line in walking order. Chainages, offsets and sticks in metres, or in decimal feet, as the headings say. */
+export const pegSheetCsv = (sheets: readonly PegSheet[], units: UnitSystem): string => {
+  const unit = units === 'us' ? 'ft' : 'm';
+  const length = (metres: number, decimals: number) => (units === 'us' ? toUs(metres, 'ft') : metres).toFixed(decimals);
+  return write(
     [
       'planting',
       'order',
@@ -19,10 +22,10 @@ export const pegSheetCsv = (sheets: readonly PegSheet[]): string =>
       'row name',
       'walked',
       'plant',
-      'chainage m',
+      `chainage ${unit}`,
       'station',
-      'offset m',
-      'stick m',
+      `offset ${unit}`,
+      `stick ${unit}`,
       'botanical',
       'common',
       'stock',
@@ -37,10 +40,10 @@ export const pegSheetCsv = (sheets: readonly PegSheet[]): string =>
           row.name,
           row.walked,
           peg.number,
-          peg.chainage.toFixed(2),
+          length(peg.chainage, 2),
           peg.label,
-          row.offset.toFixed(2),
-          row.stick.toFixed(3),
+          length(row.offset, 2),
+          length(row.stick, 3),
           peg.species,
           peg.common,
           peg.stock,
@@ -49,9 +52,10 @@ export const pegSheetCsv = (sheets: readonly PegSheet[]): string =>
       ),
     ),
   );
+};
 
 /** The order list as CSV; money in whole units of the holding's currency. */
-export const orderListCsv = (list: OrderList, currency: string): string =>
+export const orderListCsv = (list: OrderList, currency: string, units: UnitSystem): string =>
   write(
     [
       'item',
@@ -65,7 +69,7 @@ export const orderListCsv = (list: OrderList, currency: string): string =>
       'quantity',
       `cost ${currency}`,
     ],
-    orderRows(list).map((row) => [
+    orderRows(list, units).map((row) => [
       row.item,
       row.botanical,
       row.stock,

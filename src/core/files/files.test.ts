@@ -211,7 +211,10 @@ describe('files out', () => {
   );
 
   it('the peg sheet names every plant once, in walking order', () => {
-    const lines = pegSheetCsv(all.map((laid) => pegSheet(laid.planting, laid.layout, demo)))
+    const lines = pegSheetCsv(
+      all.map((laid) => pegSheet(laid.planting, laid.layout, demo)),
+      'metric',
+    )
       .trim()
       .split('\r\n');
     expect(lines).toHaveLength(1 + all.reduce((sum, { layout }) => sum + layout.stand.count, 0));
@@ -238,14 +241,14 @@ describe('files out', () => {
       ],
     };
     const laid = layHolding(evil)[0]!;
-    const csv = pegSheetCsv([pegSheet(laid.planting, laid.layout, evil)]);
+    const csv = pegSheetCsv([pegSheet(laid.planting, laid.layout, evil)], 'metric');
     expect(csv).not.toMatch(/(^|,|\n)"?[=@]/);
     expect(csv).toContain(`'=HYPERLINK`);
-    expect(orderListCsv(list, 'EUR')).toContain('Hornbeam,Carpinus betulus');
+    expect(orderListCsv(list, 'EUR', 'metric')).toContain('Hornbeam,Carpinus betulus');
   });
 
   it('writes the order as a workbook of the same lines and bytes each time', async () => {
-    const [once, again] = [await orderListXlsx(list, 'EUR'), await orderListXlsx(list, 'EUR')];
+    const [once, again] = [await orderListXlsx(list, 'EUR', 'metric'), await orderListXlsx(list, 'EUR', 'metric')];
     expect(once).toEqual(again);
     const sheet = new TextDecoder().decode(unzipSync(once)['xl/worksheets/sheet1.xml']);
     expect(sheet.match(/<row /g)).toHaveLength(1 + list.plants.length + list.kit.length);

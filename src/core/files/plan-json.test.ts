@@ -183,7 +183,7 @@ describe(holdingFromPlan, () => {
           },
         ],
       },
-      /The line is 0/,
+      /The line is too short/,
     ],
     ['a feature of no kind', { features: [{ kind: 'castle', points: [[0, 0]] }] }, /features\.0\.kind/],
     [
@@ -207,7 +207,7 @@ describe(holdingFromPlan, () => {
           },
         ],
       },
-      /at least three corners and a square metre/,
+      /at least three corners and some ground/,
     ],
     [
       'a guild without a tree',

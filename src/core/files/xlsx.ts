@@ -1,3 +1,4 @@
+import type { UnitSystem } from '../units/quantities.ts';
 import { unzipSync, zipSync } from 'fflate';
 import writeExcelFile from 'write-excel-file/universal';
 import { orderRows, type OrderList } from '../order/order-list.ts';
@@ -16,11 +17,15 @@ const HEAD = [
 ] as const;
 
 /** The order list as an XLSX workbook. Text cells are typed as text, so a spreadsheet runs none as a formula. */
-export async function orderListXlsx(list: OrderList, currency: string): Promise<Uint8Array<ArrayBuffer>> {
+export async function orderListXlsx(
+  list: OrderList,
+  currency: string,
+  units: UnitSystem,
+): Promise<Uint8Array<ArrayBuffer>> {
   const text = (value: string) => ({ type: String, value });
   const number = (value: number | null) => (value === null ? null : { type: Number, value });
   const head = [...HEAD, `Cost, ${currency}`].map((value) => ({ type: String, value, fontWeight: 'bold' as const }));
-  const body = orderRows(list).map((row) => [
+  const body = orderRows(list, units).map((row) => [
     text(row.item),
     text(row.botanical),
     text(row.stock),

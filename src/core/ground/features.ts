@@ -4,7 +4,7 @@ import { area } from '../geometry/polygon.ts';
 import { Refused } from '../holding/command.ts';
 import { sayIssue } from '../holding/limits.ts';
 import { checkFeature, type Feature, type FeatureKind } from '../holding/ground-schema.ts';
-import { formatLength, type UnitSystem } from '../units/quantities.ts';
+import { formatLength, toMetres, toUs, type UnitSystem } from '../units/quantities.ts';
 import kindData from './kinds.json' with { type: 'json' };
 
 export interface FeatureNumber {
@@ -79,17 +79,26 @@ export function newFeature(
   id: string,
   points: readonly Point[],
   given: Readonly<Record<string, unknown>> = {},
-  sound = false,
+  { sound = false, units = 'metric' }: { sound?: boolean; units?: UnitSystem } = {},
 ): Feature {
-  const made = { id, name: '', kind, ...startsOf(kind), ...given, ...shapeOf(kind, points, sound) };
+  const made = { id, name: '', kind, ...startsOf(kind, units), ...given, ...shapeOf(kind, points, sound) };
   const parsed = checkFeature(made);
   if (parsed.success) return parsed.data;
   throw new Refused(`${featureKinds[kind].label}: ${sayIssue(parsed.error.issues[0]!, made)}`);
 }
 
-function startsOf(kind: FeatureKind): Record<string, unknown> {
+/** Where feet are used, lengths start at a round half foot: nobody builds a fence of 3.94 feet. */
+const roundStart = (unit: FeatureNumber['unit'], start: number | null, units: UnitSystem): number | null =>
+  unit !== 'm' || start === null || units === 'metric'
+    ? start
+    : Math.round(toUs(start, 'ft') * 2) * toMetres(0.5, 'ft');
+
+function startsOf(kind: FeatureKind, units: UnitSystem): Record<string, unknown> {
   const { numbers, choices = [], text = [] } = featureKinds[kind];
-  const starts = [...numbers, ...choices].map(({ key, start }) => [key, start]);
+  const starts = [
+    ...numbers.map(({ key, unit, start }) => [key, roundStart(unit, start, units)]),
+    ...choices.map(({ key, start }) => [key, start]),
+  ];
   return {
     ...Object.fromEntries([...starts, ...text.map(({ key }) => [key, ''])]),
     ...(kind === 'browsed' && { animals: ['rabbit'] }),

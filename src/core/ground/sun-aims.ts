@@ -1,3 +1,4 @@
+import { formatLength, type UnitSystem } from '../units/quantities.ts';
 import { area, isInside } from '../geometry/polygon.ts';
 import { bearing, compassName, distance, type Point } from '../geometry/point.ts';
 import type { Aim } from '../holding/ground-schema.ts';
@@ -17,7 +18,7 @@ export interface SunVerdict {
 
 /** Judges every aim of winter sun on the map of midwinter. */
 export function sunVerdicts(
-  { aims, features }: Pick<Holding, 'aims' | 'features'>,
+  { aims, features, units }: Pick<Holding, 'aims' | 'features' | 'units'>,
   grid: SunGrid,
   midwinter: Float32Array,
 ): SunVerdict[] {
@@ -29,7 +30,7 @@ export function sunVerdicts(
     const hours = meanOver(ring, [0, 0], grid, midwinter);
     if (hours === null) return [];
     const holds = hours >= aim.hours - 0.05;
-    return [{ aim, hours, holds, better: holds ? null : nearestBetter(ring, aim.hours, grid, midwinter) }];
+    return [{ aim, hours, holds, better: holds ? null : nearestBetter(ring, aim.hours, grid, midwinter, units) }];
   });
 }
 
@@ -56,13 +57,19 @@ function meanOver(
 }
 
 /** The shortest move of up to 60 m, by eight winds, that gives the place its hours. */
-function nearestBetter(ring: readonly Point[], wanted: number, grid: SunGrid, values: Float32Array): string | null {
+function nearestBetter(
+  ring: readonly Point[],
+  wanted: number,
+  grid: SunGrid,
+  values: Float32Array,
+  units: UnitSystem,
+): string | null {
   for (let far = 2; far <= 60; far += 2)
     for (let wind = 0; wind < 8; wind++) {
       const move: Point = [far * Math.sin((wind * Math.PI) / 4), far * Math.cos((wind * Math.PI) / 4)];
       const hours = meanOver(ring, move, grid, values);
       if (hours !== null && hours >= wanted)
-        return `${Math.round(distance([0, 0], move))} m to the ${compassName(bearing([0, 0], move))} it would have ${hours.toFixed(1)} h.`;
+        return `${formatLength(distance([0, 0], move), units, { decimals: 0 })} to the ${compassName(bearing([0, 0], move))} it would have ${hours.toFixed(1)} h.`;
     }
   return null;
 }

@@ -227,14 +227,14 @@ describe(sunVerdicts, () => {
       [8, 11],
     ]);
     const [verdict] = sunVerdicts(
-      { aims: [{ id: 'a', kind: 'winterSun', place: 'beds', hours: 5.5 }], features: [beds] },
+      { aims: [{ id: 'a', kind: 'winterSun', place: 'beds', hours: 5.5 }], features: [beds], units: 'metric' },
       grid,
       hours,
     );
     expect(verdict).toMatchObject({ hours: 3, holds: false, better: '12 m to the east it would have 6.0 h.' });
     expect(
       sunVerdicts(
-        { aims: [{ id: 'a', kind: 'winterSun', place: 'beds', hours: 3 }], features: [beds] },
+        { aims: [{ id: 'a', kind: 'winterSun', place: 'beds', hours: 3 }], features: [beds], units: 'metric' },
         grid,
         hours,
       )[0]!.holds,

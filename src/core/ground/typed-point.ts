@@ -17,5 +17,5 @@ export function typedPoint(text: string, drawn: readonly Point[], units: UnitSys
   if (leg && length != null && last) return polar(last, length, Number(leg[2]));
   return last
     ? 'Type a leg as length and bearing, such as 18 at 90, or a place as east, north.'
-    : 'Type the first place as metres east, north of the origin, such as 12, -40.';
+    : `Type the first place as ${units === 'us' ? 'feet' : 'metres'} east, north of the origin, such as 12, -40.`;
 }

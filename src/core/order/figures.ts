@@ -168,7 +168,9 @@ export function figures(planting: Planting, layout: Layout, sum: Quantities, hol
     {
       key: 'guards',
       text: guards ? formatCount(guards.count) : 'none',
-      label: guards ? `guards of ${guards.key.slice(6)} m, spares in` : 'guards',
+      label: guards
+        ? `guards of ${formatLength(Number(guards.key.slice(6)), units, { decimals: 2 })}, spares in`
+        : 'guards',
       why: {
         formula: 'one for each plant and spares; the tallest that an animal here asks for',
         inputs: [

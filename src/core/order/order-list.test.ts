@@ -65,7 +65,7 @@ describe(orderList, () => {
 
   it('prints plants first, then materials, each line adding to the total', () => {
     const list = orderList(parts(one), one);
-    const rows = orderRows(list);
+    const rows = orderRows(list, 'metric');
     expect(rows.map(({ item }) => item)).toEqual([
       'Hazel',
       'Field maple',
@@ -80,7 +80,7 @@ describe(orderList, () => {
 
   it('is empty for nothing planted', () => {
     const bare = { ...one, plantings: [] };
-    expect(orderRows(orderList(parts(bare), bare))).toEqual([]);
+    expect(orderRows(orderList(parts(bare), bare), 'metric')).toEqual([]);
   });
 });
 

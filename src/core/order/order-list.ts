@@ -1,3 +1,4 @@
+import { inUnits, toUs, type UnitSystem } from '../units/quantities.ts';
 import type { Holding } from '../holding/schema.ts';
 import { stockOf } from '../species/stock.ts';
 import { capital } from '../units/text.ts';
@@ -39,12 +40,12 @@ export interface OrderRow {
 }
 
 /** The order as printed rows: plants first, then materials. */
-export function orderRows({ plants, kit }: OrderList): OrderRow[] {
+export function orderRows({ plants, kit }: OrderList, units: UnitSystem): OrderRow[] {
   return [
     ...plants.map(({ species, stock, count, losses, order, here, packs, quantity, cents }) => ({
       item: capital(species.common),
       botanical: species.botanical,
-      stock: `${stockOf(stock).name}, ${stockOf(stock).size}`,
+      stock: inUnits(`${stockOf(stock).name}, ${stockOf(stock).size}`, units),
       onPlan: count,
       losses,
       order,
@@ -53,17 +54,26 @@ export function orderRows({ plants, kit }: OrderList): OrderRow[] {
       quantity,
       cents,
     })),
-    ...kit.map(({ key, wanted, count, cents }) => ({
-      item: priceTable.find((price) => price.key === key)?.label ?? key,
-      botanical: '',
-      stock: '',
-      onPlan: Math.round(wanted * 100) / 100,
-      losses: null,
-      order: count,
-      here: 0,
-      packs: '',
-      quantity: count,
-      cents,
-    })),
+    ...kit
+      .map((line) => soldIn(line, units))
+      .map(({ key, wanted, count, cents }) => ({
+        item: inUnits(priceTable.find((price) => price.key === key)?.label ?? key, units),
+        botanical: '',
+        stock: '',
+        onPlan: Math.round(wanted * 100) / 100,
+        losses: null,
+        order: count,
+        here: 0,
+        packs: '',
+        quantity: count,
+        cents,
+      })),
   ];
+}
+
+/** Loose stuff is sold by the cubic yard where feet are used; its price a cubic metre stays what it is. */
+function soldIn(line: KitLine, units: UnitSystem): KitLine {
+  if (line.key !== 'chips' || units === 'metric') return line;
+  const wanted = toUs(line.wanted, 'yd3');
+  return { ...line, wanted, count: Math.ceil(wanted) };
 }

@@ -132,7 +132,7 @@ export function drawnBlock(points: readonly Point[], { headland = 0 } = {}): Ext
     throw new Refused('The outline crosses itself. Draw it so that it does not, or as two blocks.');
   if (kept.length < 3 || area(kept) < 1)
     throw new Refused(
-      'A block needs at least three corners and a square metre of ground. Add corners, or set them farther apart.',
+      'A block needs at least three corners and some ground between them. Add corners, or set them farther apart.',
     );
   return {
     kind: 'block',
@@ -150,9 +150,7 @@ export function drawnBaseline(points: readonly Point[], { curved = false, closed
   const kept = points.filter((point, i) => i === 0 || distance(points[i - 1]!, point) > 0.001);
   const { length } = polyline(kept, closed);
   if (kept.length < 2 || length < SHORTEST)
-    throw new Refused(
-      `The line is ${Math.round(length * 1000) / 1000} m long. A row needs at least ${SHORTEST} m: give it a second point farther off.`,
-    );
+    throw new Refused('The line is too short for a row to stand on. Give it a second point farther off.');
   if (crossesItself(kept, closed))
     throw new Refused('The line crosses itself. Draw it so that it does not, or as two plantings.');
   return { kind: 'drawn', points: kept.map(([x, y]) => [x, y] as [number, number]), curved, closed };

@@ -216,7 +216,7 @@ describe('a block', () => {
         [0.5, 0],
         [0.5, 0.5],
       ],
-      /a square metre of ground/,
+      /some ground between them/,
     ],
     [
       [

@@ -71,7 +71,7 @@ export function fillAt(
     };
   });
   const asked = baseline.kind === 'block' ? [setBaseline(id, { ...baseline, density: perHectare })] : [];
-  return together(`${Math.round(perHectare)} a hectare`, [setRows(id, laid, null, ''), ...asked]);
+  return together('density', [setRows(id, laid, null, ''), ...asked]);
 }
 
 /** The grid moved along and across its rows to where most plants fit, of 25 places tried; null when none beats where it lies. */

@@ -1,6 +1,14 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { editableLength, formatArea, formatLength, formatMoney, parseLength } from './quantities.ts';
+import {
+  editableLength,
+  formatArea,
+  formatLength,
+  formatMoney,
+  parseLength,
+  formatTape,
+  inUnits,
+} from './quantities.ts';
 import { intervals } from './rounding.ts';
 
 describe(parseLength, () => {
@@ -69,5 +77,35 @@ describe('kept formatters', () => {
           `${metres.toLocaleString('en', { minimumFractionDigits: decimals, maximumFractionDigits: decimals })} m`,
         );
     expect(formatLength(-0.001, 'metric')).toBe('0.0 m');
+  });
+});
+
+describe('texts and tapes in the steward’s own units', () => {
+  it.each([
+    ['About 10 m: three rows', 'About 33 ft: three rows'],
+    ['rows 40 cm apart', 'rows 16 in apart'],
+    ['2 m square is 2,500 a hectare', '6.6 ft square is 1,010 an acre'],
+    ['1,100 to 1,600 a hectare', '450 to 650 an acre'],
+    ['hedges at 0.25 to 0.5 m of shrubs 3 to 4 m wide', 'hedges at 0.8 to 1.6 ft of shrubs 9.8 to 13 ft wide'],
+    ['pot, about 15 L', 'pot, about 4 gal'],
+    ['Wood chips, a cubic metre', 'Wood chips, a cubic yard'],
+    ['Section 3 m²', 'Section 3 m²'],
+  ])('%s: %s', (metric, us) => {
+    expect(inUnits(metric, 'us')).toBe(us);
+    expect(inUnits(metric, 'metric')).toBe(metric);
+  });
+  it.each([
+    [0.3048, '1 ft'],
+    [0.0254, '1 in'],
+    [0.003175, '1/8 in'],
+    [0, '0 in'],
+    [1.5, '4 ft 11 in'],
+    [0.3016, '11 7/8 in'],
+    [0.3047, '1 ft'],
+    [-0.6096, '-2 ft'],
+    [12.345, '40 ft 6 in'],
+  ])('%d m on a tape is %s', (metres, said) => {
+    expect(formatTape(metres, 'us')).toBe(said);
+    expect(formatTape(metres, 'metric')).toBe(formatLength(metres, 'metric', { decimals: 2 }));
   });
 });

@@ -20,6 +20,9 @@ export type UsUnit = keyof typeof EXACT;
 /** `value` in SI (m, m², m³, L or kg, as the unit asks) given in the US customary `unit`. */
 export const toUs = (value: number, unit: UsUnit): number => value / EXACT[unit];
 
+/** `value` in the US customary `unit`, in SI. */
+export const toMetres = (value: number, unit: UsUnit): number => value * EXACT[unit];
+
 // Making a formatter costs far more than a number written with it: one is kept for each style.
 const formats = new Map<string, Intl.NumberFormat>();
 function formatOf(decimals: number, currency?: string): Intl.NumberFormat {
@@ -86,6 +89,42 @@ export function formatArea(squareMetres: number, system: UnitSystem): string {
     return squareMetres < 10_000 ? `${plain(squareMetres, 0)} m²` : `${plain(squareMetres / 10_000, 2)} ha`;
   const acres = toUs(squareMetres, 'ac');
   return acres < 0.5 ? `${plain(toUs(squareMetres, 'ft2'), 0)} ft²` : `${plain(acres, 2)} ac`;
+}
+
+const round = (value: number, step: number): number => roundHalfUp(value / step) * step;
+/** Feet as people speak of a length: tenths below ten, then whole. */
+const feetWords = (metres: number): string => {
+  const feet = toUs(metres, 'ft');
+  return plain(feet, feet < 10 && round(feet, 0.1) % 1 > 1e-6 ? 1 : 0);
+};
+
+/**
+ * A text of the trade's own data, written in metric, in the steward's units: lengths, spans of them, densities and
+ * volumes. What it does not know it leaves.
+ */
+export function inUnits(text: string, system: UnitSystem): string {
+  if (system === 'metric') return text;
+  const value = (number: string) => Number(number.replaceAll(',', ''));
+  const span = (from: string, to: string | undefined, words: (n: number) => string, unit: string) =>
+    `${words(value(from))}${to ? ` to ${words(value(to))}` : ''} ${unit}`;
+  const inches = (perUnit: number) => (n: number) => plain(Math.max(1, toUs(n * perUnit, 'in')), 0);
+  return text
+    .replace(/\b([\d,.]*\d)(?: to ([\d,.]*\d))? a hectare\b/g, (_, a: string, b?: string) =>
+      span(a, b, (n) => formatCount(round((n * EXACT.ac) / 10_000, 10)), 'an acre'),
+    )
+    .replace(/\b([\d,.]*\d)(?: to ([\d,.]*\d))? m\b(?![²³])/g, (_, a: string, b?: string) =>
+      span(a, b, feetWords, 'ft'),
+    )
+    .replace(/\b([\d,.]*\d)(?: to ([\d,.]*\d))? cm\b/g, (_, a: string, b?: string) => span(a, b, inches(0.01), 'in'))
+    .replace(/\b([\d,.]*\d)(?: to ([\d,.]*\d))? mm\b/g, (_, a: string, b?: string) => span(a, b, inches(0.001), 'in'))
+    .replace(
+      /\babout (\d+) L\b/g,
+      (_, litres: string) => `about ${plain(Math.max(1, toUs(Number(litres), 'galUS')), 0)} gal`,
+    )
+    .replaceAll('a hectare', 'an acre')
+    .replaceAll('a cubic metre', 'a cubic yard')
+    .replaceAll('a metre', 'a yard')
+    .replaceAll('metres', 'yards');
 }
 
 /** The unit that land is spoken of in: its name and its square metres. */

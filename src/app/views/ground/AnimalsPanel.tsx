@@ -3,7 +3,7 @@ import { ANIMALS } from '../../../core/holding/ground-schema.ts';
 import { setAnimals } from '../../../core/holding/ground-commands.ts';
 import { settingOf } from '../../../core/holding/settings.ts';
 import { guardAnimals, guardHeight, guardSource } from '../../../core/order/protection.ts';
-import { formatLength } from '../../../core/units/quantities.ts';
+import { formatLength, inUnits } from '../../../core/units/quantities.ts';
 import { useShown } from '../../store/derived.ts';
 import { run } from '../../store/session.ts';
 import { FeaturesPanel } from './FeaturesPanel.tsx';
@@ -35,7 +35,7 @@ export function AnimalsPanel() {
               {guardAnimals[animal].height > 0 && animal !== 'goat'
                 ? `${formatLength(guardAnimals[animal].height, holding.units)}, `
                 : ''}
-              {guardAnimals[animal].form}
+              {inUnits(guardAnimals[animal].form, holding.units)}
             </span>
           </li>
         ))}

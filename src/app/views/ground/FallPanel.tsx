@@ -87,7 +87,7 @@ export function FallPanel() {
         schema={TerrainAnswer}
         path={`terrain?${boxQuery(holding)}`}
         label="What the terrain model says"
-        say={(found) => `a grid of ${found.columns} x ${found.rows} cells of ${found.cell} m.`}
+        say={(found) => `a grid of ${found.columns} x ${found.rows} cells of ${formatLength(found.cell, units)}.`}
         take={(found) => run(setTerrain(found))}
       />
       <h3>Spot heights</h3>

@@ -1,6 +1,7 @@
 import { Input, Select } from 'antd';
 import { setHolding, setSetting } from '../../../core/holding/ground-commands.ts';
 import { settingOf, settings, type SettingKey } from '../../../core/holding/settings.ts';
+import { inUnits } from '../../../core/units/quantities.ts';
 import { NumberField } from '../../look/NumberField.tsx';
 import { LengthField } from '../../look/LengthField.tsx';
 import { useShown } from '../../store/derived.ts';
@@ -95,7 +96,7 @@ function SettingField({ setting: key }: { setting: SettingKey }) {
   const set = (next: number | null) =>
     run(setSetting(key, next === null || next === standard ? undefined : next, label.toLowerCase()));
   return (
-    <div className="setting" title={source}>
+    <div className="setting" title={inUnits(source, holding.units)}>
       {unit === 'm' ? (
         <LengthField label={label} units={holding.units} value={value} onChange={set} />
       ) : (
@@ -111,7 +112,7 @@ function SettingField({ setting: key }: { setting: SettingKey }) {
           />
         </div>
       )}
-      <p className="soft fine">{source}</p>
+      <p className="soft fine">{inUnits(source, holding.units)}</p>
     </div>
   );
 }

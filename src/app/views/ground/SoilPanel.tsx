@@ -1,3 +1,4 @@
+import { inUnits } from '../../../core/units/quantities.ts';
 import { choiceWords, featuresOf } from '../../../core/ground/features.ts';
 import { soilSource, soilZones } from '../../../core/ground/soil.ts';
 import { SoilAnswer } from '../../../core/ground/standins.ts';
@@ -26,7 +27,9 @@ export function SoilPanel() {
           {zone.drainage}: the measured one is used.
         </p>
       ))}
-      {featuresOf(holding.features, 'percolation').length > 0 && <p className="soft fine">Classes: {soilSource}.</p>}
+      {featuresOf(holding.features, 'percolation').length > 0 && (
+        <p className="soft fine">Classes: {inUnits(soilSource, holding.units)}.</p>
+      )}
       <StandinOffer
         schema={SoilAnswer}
         path={`soil?${boxQuery(holding)}`}

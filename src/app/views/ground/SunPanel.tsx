@@ -73,7 +73,7 @@ export function SunPanel({ maps: { grid, months }, month, mark, onMonth }: Props
       <p role="status" className="soft">
         {months.size < 12
           ? `Working out the sun: ${months.size} of 12 months.`
-          : 'All twelve months are worked out, a metre above the ground.'}
+          : 'All twelve months are worked out, at the height of a table.'}
       </p>
       <div className="panel-head">
         <h3>Sun at the mark</h3>

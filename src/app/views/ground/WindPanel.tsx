@@ -64,7 +64,7 @@ export function WindPanel() {
             options={SEASONS.map((value) => ({ value, label: value }))}
             onChange={setSeason}
           />
-          <WindRose sectors={climate.rose[season]} season={season} />
+          <WindRose sectors={climate.rose[season]} season={season} units={units} />
           <From source={climate.from.rose} />
           <h3>Winds worth stopping</h3>
           {winds.length > 0 ? (

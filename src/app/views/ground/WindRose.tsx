@@ -1,9 +1,11 @@
+import { windUnit, type UnitSystem } from '../../../core/units/quantities.ts';
 import { arc } from 'd3-shape';
 import { compassName } from '../../../core/geometry/point.ts';
 import type { Rose, Season } from '../../../core/holding/ground-schema.ts';
 
 /** Where the wind of a season comes from: a petal as long as its share of the time, darker as it blows harder. */
-export function WindRose({ sectors, season }: { sectors: Rose[Season]; season: Season }) {
+export function WindRose({ sectors, season, units }: { sectors: Rose[Season]; season: Season; units: UnitSystem }) {
+  const wind = windUnit(units);
   const most = Math.max(...sectors.map(({ share }) => share), 0.01);
   const hardest = Math.max(...sectors.map(({ speed }) => speed), 1);
   const step = (2 * Math.PI) / sectors.length;
@@ -35,7 +37,8 @@ export function WindRose({ sectors, season }: { sectors: Rose[Season]; season: S
             style={{ opacity: 0.35 + (0.65 * speed) / hardest }}
           >
             <title>
-              {compassName((i * 360) / sectors.length)}: {Math.round(share * 100)} % of the time, {speed} m/s
+              {compassName((i * 360) / sectors.length)}: {Math.round(share * 100)} % of the time,{' '}
+              {Math.round((speed / wind.perUnit) * 10) / 10} {wind.name}
             </title>
           </path>
         ))}

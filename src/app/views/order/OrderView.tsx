@@ -1,3 +1,4 @@
+import { inUnits, toUs } from '../../../core/units/quantities.ts';
 import { Segmented, Table } from 'antd';
 import { useState } from 'react';
 import { orderRows, type OrderRow } from '../../../core/order/order-list.ts';
@@ -18,8 +19,10 @@ export function OrderView() {
   const [asked, setPhase] = useState<number | null>(null);
   const phase = phases.some(({ later }) => later === asked) ? asked : null;
   const list = phase === null ? worked.order() : worked.orderOfPhase(phase);
-  const rows = orderRows(list);
+  const rows = orderRows(list, holding.units);
   const { currency } = holding;
+  /** What a price is for, in cubic metres where it is for a volume. */
+  const per = (key: string) => (key === 'chips' && holding.units === 'us' ? toUs(1, 'yd3') : 1);
   const money = (cents: number) => formatMoney(cents, currency);
   const used = new Set([
     ...list.kit.map(({ key }) => key),
@@ -134,7 +137,7 @@ export function OrderView() {
           .map(({ key, label, cents }) => (
             <div className={`price${used.has(key) ? '' : ' is-idle'}`} key={key}>
               <label htmlFor={`price-${key}`}>
-                {label}
+                {inUnits(label, holding.units)}
                 {holding.prices[key] === undefined ? '' : ' (yours)'}
               </label>
               <NumberField
@@ -143,10 +146,10 @@ export function OrderView() {
                 max={1_000_000}
                 step={0.1}
                 precision={2}
-                value={priceOf(holding, key) / 100}
+                value={Math.round(priceOf(holding, key) / per(key)) / 100}
                 size="small"
                 onEnter={(value) => {
-                  const next = value === null ? undefined : Math.round(value * 100);
+                  const next = value === null ? undefined : Math.round(value * 100 * per(key));
                   run(setPrice(key, next === cents ? undefined : next, `price of ${label.toLowerCase()}`));
                 }}
               />

@@ -7,7 +7,7 @@ import { PURPOSES, type Baseline, type Purpose } from '../../../core/holding/sch
 import { drawnBlock } from '../../../core/ranks/baseline.ts';
 import { newPlanting, patterns, shapeOf, type Answers } from '../../../core/ranks/patterns.ts';
 import { purposes, sayRuns } from '../../../core/ranks/purposes.ts';
-import { formatLength } from '../../../core/units/quantities.ts';
+import { formatLength, inUnits } from '../../../core/units/quantities.ts';
 import { LengthField } from '../../look/LengthField.tsx';
 import { PlanView } from '../../plan/PlanView.tsx';
 import { startSketch } from '../../plan/sketching.ts';
@@ -243,7 +243,7 @@ function Questions({
   });
   return (
     <>
-      <p>{why}</p>
+      <p>{inUnits(why, units)}</p>
       {questions.map(({ key, ask, options }) => {
         const chosen = answers[key] ?? options[0]!.key;
         return (
@@ -259,7 +259,7 @@ function Questions({
             >
               {options.map((option) => (
                 <Radio key={option.key} value={option.key}>
-                  {option.label}
+                  {inUnits(option.label, units)}
                 </Radio>
               ))}
             </Radio.Group>
@@ -268,7 +268,7 @@ function Questions({
                 option.key === chosen &&
                 option.why && (
                   <p className="soft fine" key={option.key}>
-                    {option.why}
+                    {inUnits(option.why, units)}
                   </p>
                 ),
             )}

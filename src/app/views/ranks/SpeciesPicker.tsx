@@ -1,3 +1,4 @@
+import { formatRange, type UnitSystem } from '../../../core/units/quantities.ts';
 import { Button, Checkbox, Input, Modal, Select } from 'antd';
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
@@ -59,7 +60,9 @@ export function SpeciesPicker({ planting, row, onTake, onClose }: Props) {
           options={[{ value: 'any', label: 'for any use' }, ...USES.map((value) => ({ value, label: `for ${value}` }))]}
         />
       </div>
-      {compared.length > 1 && <Compared ranked={compared} latitude={holding.place.latitude} onTake={take} />}
+      {compared.length > 1 && (
+        <Compared ranked={compared} latitude={holding.place.latitude} units={holding.units} onTake={take} />
+      )}
       <ul className="rows-list picked" aria-label="Species, best for this row first">
         {found.slice(0, MOST_SHOWN).map(({ species, verdict, against, inFavour }) => (
           <li key={species.id} className={`is-${verdict.replaceAll(' ', '-')}`}>
@@ -101,12 +104,15 @@ export function SpeciesPicker({ planting, row, onTake, onClose }: Props) {
 function Compared({
   ranked,
   latitude,
+  units,
   onTake,
 }: {
   ranked: readonly Ranked[];
   latitude: number;
+  units: UnitSystem;
   onTake(id: string): void;
 }) {
+  const at20 = (range: readonly [number, number] | undefined) => (range ? formatRange(range, units) : 'not known');
   const months = (range: readonly [number, number] | undefined) => {
     if (!range) return 'not known';
     const [from, to] = monthsAt(range, latitude);
@@ -114,10 +120,13 @@ function Compared({
   };
   const lines: readonly (readonly [string, (one: Ranked) => string])[] = [
     ['Here', ({ verdict }) => verdict],
-    ['Grows', ({ species: { height, width } }) => `${height.join(' to ')} m high, ${width.join(' to ')} m wide`],
+    [
+      'Grows',
+      ({ species: { height, width } }) => `${formatRange(height, units)} high, ${formatRange(width, units)} wide`,
+    ],
     ['How fast', ({ species: { rate } }) => (rate === 'veryFast' ? 'very fast' : rate)],
     ['Evergreen', ({ species: { evergreen } }) => (evergreen === null ? 'not known' : evergreen ? 'yes' : 'no')],
-    ['Height at 20 years', ({ species }) => moreOf(species).at20?.join(' to ').concat(' m') ?? 'not known'],
+    ['Height at 20 years', ({ species }) => at20(moreOf(species).at20)],
     ['Roots', ({ species }) => moreOf(species).roots ?? 'not known'],
     [
       'Ground',

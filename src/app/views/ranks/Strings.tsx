@@ -181,7 +181,7 @@ export function Strings({ laid, onAddRow }: { laid: Laid; onAddRow(): void }) {
                   {r + 1} {row.name}
                 </strong>
                 <span>
-                  {formatLength(spacing, units, { decimals: 2 }).replace(/0 m$/, ' m')} apart, {to - from}{' '}
+                  {formatLength(spacing, units, { decimals: 2 }).replace(/0 (m|ft)$/, ' $1')} apart, {to - from}{' '}
                   {to - from === 1 ? 'plant' : 'plants'}
                 </span>
               </button>

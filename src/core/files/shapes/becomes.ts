@@ -102,9 +102,9 @@ function madeOf(
   sound: boolean,
 ) {
   try {
-    return newFeature(kind, id, points, given, sound);
+    return newFeature(kind, id, points, given, { sound });
   } catch {
-    return newFeature(kind, id, points, { name: given['name'] }, sound);
+    return newFeature(kind, id, points, { name: given['name'] }, { sound });
   }
 }
 

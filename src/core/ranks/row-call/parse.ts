@@ -2,7 +2,8 @@ import type { Gap, Kept, Row } from '../../holding/schema.ts';
 import { plainRow } from '../../holding/plain-row.ts';
 import { SPACING } from '../../holding/schema.ts';
 import { stocks } from '../../species/stock.ts';
-import { parseLength, type UnitSystem } from '../../units/quantities.ts';
+import { formatLength, type UnitSystem } from '../../units/quantities.ts';
+import { calledLength } from './lengths.ts';
 import type { SpeciesBook } from '../../species/book.ts';
 import { speciesFor, type Written } from './names.ts';
 
@@ -82,10 +83,14 @@ class RowReader {
     if (!rule)
       return this.wrong(
         clause,
-        `'${text}' is not understood. Write for example 2 hazel, 1 spindle every 1.5 m; lime each 20 m; gap 63 to 67.`,
+        `'${text}' is not understood. Write for example 2 hazel, 1 spindle every ${this.units === 'us' ? '5' : '1.5'}; lime each ${this.units === 'us' ? '60' : '20'}; gap 63 to 67.`,
       );
     const found = rule.pattern.exec(text)!;
     rule.read(this.reader(clause), found);
+  }
+
+  private bound(metres: number): string {
+    return formatLength(metres, this.units, { decimals: metres % 1 === 0 && this.units === 'metric' ? 0 : 1 });
   }
 
   /** What the clauses may do with the row. */
@@ -96,11 +101,13 @@ class RowReader {
       species: (name) => this.species({ text: name, from: clause.from + Math.max(0, clause.text.indexOf(name)) }),
       stock: (name) => this.stock({ text: name, from: clause.from + Math.max(0, clause.text.lastIndexOf(name)) }),
       length: (typed, least, most, what) => {
-        const metres = parseLength(typed, this.units);
+        const metres = calledLength(typed, this.units);
         if (metres !== null && metres >= least - 1e-9 && metres <= most) return metres;
         this.wrong(
           clause,
-          metres === null ? `'${typed}' is not a length.` : `The ${what} must lie between ${least} m and ${most} m.`,
+          metres === null
+            ? `'${typed}' is not a length.`
+            : `The ${what} must lie between ${this.bound(least)} and ${this.bound(most)}.`,
         );
         return least;
       },

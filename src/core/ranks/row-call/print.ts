@@ -1,12 +1,13 @@
 import type { Gap, Planting, Row } from '../../holding/schema.ts';
 import { toUs, type UnitSystem } from '../../units/quantities.ts';
+import { FOOT, tapeTenth } from './lengths.ts';
 import { callName, type Written } from './names.ts';
 
-/** A length that reads back as the very same number: in feet where those give it exactly, else in metres. */
+/** A length that reads back as the same number: feet to four places where those give it to a tenth of a millimetre, else with all theirs. */
 function lengthOf(metres: number, units: UnitSystem): string {
   if (units === 'us') {
     const feet = Math.round(toUs(metres, 'ft') * 1e4) / 1e4;
-    if (feet * 0.3048 === metres) return `${feet} ft`;
+    return `${Math.abs(tapeTenth(feet * FOOT) - metres) < 1e-9 ? feet : toUs(metres, 'ft')} ft`;
   }
   return `${metres} m`;
 }

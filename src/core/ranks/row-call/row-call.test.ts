@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
-import { counts, sample } from '../../../../checks/sample.ts';
+import { counts, row as sampleRow, sample } from '../../../../checks/sample.ts';
 import { holdingFromPlan } from '../../files/plan-json.ts';
 import { layHolding } from '../../findings/judge.ts';
 import { take } from '../../holding/command.ts';
@@ -54,7 +54,18 @@ const anyRow: fc.Arbitrary<Omit<Row, 'id' | 'name'>> = fc.record({
   later: fc.integer({ min: 0, max: 20 }),
 });
 
+/** Every number to a hundredth of a millimetre: feet that are no plain number lose the last digit of a float. */
+const toTheTape = (value: unknown): unknown =>
+  JSON.parse(JSON.stringify(value, (_, one: unknown) => (typeof one === 'number' ? Math.round(one * 2e4) / 2e4 : one)));
+
 describe('a row call', () => {
+  it('a length in round metres is said in feet of four places, and is that many metres again', () => {
+    const row = sample({ units: 'us', rows: [sampleRow({ spacing: 1.5, rowGap: 0.9 })] }).plantings[0]!.rows[0]!;
+    const printed = printRow(row, us);
+    expect(printed).toContain('every 4.9213 ft; 2.9528 ft behind');
+    expect(parseCall(printed, us).rows[0]).toMatchObject({ spacing: 1.5, rowGap: 0.9 });
+    expect(parseCall('hazel every 5 ft', us).rows[0]!.spacing).toBe(1.524);
+  });
   it('printed and typed back is the same row, for any row, in both unit systems', () => {
     fc.assert(
       fc.property(anyRow, fc.constantFrom(metric, us), (row, units) => {
@@ -62,9 +73,13 @@ describe('a row call', () => {
         const { rows, problems } = parseCall(printed, units);
         expect(problems, printed).toEqual([]);
         // A seed means something only to a drift.
-        expect(rows, printed).toEqual([{ ...row, name: null, seed: row.mix === 'drift' ? row.seed : 1 }]);
+        const told = { ...row, name: null, seed: row.mix === 'drift' ? row.seed : 1 };
+        expect(metric === units ? rows : toTheTape(rows), printed).toEqual(
+          metric === units ? [told] : toTheTape([told]),
+        );
+        expect(printed).not.toMatch(units === us ? /\d m\b/ : /\d ft\b/);
       }),
-      { numRuns: 300 },
+      { seed: 11, numRuns: 300 },
     );
   });
 
