@@ -1,7 +1,7 @@
 import { ClipboardList, Grip, Mountain, ShoppingBasket } from 'lucide-react';
-import { useDeferredValue } from 'react';
+import { useDeferredValue, useEffect, useState } from 'react';
 import { NavLink } from 'react-router';
-import { useWorked } from '../store/derived.ts';
+import { useWorked, type Worked } from '../store/derived.ts';
 
 const STAGES = [
   { key: 'ground', label: 'Ground', Icon: Mountain },
@@ -10,10 +10,32 @@ const STAGES = [
   { key: 'field', label: 'Field', Icon: ClipboardList },
 ] as const;
 
+/** Open findings of all plantings, counted one planting at a time while nothing else happens; the last count stands until then. */
+function useOpenFindings(worked: Worked): number {
+  const [open, setOpen] = useState(0);
+  useEffect(() => {
+    let gone = false;
+    const count = (left: readonly string[], sum: number): void => {
+      const [first, ...rest] = left;
+      if (gone) return;
+      if (!first) return setOpen(sum);
+      requestIdleCallback(() => !gone && count(rest, sum + worked.openFindingsOf(first)), { timeout: 500 });
+    };
+    count(
+      worked.all.map(({ planting }) => planting.id),
+      0,
+    );
+    return () => {
+      gone = true;
+    };
+  }, [worked]);
+  return open;
+}
+
 /** The stages in the order of the work. */
 export function Rail() {
   const worked = useDeferredValue(useWorked());
-  const open = worked.openFindings();
+  const open = useOpenFindings(worked);
   return (
     <nav className="rail" aria-label="Stages">
       {STAGES.map(({ key, label, Icon }) => (

@@ -77,12 +77,12 @@ export class Worked {
     );
   }
 
-  /** Faults and cautions of all plantings that nobody has accepted. */
-  openFindings(): number {
+  /** Faults and cautions of a planting that nobody has accepted. */
+  openFindingsOf(id: string): number {
     const accepted = new Set(this.holding.accepted.map(({ finding }) => finding));
-    return this.all
-      .flatMap(({ planting }) => this.findingsOf(planting.id))
-      .filter(({ severity, id }) => severity !== 'good' && severity !== 'note' && !accepted.has(id)).length;
+    return this.findingsOf(id).filter(
+      ({ severity, id: finding }) => severity !== 'good' && severity !== 'note' && !accepted.has(finding),
+    ).length;
   }
 }
 

@@ -377,8 +377,10 @@ describe('what follows from a holding', () => {
     expect(workOut(state().holding!).laid('p1')!.layout).not.toBe(worked.laid('p1')!.layout);
   });
   it('counts open findings without those accepted', () => {
-    const open = workOut(holding).openFindings();
+    const open = workOut(holding).openFindingsOf('p1');
     const { id } = workOut(holding).findingsOf('p1')[0]!;
-    expect(workOut({ ...holding, accepted: [{ finding: id, reason: 'meant so' }] }).openFindings()).toBe(open - 1);
+    expect(workOut({ ...holding, accepted: [{ finding: id, reason: 'meant so' }] }).openFindingsOf('p1')).toBe(
+      open - 1,
+    );
   });
 });

@@ -1,3 +1,4 @@
+import Flatbush from 'flatbush';
 import { castersOf, rayFrom, type Caster, type Ray } from '../ground/casters.ts';
 import { reliefOf } from '../ground/relief.ts';
 import { daySuns, inLeaf, type Sun } from '../ground/sun.ts';
@@ -26,17 +27,25 @@ export function sunHours({ features, terrain, place }: Asked, stand: Stand): Sun
   if (before && before.features === features && before.terrain === terrain && before.place === place)
     return before.hours;
   const relief = reliefOf({ terrain, features });
-  const casters = castersOf(features, relief);
+  const ground = (i: number) => relief?.heightAt([stand.x[i]!, stand.y[i]!]) ?? 0;
+  const lowest = relief ? Math.min(...Array.from({ length: stand.count }, (_, i) => ground(i))) : 0;
+  const reaching = withinReach(castersOf(features, relief), lowest, stand);
+  const { casters } = reaching;
   const suns = casters.length > 0 ? sunsOf(place) : [];
   const kept = new Float64Array(stand.count).fill(Number.NaN);
   const ask = (i: number): number => {
     const [x, y] = [stand.x[i]!, stand.y[i]!];
     // Casters stand on the relief: so does the plant, else a house on a hill would shade by its elevation.
-    const z = (relief?.heightAt([x, y]) ?? 0) + sunData.leaf;
-    const near = casters.filter(({ box: [w, s, e, n], top }) => {
+    const z = ground(i) + sunData.leaf;
+    // How high each looms over the plant; in a wood the few that loom highest take nearly all of the sun.
+    const looming = reaching.at(x, y).flatMap((caster) => {
+      const [w, s, e, n] = caster.box;
       const aside = Math.hypot(Math.max(0, w - x, x - e), Math.max(0, s - y, y - n));
-      return aside < (top - z) * REACH;
+      return aside < (caster.top - z) * REACH ? [{ caster, looms: (caster.top - z) / Math.max(0.5, aside) }] : [];
     });
+    const near = (
+      looming.length > MOST_NEAR ? looming.sort((a, b) => b.looms - a.looms).slice(0, MOST_NEAR) : looming
+    ).map(({ caster }) => caster);
     if (near.length === 0) return Infinity;
     return suns.reduce((sum, sun) => sum + sun.hours * passing(near, rayFrom([x, y], z, sun)), 0);
   };
@@ -45,10 +54,44 @@ export function sunHours({ features, terrain, place }: Asked, stand: Stand): Sun
   const hours: SunHours = {
     at: (i) => (Number.isNaN(kept[i]!) ? (kept[i] = ask(i)) : kept[i]!),
     sample:
-      casters.length > 0 && stand.count > 0 ? [...evenly, ...casters.map((caster) => closest(caster, stand))] : [],
+      casters.length > 0 && stand.count > 0
+        ? [...evenly, ...casters.slice(0, MOST_CLOSEST).map((caster) => closest(caster, stand))]
+        : [],
   };
   known.set(stand, { features, terrain, place, hours });
   return hours;
+}
+
+/** Things near one plant that are asked. */
+const MOST_NEAR = 16;
+/** Things that throw shade for which the closest plant is looked up; where there are more, plants everywhere are near one. */
+const MOST_CLOSEST = 60;
+
+/** Casters whose shadows reach the stand at all, and those that may reach a place, by an index. */
+function withinReach(all: readonly Caster[], lowest: number, { x, y, count }: Stand) {
+  let [west, south, east, north] = [Infinity, Infinity, -Infinity, -Infinity];
+  for (let i = 0; i < count; i++) {
+    west = Math.min(west, x[i]!);
+    east = Math.max(east, x[i]!);
+    south = Math.min(south, y[i]!);
+    north = Math.max(north, y[i]!);
+  }
+  const far = ({ top }: Caster) => Math.max(0, top - lowest) * REACH;
+  const casters = all.filter(
+    (caster) =>
+      caster.box[0] - far(caster) <= east &&
+      caster.box[2] + far(caster) >= west &&
+      caster.box[1] - far(caster) <= north &&
+      caster.box[3] + far(caster) >= south,
+  );
+  if (casters.length < 8) return { casters, at: () => casters };
+  const index = new Flatbush(casters.length);
+  for (const caster of casters) {
+    const [w, s, e, n] = caster.box;
+    index.add(w - far(caster), s - far(caster), e + far(caster), n + far(caster));
+  }
+  index.finish();
+  return { casters, at: (px: number, py: number) => index.search(px, py, px, py).map((i) => casters[i]!) };
 }
 
 /**
