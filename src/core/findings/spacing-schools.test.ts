@@ -3,6 +3,7 @@ import { counts, row, sample } from '../../../checks/sample.ts';
 import { take } from '../holding/command.ts';
 import { quantities } from '../order/quantities.ts';
 import { mainString } from '../ranks/stand.ts';
+import { catalogue } from '../species/catalogue.ts';
 import { spotOf } from './choose.ts';
 import { judge, layHolding } from './judge.ts';
 import { spacingProposals } from './spacing-schools.ts';
@@ -44,6 +45,13 @@ describe(spacingProposals, () => {
   it('hazel 5 m wide: 5 m apart at its final width (13 on 60 m), 2.5 m at half of it (25), neither to be thinned', () => {
     expect(by(oneRow(), 'final')).toMatchObject({ spacing: 5, plants: 13, toThin: 0 });
     expect(by(oneRow(), 'half')).toMatchObject({ spacing: 2.5, plants: 25, toThin: 0 });
+  });
+  it('dense is never wider than half the mature width, for any kind of tree or shrub', () => {
+    for (const { botanical, kind } of catalogue.filter((_, i) => i % 6 === 0)) {
+      if (kind === 'herb' || kind === 'climber') continue;
+      const holding = oneRow({ species: [[1, botanical]] });
+      expect(by(holding, 'dense').spacing, botanical).toBeLessThanOrEqual(by(holding, 'half').spacing);
+    }
   });
   it('a row shuts by the year asked for, and a spacing 10 cm wider would not', () => {
     for (const year of [3, 5, 8, 12]) {

@@ -58,7 +58,10 @@ export function spacingProposals(
     .map((school): Proposal => {
       const wanted = school.share
         ? width * school.share
-        : rowCrown(layout.stand, string, sizesOf(layout.stand, school.closesBy ?? closesBy, site));
+        : Math.min(
+            rowCrown(layout.stand, string, sizesOf(layout.stand, school.closesBy ?? closesBy, site)),
+            width * (school.most ?? Infinity),
+          );
       // Rounded down, so that a promised year holds.
       const spacing = Math.min(SPACING.most, Math.max(SPACING.least, Math.floor(wanted * 20 + 1e-9) / 20));
       const command = setRow(planting.id, rowId, { spacing }, `row ${index + 1} spaced: ${school.label.toLowerCase()}`);

@@ -13,6 +13,8 @@ export function beltStrings(
   const sign = side === 'right' ? 1 : -1;
   const reached = { near: 0, across: 0 };
   const bends = corners === 'round' ? [] : cornersOf(baseline);
+  /** Spacing in force of the row before on each side of the line. */
+  const before = { near: 0, across: 0 };
   return rows.map((row): RowString => {
     const offset = row.across ? -(reached.across += row.rowGap) : (reached.near += row.rowGap);
     const trace = rowLine(baseline, sign * offset);
@@ -22,7 +24,10 @@ export function beltStrings(
     const to = trace.line.length - row.inset - row.trim.stop;
     if (corners === 'planted' && bends.length > 0)
       return { ...string, ...plantCorners(trace, bends, { from, to, spacing: row.spacing, closed: baseline.closed }) };
-    const { at, spacing } = places(to - from, { ...row, closed: baseline.closed });
+    const way = row.across ? 'across' : 'near';
+    const against = before[way] || row.spacing;
+    const { at, spacing } = places(to - from, { ...row, closed: baseline.closed, against });
+    before[way] = spacing;
     if (from > 0) for (let i = 0; i < at.length; i++) at[i]! += from;
     return { ...string, spacing, at: bends.length > 0 ? leaveOpen(at, trace, bends, spacing) : at };
   });

@@ -12,8 +12,10 @@ export interface PlacesOptions {
   readonly spacing: number;
   /** `fit` stretches or squeezes the spacing so that the last plant stands at the end; `centre` leaves half a spacing and half of what is over at both. */
   readonly ends: Row['ends'];
-  /** Starts half a spacing in, as every second row of a staggered set does. */
+  /** Starts in the middle between the first plants of the row before, as every second row of a staggered set does. */
   readonly staggered?: boolean;
+  /** Spacing of the row before, metres: a wider row behind a closer one starts half of that in, not half of its own. Its own when absent. */
+  readonly against?: number;
   /** A closed outline: its last plant must not stand on its first. */
   readonly closed?: boolean;
 }
@@ -22,13 +24,17 @@ export interface PlacesOptions {
  * The planting places on a row of `length` usable metres: working note on counting, `count.line` mode
  * `both`, `ring` and `inset`, `count.fit` and `count.stagger`. A row shorter than the spacing has one place.
  */
-export function places(length: number, { spacing, ends, staggered = false, closed = false }: PlacesOptions): Places {
+export function places(
+  length: number,
+  { spacing, ends, staggered = false, closed = false, against = spacing }: PlacesOptions,
+): Places {
   if (!(spacing > 0)) throw new RangeError(`spacing must be > 0 m, got ${spacing}`);
   if (length < -TOL) return { at: new Float64Array(0), spacing };
   if (ends === 'centre' && !closed) return centred(length, spacing, staggered);
   const count = ends === 'fit' ? fittedIntervals(length, spacing) : intervals(length, spacing);
   const step = ends === 'fit' && length > TOL ? length / count : spacing;
-  const first = staggered ? step / 2 : 0;
+  // Fitted to both ends it begins as it stops, half of its own spacing in.
+  const first = staggered ? Math.min(step, ends === 'keep' ? against : step) / 2 : 0;
   const n = closed
     ? Math.max(1, count)
     : staggered

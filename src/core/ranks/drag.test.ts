@@ -11,24 +11,27 @@ describe(draggedSpacing, () => {
         fc.double({ min: 4, max: 58, noNaN: true }),
         fc.boolean(),
         fc.constantFrom(0, 2),
-        (place, to, staggered, inset) => {
-          const spacing = draggedSpacing({ inset, staggered }, place, to);
+        fc.constantFrom(null, 0.5, 1, 3),
+        (place, to, staggered, inset, against) => {
+          const spacing = draggedSpacing({ inset, staggered, against }, place, to);
           fc.pre(spacing !== null && spacing > 0.1 && spacing < 50);
-          const stand = standOf(sample({ rows: [row({ spacing: spacing!, staggered, inset })] }));
-          fc.pre(place < stand.count);
+          const before = against === null ? [] : [row({ spacing: against })];
+          const stand = standOf(sample({ rows: [...before, row({ spacing: spacing!, staggered, inset, rowGap: 2 })] }));
+          const { from, to: end } = stand.rows.at(-1)!;
+          fc.pre(place < end - from);
           // A centimetre of rounding in the spacing adds up over the places before the one held.
-          expect(Math.abs(stand.chainage[place]! - to)).toBeLessThanOrEqual(0.005 * (place + 0.5) + 1e-6);
+          expect(Math.abs(stand.chainage[from + place]! - to)).toBeLessThanOrEqual(0.005 * (place + 0.5) + 1e-6);
         },
       ),
     );
   });
   it('leaves the first plant of a row to its inset, and moves the first of a staggered one', () => {
-    expect(draggedSpacing({ inset: 0, staggered: false }, 0, 3)).toBeNull();
-    expect(draggedSpacing({ inset: 0, staggered: true }, 0, 1.5)).toBe(3);
+    expect(draggedSpacing({ inset: 0, staggered: false, against: null }, 0, 3)).toBeNull();
+    expect(draggedSpacing({ inset: 0, staggered: true, against: null }, 0, 1.5)).toBe(3);
   });
   it('keeps within what a row may be', () => {
-    expect(draggedSpacing({ inset: 0, staggered: false }, 3, -8)).toBe(0.1);
-    expect(draggedSpacing({ inset: 0, staggered: false }, 1, 900)).toBe(50);
+    expect(draggedSpacing({ inset: 0, staggered: false, against: null }, 3, -8)).toBe(0.1);
+    expect(draggedSpacing({ inset: 0, staggered: false, against: null }, 1, 900)).toBe(50);
   });
 });
 

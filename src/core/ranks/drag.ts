@@ -6,15 +6,20 @@ const within = (metres: number, least: number): number => Math.min(SPACING.most,
 
 /**
  * The spacing that brings the plant at `place` (number in the row before gaps, from 0) to `chainage` metres
- * along its row, to the centimetre; null for the first plant of a row, which only the inset moves.
+ * along its row, to the centimetre; `against` is the spacing of the row before. Null for the first plant of a row, which only the inset moves.
  */
 export function draggedSpacing(
-  { inset, staggered }: Pick<Row, 'inset' | 'staggered'>,
+  { inset, staggered, against }: Pick<Row, 'inset' | 'staggered'> & { readonly against: number | null },
   place: number,
   chainage: number,
 ): number | null {
   const steps = place + (staggered ? 0.5 : 0);
-  return steps > 0 ? within(toStep((chainage - inset) / steps, 0.01), SPACING.least) : null;
+  if (steps === 0) return null;
+  const own = (chainage - inset) / steps;
+  // Wider than the row before, it starts half of that one's spacing in.
+  const metres =
+    staggered && against !== null && own > against && place > 0 ? (chainage - inset - against / 2) / place : own;
+  return within(toStep(metres, 0.01), SPACING.least);
 }
 
 /** A row gap moved by `by` metres, to 5 cm, never below 0. */

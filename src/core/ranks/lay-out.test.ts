@@ -199,6 +199,23 @@ const shifted = (holding: Holding, dx: number, dy: number): Holding => ({
   })),
 });
 
+describe('staggered', () => {
+  /** Least distance along the line between plants of the first and the second row. */
+  const nearest = (first: number, second: number) => {
+    const stand = standOf(
+      sample({ rows: [row({ spacing: first }), row({ spacing: second, rowGap: 2, staggered: true })] }),
+    );
+    const [a, b] = stand.rows.map(({ from, to }) => [...stand.chainage.subarray(from, to)]);
+    return Math.min(...a!.flatMap((x) => b!.map((y) => Math.abs(x - y))));
+  };
+  it('stands in the gaps of the row before, however that is spaced', () => {
+    expect(nearest(1.5, 1.5)).toBeCloseTo(0.75, 6);
+    expect(nearest(1, 3)).toBeCloseTo(0.5, 6); // trees behind shrubs: not square behind any of them
+    expect(nearest(3, 1)).toBeCloseTo(0.5, 6);
+    expect(nearest(0.5, 2)).toBeCloseTo(0.25, 6);
+  });
+});
+
 describe('properties', () => {
   const check = (property: (holding: Holding) => void) =>
     fc.assert(fc.property(anyHolding, property), { seed: 11, numRuns: 60 });

@@ -130,22 +130,29 @@ function bounds(row: Counts, holding: Holding): [number, number] {
 }
 
 /**
- * Spacing, metres to 1 mm, at which row `r` of this line holds at most `wanted` plants, none closer than `least`.
- * Gaps and bends take places that no formula knows, so the row is laid alone until it is found; what was found is kept.
+ * Spacing, metres to 1 mm, at which row `r` of this line holds at most `wanted` plants, none closer than `least`, behind
+ * a row spaced `before` (null for none). Gaps and bends take places that no formula knows, so the row is laid until it
+ * is found; what was found is kept.
  */
 function spacingFinder(
   planting: Planting,
   holding: Holding,
   rowAt: (r: number) => Row,
-): (r: number, wanted: number, least: number) => number {
+): (r: number, wanted: number, least: number, before: number | null) => number {
   const found = new Map<string, number>();
-  return (r, wanted, least) => {
-    const key = `${r} ${wanted} ${least}`;
+  return (r, wanted, least, before) => {
+    const key = `${r} ${wanted} ${least} ${before}`;
     const known = found.get(key);
     if (known !== undefined) return known;
-    const rowGap = Array.from({ length: r + 1 }, (_, k) => rowAt(k).rowGap).reduce((sum, gap) => sum + gap, 0);
-    const row: Row = { ...rowAt(r), rowGap };
-    const plants = (spacing: number) => layOut({ ...planting, rows: [{ ...row, spacing }] }, holding).stand.count;
+    const reached = Array.from({ length: r + 1 }, (_, k) => rowAt(k).rowGap).reduce((sum, gap) => sum + gap, 0);
+    const own = rowAt(r);
+    // Only where it begins hangs on the row before: that one is laid with it, as it is spaced.
+    const ahead = before === null ? [] : [{ ...rowAt(r - 1), rowGap: reached - own.rowGap, spacing: before }];
+    const row: Row = before === null ? { ...own, rowGap: reached } : own;
+    const plants = (spacing: number) => {
+      const { rows } = layOut({ ...planting, rows: [...ahead, { ...row, spacing }] }, holding).stand;
+      return rows.at(-1)!.to - rows.at(-1)!.from;
+    };
     const spacing = tightestSpacing(plants, { wanted, least, most: SPACING.most, step: 0.001 });
     found.set(key, spacing);
     return spacing;
@@ -166,16 +173,16 @@ function lay(
       holding,
     ),
   );
-  const rows = shares.map((counts, r): Row => ({
-    ...rowAt(r),
-    mix: 'quota',
-    spacing: find(
-      r,
-      counts.reduce((sum, [, n]) => sum + n, 0),
-      limits[r]![0],
-    ),
-    runs: counts.filter(([, n]) => n > 0).map(([species, count]) => ({ species, count: Math.min(9999, count) })),
-  }));
+  const rows: Row[] = [];
+  shares.forEach((counts, r) => {
+    const wanted = counts.reduce((sum, [, n]) => sum + n, 0);
+    rows.push({
+      ...rowAt(r),
+      mix: 'quota',
+      spacing: find(r, wanted, limits[r]![0], rows.at(-1)?.spacing ?? null),
+      runs: counts.filter(([, n]) => n > 0).map(([species, count]) => ({ species, count: Math.min(9999, count) })),
+    });
+  });
   const trial: Planting = { ...planting, rows };
   const { stand } = layOut(trial, holding);
   const laid = stand.rows.map(({ from, to }, r) => {

@@ -73,7 +73,12 @@ export function useStringDrag(laid: Laid, x: ScaleLinear<number, number>, units:
     }
     if (grip.what !== 'bead' || !isBelt(planting.baseline)) return null;
     const moved = x.invert(px) - x.invert(startX);
-    const spacing = draggedSpacing(row, stand.place[grip.plant]!, stand.chainage[grip.plant]! + moved);
+    const before = stand.rows.slice(0, grip.row).findLast((other) => other.row.across === row.across);
+    const spacing = draggedSpacing(
+      { ...row, against: before?.spacing ?? null },
+      stand.place[grip.plant]!,
+      stand.chainage[grip.plant]! + moved,
+    );
     return spacing === null
       ? null
       : setRow(planting.id, row.id, { spacing }, `spacing ${formatLength(spacing, units, { decimals: 2 })}`);

@@ -73,5 +73,5 @@ export function explainRow(
   const tall = row.standards
     ? `, a ${book.of(row.standards.species).common} each ${lengthOf(row.standards.every, units)}`
     : '';
-  return `One plant every ${lengthOf(row.spacing, units)}${row.staggered ? ', begun half a spacing in' : ''}${{ keep: '', fit: ', stretched to fit its ends', centre: ', what is over shared by both ends' }[row.ends]}: ${how}${tall}.`;
+  return `One plant every ${lengthOf(row.spacing, units)}${row.staggered ? ', begun between the plants of the row before' : ''}${{ keep: '', fit: ', stretched to fit its ends', centre: ', what is over shared by both ends' }[row.ends]}: ${how}${tall}.`;
 }

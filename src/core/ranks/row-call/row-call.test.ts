@@ -169,7 +169,7 @@ describe('a row call', () => {
       ),
     ).toBe('One plant every 1.5 m: 2 guelder rose and 1 spindle in turn, a small-leaved lime each 9 m.');
     expect(explainRow(parseCall('hazel every 1 m; fit; staggered', metric).rows[0]!, metric)).toBe(
-      'One plant every 1 m, begun half a spacing in, stretched to fit its ends: hazel.',
+      'One plant every 1 m, begun between the plants of the row before, stretched to fit its ends: hazel.',
     );
   });
 
