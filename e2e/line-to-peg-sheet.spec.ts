@@ -1,13 +1,10 @@
 import { expect, test } from '@playwright/test';
 import { readFileSync } from 'node:fs';
-import { clickPlan, figure, openEmpty, saved } from './steward.ts';
+import { clickPlan, figure, makeHolding, openEmpty, saved } from './steward.ts';
 
 test('from the empty list to a printed peg sheet, by mouse', async ({ page }) => {
   await openEmpty(page);
-  await page.getByRole('button', { name: 'New holding' }).first().click();
-  await page.getByRole('textbox', { name: 'Name' }).fill('Wether Down');
-  await page.getByRole('button', { name: 'Make it' }).click();
-  await page.waitForURL(/ground/);
+  await makeHolding(page, 'Wether Down');
 
   await page.getByRole('button', { name: 'Draw the boundary' }).click();
   for (const [x, y] of [
@@ -67,6 +64,8 @@ test('the same by keyboard only', async ({ page }) => {
   await press('Enter');
   await page.getByRole('textbox', { name: 'Name' }).waitFor();
   await page.keyboard.type('Keyed Acre');
+  await press('Tab');
+  await page.keyboard.type('52°0′N 20°0′W');
   await press('Enter');
   await page.waitForURL(/ground/);
 

@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { clickPlan, figure, openDemo, openEmpty, saved } from './steward.ts';
+import { clickPlan, figure, makeHolding, openDemo, openEmpty, saved } from './steward.ts';
 
 test('what is drawn can be dragged on the plan, a corner moved by number, both undone', async ({ page }) => {
   await openDemo(page);
@@ -80,10 +80,7 @@ test('a KML boundary comes in with every pin assumed, and makes the first field 
   page,
 }) => {
   await openEmpty(page);
-  await page.getByRole('button', { name: 'New holding' }).first().click();
-  await page.getByRole('textbox', { name: 'Name' }).fill('Far Field');
-  await page.getByRole('button', { name: 'Make it' }).click();
-  await page.waitForURL(/ground/);
+  await makeHolding(page, 'Far Field');
   const corners = [
     [-20, 52],
     [-19.999, 52],

@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { clickPlan, figure, openDemo, openEmpty, saved } from './steward.ts';
+import { clickPlan, figure, makeHolding, openDemo, openEmpty, saved } from './steward.ts';
 
 const LINES = [
   'Stock-proof hedge',
@@ -20,10 +20,7 @@ const BLOCKS = ['Timber block', 'Firewood block', 'Conservation block', 'Orchard
 /** A holding of its own with nothing on it but its boundary, 160 m by 120 m, and the page on which a planting is begun. */
 async function bareHolding(page: Page): Promise<void> {
   await openEmpty(page);
-  await page.getByRole('button', { name: 'New holding' }).first().click();
-  await page.getByRole('textbox', { name: 'Name' }).fill('Bare Acre');
-  await page.getByRole('button', { name: 'Make it' }).click();
-  await page.waitForURL(/ground/);
+  await makeHolding(page, 'Bare Acre');
   await page.getByRole('button', { name: 'Draw the boundary' }).click();
   await typeCorners(page, ['-80, -60', '80, -60', '80, 60', '-80, 60']);
   await page.getByRole('link', { name: 'Ranks' }).click();

@@ -97,9 +97,9 @@ test('stock in hand is laid so that it is used up, tried out while it is looked 
   await page.getByRole('button', { name: 'Use stock in hand' }).click();
   const sheet = page.getByRole('dialog', { name: 'Use stock in hand' });
   const bundles = sheet.getByRole('spinbutton', { name: 'Bundles 1', exact: true });
-  await bundles.fill('4');
+  await bundles.fill('9');
   await bundles.press('Enter');
-  await expect(sheet.getByText('225 plants in hand.')).toBeVisible();
+  await expect(sheet.getByText('225 plants in hand')).toBeVisible();
   const first = sheet.getByRole('listitem').filter({ hasText: 'All 225 used' }).first();
   await expect(first).toBeVisible();
   await first.getByRole('button', { name: 'Lay it' }).click();

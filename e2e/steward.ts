@@ -36,3 +36,21 @@ export async function dragBead(page: Page, row: number, fromX: number, dx: numbe
   await page.mouse.down();
   await page.mouse.move(box.x + fromX + dx, y + dy, { steps: 8 });
 }
+
+/** Makes a holding by the dialog from the list, and waits for its ground. */
+export async function makeHolding(
+  page: Page,
+  name: string,
+  { place = '52, -20', units = 'Metric' } = {},
+): Promise<void> {
+  await page.getByRole('button', { name: 'New holding' }).first().click();
+  const dialog = page.getByRole('dialog');
+  await dialog.getByRole('textbox', { name: 'Name' }).fill(name);
+  await dialog.getByLabel('Place: latitude, longitude').fill(place);
+  if (units !== 'Metric') {
+    await dialog.getByRole('combobox', { name: 'Units' }).click();
+    await page.getByTitle(units).click();
+  }
+  await dialog.getByRole('button', { name: 'Make it' }).click();
+  await page.waitForURL(/ground/);
+}

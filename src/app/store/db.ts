@@ -13,7 +13,17 @@ export interface KeptHolding {
   readonly stored?: unknown;
   /** When it last left the browser as a file; absent where it never did. */
   readonly exportedAt?: number | undefined;
+  /** What the list shows of it; absent from records of earlier versions until they are next saved. */
+  readonly card?: Card | undefined;
 }
+
+const CardSchema = z.object({
+  place: z.object({ latitude: z.number(), longitude: z.number() }),
+  plantings: z.array(z.string()),
+  plan: z.object({ ground: z.string(), boundary: z.string(), plants: z.array(z.number()) }).nullable(),
+});
+/** A holding at a glance: where it is, its plantings by name, its small plan. */
+export type Card = z.infer<typeof CardSchema>;
 
 /** What can still be read of a kept record, whatever became of it: one that is broken shall not hide the others. */
 export const KeptSchema = z.object({
@@ -25,6 +35,7 @@ export const KeptSchema = z.object({
   plants: z.number().catch(0),
   stored: z.unknown().optional(),
   exportedAt: z.number().optional().catch(undefined),
+  card: CardSchema.optional().catch(undefined),
 });
 
 class Shelf extends Dexie {

@@ -3,13 +3,25 @@ import { readCloserank } from '../../core/files/closerank.ts';
 import { layHolding } from '../../core/findings/judge.ts';
 import { migrate, readProblemSentence, toStored } from '../../core/holding/migrate.ts';
 import type { Holding } from '../../core/holding/schema.ts';
+import { smallPlan } from '../../core/ranks/small-plan.ts';
 import { answering, db, KeptSchema, type KeptHolding } from './db.ts';
 import { keepAll } from './pictures.ts';
 
 /** The holdings that this browser keeps: put by, taken down, copied, renamed, deleted and brought back. */
 
-const plantsOf = (holding: Holding): number =>
-  layHolding(holding).reduce((sum, { layout }) => sum + layout.stand.count, 0);
+/** What the list shows of a holding: its plants counted, its place, its plantings, its small plan. */
+function glance(holding: Holding): Pick<KeptHolding, 'plants' | 'card'> {
+  const laid = layHolding(holding);
+  const plan = smallPlan(holding, laid);
+  return {
+    plants: laid.reduce((sum, { layout }) => sum + layout.stand.count, 0),
+    card: {
+      place: holding.place,
+      plantings: holding.plantings.map(({ name }) => name),
+      plan: plan && { ...plan, plants: [...plan.plants] },
+    },
+  };
+}
 
 /** A holding as a record; what is known of it beyond the holding itself comes from `kept`. */
 const recordOf = (holding: Holding, revision: number, kept?: KeptHolding): KeptHolding => ({
@@ -18,7 +30,7 @@ const recordOf = (holding: Holding, revision: number, kept?: KeptHolding): KeptH
   updatedAt: Date.now(),
   revision,
   deletedAt: null,
-  plants: plantsOf(holding),
+  ...glance(holding),
   stored: JSON.stringify(toStored(holding)),
   exportedAt: kept?.exportedAt,
 });

@@ -1,3 +1,4 @@
+import { sayPlace } from '../../../core/ground/typed-place.ts';
 import './ground.css';
 import { Button } from 'antd';
 import { lazy, Suspense, useEffect, useRef, useState, type ReactNode } from 'react';
@@ -93,10 +94,7 @@ export function GroundView() {
               onClick={() => look({ selection: null })}
             >
               <strong>Place, units and rates</strong>
-              <span>
-                {Math.abs(holding.place.latitude)}° {holding.place.latitude < 0 ? 'S' : 'N'},{' '}
-                {Math.abs(holding.place.longitude)}° {holding.place.longitude < 0 ? 'W' : 'E'}
-              </span>
+              <span>{sayPlace(holding.place)}</span>
             </NavLink>
           </li>
         </ol>

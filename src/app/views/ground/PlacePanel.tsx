@@ -3,6 +3,7 @@ import { setHolding, setSetting } from '../../../core/holding/ground-commands.ts
 import { settingOf, settings, type SettingKey } from '../../../core/holding/settings.ts';
 import { inUnits } from '../../../core/units/quantities.ts';
 import { NumberField } from '../../look/NumberField.tsx';
+import { PlaceField } from '../../look/PlaceField.tsx';
 import { LengthField } from '../../look/LengthField.tsx';
 import { useShown } from '../../store/derived.ts';
 import { run } from '../../store/session.ts';
@@ -31,28 +32,7 @@ export function PlacePanel() {
             }
           />
         </div>
-        <div className="pair">
-          <div className="field">
-            <label htmlFor="latitude">Latitude</label>
-            <NumberField
-              id="latitude"
-              min={-85}
-              max={85}
-              value={place.latitude}
-              onEnter={(latitude) => latitude !== null && run(setHolding({ place: { ...place, latitude } }))}
-            />
-          </div>
-          <div className="field">
-            <label htmlFor="longitude">Longitude</label>
-            <NumberField
-              id="longitude"
-              min={-180}
-              max={180}
-              value={place.longitude}
-              onEnter={(longitude) => longitude !== null && run(setHolding({ place: { ...place, longitude } }))}
-            />
-          </div>
-        </div>
+        <PlaceField value={place} onChange={(next) => next && run(setHolding({ place: next }))} />
         <div className="pair">
           <div className="field">
             <label htmlFor="units">Units</label>

@@ -2,11 +2,11 @@ import { Alert, Button, Dropdown, Input } from 'antd';
 import { liveQuery } from 'dexie';
 import { useEffect, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
-import { formatCount } from '../../../core/units/quantities.ts';
-import { saveBytes } from '../../exports/save-bytes.ts';
+import { sayPlace } from '../../../core/ground/typed-place.ts';
+import { counted } from '../../../core/units/quantities.ts';
+import { exportHolding } from '../../exports/export-holding.ts';
 import { Mark } from '../../shell/Mark.tsx';
-import { storageSentence, type KeptHolding } from '../../store/db.ts';
-import { picturesOf } from '../../store/pictures.ts';
+import { answering, storageSentence, type KeptHolding } from '../../store/db.ts';
 import {
   bringBack,
   copyHolding,
@@ -17,6 +17,8 @@ import {
   renameHolding,
   restoreDemo,
 } from '../../store/shelf.ts';
+import { FirstPlanting } from './FirstPlanting.tsx';
+import { SmallPlan } from './SmallPlan.tsx';
 import { NewHolding } from './NewHolding.tsx';
 
 /** The holdings in this browser: new, open, copy, rename, delete, export, import. */
@@ -36,15 +38,26 @@ export function HoldingsView() {
       next: setKept,
       error: (reason) => setProblem(storageSentence(reason)),
     });
-    return () => seen.unsubscribe();
+    // A list that never comes is said; should it come after all, the sentence goes again.
+    let late = true;
+    answering(listHoldings()).then(
+      () => {
+        late = false;
+      },
+      (reason: unknown) => late && setProblem(storageSentence(reason)),
+    );
+    return () => {
+      late = false;
+      seen.unsubscribe();
+    };
   }, []);
 
   const remove = (one: KeptHolding) => attempt(deleteHolding(one.id).then(() => setDeleted(one)));
   const exported = async ({ id }: KeptHolding) => {
     const opened = await openHolding(id);
     if (!opened.ok) throw new Error(opened.sentence);
-    const { writeCloserank } = await import('../../../core/files/closerank.ts');
-    saveBytes(`${opened.holding.name}.closerank`, writeCloserank(opened.holding, await picturesOf(opened.holding)));
+    const told = await exportHolding(opened.holding);
+    if (told) throw new Error(told);
   };
 
   return (
@@ -100,16 +113,14 @@ export function HoldingsView() {
         )}
         {kept && kept.length === 0 && (
           <div className="empty">
-            <p>No holding yet. Start with your own ground, or look round the made-up one first.</p>
-            <Button type="primary" onClick={() => setAdding(true)}>
-              New holding
-            </Button>{' '}
-            <Button onClick={() => void attempt(restoreDemo())}>Restore the demo</Button>
+            <p>No holding yet. Answer four questions and the rows lie, or look round the made-up holding first.</p>
+            <FirstPlanting onProblem={(reason) => setProblem(sentenceOf(reason))} />
           </div>
         )}
         <ul className="holding-list">
           {kept?.map((one) => (
             <li key={one.id}>
+              {one.card?.plan ? <SmallPlan plan={one.card.plan} /> : <span className="small-plan" />}
               {naming === one.id ? (
                 <Input
                   autoFocus
@@ -135,14 +146,7 @@ export function HoldingsView() {
                   {one.name}
                 </a>
               )}
-              <span className="soft">{formatCount(one.plants)} plants</span>
-              <span className="soft">
-                {new Date(one.updatedAt).toLocaleDateString('en-GB', {
-                  day: 'numeric',
-                  month: 'short',
-                  year: 'numeric',
-                })}
-              </span>
+              <Glance kept={one} />
               <Button
                 type="primary"
                 ghost
@@ -187,6 +191,30 @@ export function HoldingsView() {
     await importHolding(new Uint8Array(await chosen.arrayBuffer()), chosen.name);
   }
 }
+
+/** What is known of a holding without opening it: place, plantings, plants, when it was touched and last exported. */
+function Glance({ kept: { plants, updatedAt, exportedAt, card } }: { kept: KeptHolding }) {
+  const named = card?.plantings.slice(0, MOST_NAMED) ?? [];
+  const more = (card?.plantings.length ?? 0) - named.length;
+  return (
+    <p className="soft fine glance">
+      {card && <span>{sayPlace(card.place)}</span>}
+      <span>
+        {[counted(plants, 'plant'), ...named].join(' · ')}
+        {more > 0 && ` · ${more} more`}
+      </span>
+      <span>
+        Changed {dayOf(updatedAt)}; {exportedAt === undefined ? 'never exported' : `last exported ${dayOf(exportedAt)}`}
+      </span>
+    </p>
+  );
+}
+
+const dayOf = (time: number): string =>
+  new Date(time).toLocaleDateString('en-GB', { day: 'numeric', month: 'short', year: 'numeric' });
+
+/** Plantings named in the list; the rest are counted. */
+const MOST_NAMED = 4;
 
 const sentenceOf = (reason: unknown): string =>
   reason instanceof Error && !/Dexie|Quota|Database|InvalidState/.test(reason.name)

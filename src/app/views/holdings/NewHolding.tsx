@@ -1,26 +1,26 @@
-import { Form, Input, InputNumber, Modal, Select } from 'antd';
+import { Form, Input, Modal, Select } from 'antd';
 import { useNavigate } from 'react-router';
 import { newHolding } from '../../../core/holding/new-holding.ts';
+import type { Holding } from '../../../core/holding/schema.ts';
+import { PlaceField } from '../../look/PlaceField.tsx';
 import { newId } from '../../store/ids.ts';
 import { addHolding } from '../../store/shelf.ts';
 import { CURRENCIES } from './currencies.ts';
 
 interface Answers {
   readonly name: string;
-  readonly latitude: number;
-  readonly longitude: number;
+  readonly place: Holding['place'];
   readonly units: 'metric' | 'us';
   readonly currency: string;
 }
 
 /** Asks what a holding needs before anything can be drawn: a name, a place, units, a currency. */
 export function NewHolding({ onClose, onProblem }: { onClose(): void; onProblem(reason: unknown): void }) {
-  const [form] = Form.useForm<Answers>();
   const navigate = useNavigate();
-  const make = async (answers: Answers) => {
+  const make = async ({ name, place, ...of }: Answers) => {
     const id = newId();
     try {
-      await addHolding(newHolding({ ...answers, name: answers.name.trim(), id }));
+      await addHolding(newHolding({ ...of, ...place, name: name.trim(), id }));
       await navigate(`/h/${id}/ground`);
     } catch (reason) {
       onProblem(reason);
@@ -34,14 +34,14 @@ export function NewHolding({ onClose, onProblem }: { onClose(): void; onProblem(
       okText="Make it"
       cancelText="Leave it"
       onCancel={onClose}
-      onOk={() => form.submit()}
+      okButtonProps={{ htmlType: 'submit', form: 'new-holding' }}
       destroyOnHidden
     >
-      <Form
-        form={form}
+      <Form<Answers>
+        id="new-holding"
         layout="vertical"
         requiredMark={false}
-        initialValues={{ name: '', latitude: 52, longitude: -20, units: 'metric', currency: 'EUR' }}
+        initialValues={{ name: '', units: 'metric', currency: 'EUR' }}
         onFinish={(answers) => void make(answers)}
       >
         <Form.Item
@@ -52,26 +52,14 @@ export function NewHolding({ onClose, onProblem }: { onClose(): void; onProblem(
             { max: 80, message: 'At most 80 letters.' },
           ]}
         >
-          <Input autoFocus onPressEnter={() => form.submit()} />
+          <Input autoFocus />
         </Form.Item>
-        <div className="pair">
-          <Form.Item
-            name="latitude"
-            label="Latitude, degrees"
-            extra="South is negative."
-            rules={[{ required: true, type: 'number', min: -85, max: 85, message: 'Between -85 and 85 degrees.' }]}
-          >
-            <InputNumber step={0.1} />
-          </Form.Item>
-          <Form.Item
-            name="longitude"
-            label="Longitude, degrees"
-            extra="West is negative."
-            rules={[{ required: true, type: 'number', min: -180, max: 180, message: 'Between -180 and 180 degrees.' }]}
-          >
-            <InputNumber step={0.1} />
-          </Form.Item>
-        </div>
+        <Form.Item
+          name="place"
+          rules={[{ required: true, message: 'Say where it is: the seasons and the sun hang on it.' }]}
+        >
+          <PlaceOfForm />
+        </Form.Item>
         <div className="pair">
           <Form.Item name="units" label="Units">
             <Select
@@ -89,3 +77,12 @@ export function NewHolding({ onClose, onProblem }: { onClose(): void; onProblem(
     </Modal>
   );
 }
+
+/** The form hands in what it has once it has it. */
+const PlaceOfForm = ({
+  value = null,
+  onChange = () => undefined,
+}: {
+  value?: Holding['place'] | null;
+  onChange?(place: Holding['place'] | null): void;
+}) => <PlaceField value={value} onChange={onChange} />;
