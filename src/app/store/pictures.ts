@@ -1,4 +1,6 @@
 import type { Holding } from '../../core/holding/schema.ts';
+import { MOST_PICTURE_MEGABYTES } from '../../core/files/problems.ts';
+import { Refused } from '../../core/holding/command.ts';
 import type { Pictures } from '../../core/files/closerank.ts';
 import { db } from './db.ts';
 
@@ -10,6 +12,16 @@ export async function keepPicture(bytes: Uint8Array): Promise<string> {
   const file = Array.from(digest, (byte) => byte.toString(16).padStart(2, '0')).join('');
   await db.pictures.put({ file, bytes });
   return file;
+}
+
+/** Keeps a picture to be laid beneath a holding; refused, kept nowhere, where its file could not carry it too. */
+export async function keepFor(holding: Holding, bytes: Uint8Array): Promise<string> {
+  const laid = Object.values(await picturesOf(holding)).reduce((sum, { length }) => sum + length, 0);
+  if (laid + bytes.length > MOST_PICTURE_MEGABYTES * 1e6)
+    throw new Refused(
+      `With this one the pictures beneath would take ${Math.ceil((laid + bytes.length) / 1e6)} MB; a holding’s file carries at most ${MOST_PICTURE_MEGABYTES} MB of them. Take one away first, or make this one smaller.`,
+    );
+  return keepPicture(bytes);
 }
 
 export const pictureBytes = async (file: string): Promise<Uint8Array | null> =>

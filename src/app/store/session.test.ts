@@ -295,6 +295,19 @@ describe('the shelf', () => {
     expect(await names()).toHaveLength(2);
   });
 
+  it('refuses a picture whose holding could no longer be a file, and keeps nothing of it', async () => {
+    const { keepFor, keepPicture } = await import('./pictures.ts');
+    const big = new Uint8Array(139e6);
+    const file = await keepPicture(big);
+    const matrix = [1, 0, 0, 0, -1, 0] as const;
+    const picture = { id: 'x', name: 'aerial', file, type: 'image/png', width: 4, height: 4, points: [], opacity: 1 };
+    const laid = { ...holding, pictures: [{ ...picture, matrix: [...matrix] }] } as Holding;
+    await expect(keepFor(laid, new Uint8Array(2e6))).rejects.toThrow(/would take 141 MB.*at most 140 MB/);
+    expect(await db.pictures.count()).toBe(1);
+    await keepFor(laid, new Uint8Array(1e6));
+    expect(await db.pictures.count()).toBe(2);
+  });
+
   it('keeps the pictures of an imported file by their bytes, whatever the file calls them', async () => {
     const { writeCloserank } = await import('../../core/files/closerank.ts');
     const { keepPicture, pictureBytes, picturesOf } = await import('./pictures.ts');

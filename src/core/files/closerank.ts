@@ -2,7 +2,7 @@ import { strFromU8, strToU8, zipSync } from 'fflate';
 import { migrate, toStored } from '../holding/migrate.ts';
 import type { Holding } from '../holding/schema.ts';
 import { Refused } from '../holding/command.ts';
-import { checkSize, MOST_HOLDING_MEGABYTES, refuse } from './problems.ts';
+import { checkSize, MOST_HOLDING_MEGABYTES, MOST_PICTURE_MEGABYTES, refuse } from './problems.ts';
 import { isZip, unpack } from './unpack.ts';
 
 /** Every entry carries this date, so that one plan always makes the same bytes. */
@@ -10,8 +10,7 @@ export const ZIP_DATE = '1980-01-01T12:00:00';
 
 /** Pictures laid beneath, by the SHA-256 of their bytes. */
 export type Pictures = Readonly<Record<string, Uint8Array>>;
-/** What a holding's file carries at most, megabytes: the two together stay within what is read. */
-export const MOST_PICTURE_MEGABYTES = 140;
+/** With the pictures this stays within what is read. */
 const MOST_PLAN_MEGABYTES = 50;
 const PICTURE = /^pictures\/([0-9a-f]{64})$/;
 

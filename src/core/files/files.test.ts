@@ -9,7 +9,8 @@ import { migrate, toStored } from '../holding/migrate.ts';
 import { HOLDING_VERSION } from '../holding/schema.ts';
 import { orderList } from '../order/order-list.ts';
 import { quantities } from '../order/quantities.ts';
-import { readCloserank, writeCloserank, MOST_PICTURE_MEGABYTES } from './closerank.ts';
+import { readCloserank, writeCloserank } from './closerank.ts';
+import { MOST_PICTURE_MEGABYTES } from './problems.ts';
 import { orderListCsv, pegSheetCsv } from './csv.ts';
 import { planGeoJson } from './plan-geojson.ts';
 import { holdingFromPlan } from './plan-json.ts';
@@ -236,13 +237,14 @@ describe('files out', () => {
         {
           ...sample().plantings[0]!,
           name: '=HYPERLINK("x")',
-          rows: sample().plantings[0]!.rows.map((each) => ({ ...each, name: '@SUM(A1)' })),
+          rows: sample().plantings[0]!.rows.map((each) => ({ ...each, name: '@SUM(A1)\nC1' })),
         },
       ],
     };
     const laid = layHolding(evil)[0]!;
     const csv = pegSheetCsv([pegSheet(laid.planting, laid.layout, evil)], 'metric');
     expect(csv).not.toMatch(/(^|,|\n)"?[=@]/);
+    expect(csv).toContain(`'@SUM(A1)\nC1`);
     expect(csv).toContain(`'=HYPERLINK`);
     expect(orderListCsv(list, 'EUR', 'metric')).toContain('Hornbeam,Carpinus betulus');
   });

@@ -6,6 +6,9 @@ export const MOST_MEGABYTES = 50;
 /** Largest holding file, megabytes: it carries the pictures that are laid beneath. */
 export const MOST_HOLDING_MEGABYTES = 200;
 
+/** Pictures that one holding lays beneath, megabytes together: its file carries no more. */
+export const MOST_PICTURE_MEGABYTES = 140;
+
 /** Longest that one file is read, milliseconds: after that it is damaged in some way nobody foresaw. */
 export const LONGEST_READ = 60_000;
 

@@ -6,6 +6,7 @@ import type { Species, Use } from '../holding/species-schema.ts';
 import { settingOf } from '../holding/settings.ts';
 import { quantities } from '../order/quantities.ts';
 import { layOut } from '../ranks/lay-out.ts';
+import { speciesAt, type Stand } from '../ranks/stand.ts';
 import { becomes } from '../species/mature.ts';
 import { firstYear } from '../years/kept.ts';
 import { choose } from './choose.ts';
@@ -33,12 +34,17 @@ export interface MixProposal {
 
 export const mixSource = data.source;
 
-const largestShare = (runs: readonly Run[]): number => {
-  const plants = runs.reduce((sum, { count }) => sum + count, 0);
+/** Largest share of one kind among the plants of a row as they stand: a short row has not one of each run. */
+function largestShare(stand: Stand, rowId: string): number {
   const bySpecies = new Map<string, number>();
-  for (const { species, count } of runs) bySpecies.set(species, (bySpecies.get(species) ?? 0) + count);
-  return Math.max(...bySpecies.values()) / plants;
-};
+  let plants = 0;
+  for (const { row, from, to } of stand.rows)
+    for (let i = from; row.id === rowId && i < to; i++, plants++) {
+      const { id } = speciesAt(stand, i);
+      bySpecies.set(id, (bySpecies.get(id) ?? 0) + 1);
+    }
+  return plants === 0 ? 0 : Math.max(...bySpecies.values()) / plants;
+}
 
 /** The mixtures that careful people would plant in this row instead, those that would change nothing left out. */
 export function mixProposals(holding: Holding, laid: Laid, rowId: string): MixProposal[] {
@@ -72,7 +78,7 @@ export function mixProposals(holding: Holding, laid: Laid, rowId: string): MixPr
         runs,
         plants,
         command,
-        largest: largestShare(runs),
+        largest: largestShare(again.stand, rowId),
         spares: Math.ceil(plants * (school.spares ?? 0)),
         nursesOut: school.nurses
           ? nursesOut(row, bookOf(holding).of(runs[0]!.species), settingOf(holding, 'growth.site'))

@@ -8,7 +8,7 @@ import { cuttingHours } from '../years/cutting.ts';
 import { sayKept } from '../years/kept.ts';
 import { growthSource } from '../years/growth.ts';
 import { priceSource } from './prices.ts';
-import { guardSource, sayStake } from './protection.ts';
+import { guardAnimals, guardSource, sayStake } from './protection.ts';
 import type { Quantities } from './quantities.ts';
 
 /** Where a figure comes from: opened by a click on it. */
@@ -57,7 +57,7 @@ export function figures(planting: Planting, layout: Layout, sum: Quantities, hol
           label: row.name,
           text: `${formatLength(line?.length ?? 0, units)} at ${formatLength(spacing, units, { decimals: 2 })}: ${counted(to - from, 'plant')}`,
         })),
-        source: 'working note on counting positions; lengths are horizontal',
+        source: 'counted place by place as they are laid; lengths are horizontal',
       },
     },
     planting.baseline.kind === 'block'
@@ -68,7 +68,7 @@ export function figures(planting: Planting, layout: Layout, sum: Quantities, hol
           why: {
             formula: 'plants that stand over the ground inside the outline',
             inputs: [{ label: 'Ground', text: `${(ground / perUnit).toFixed(2)} ${areaUnit}s` }],
-            source: 'working note on counting positions: order by the count, quote density as a headline',
+            source: 'counted; order by the count, quote density only as a headline',
           },
         }
       : {
@@ -162,7 +162,7 @@ export function figures(planting: Planting, layout: Layout, sum: Quantities, hol
             ),
           },
         ],
-        source: 'working note on ordering: beta-binomial, plants die together',
+        source: 'beta-binomial count of survivors, since plants die together; its rates are rules of thumb',
       },
     },
     {
@@ -174,7 +174,12 @@ export function figures(planting: Planting, layout: Layout, sum: Quantities, hol
       why: {
         formula: 'one for each plant and spares; the tallest that an animal here asks for',
         inputs: [
-          { label: 'Animals', text: holding.animals.length ? holding.animals.join(', ') : 'none named' },
+          {
+            label: 'Animals',
+            text: holding.animals.length
+              ? holding.animals.map((animal) => guardAnimals[animal].name).join(', ')
+              : 'none named',
+          },
           { label: 'Spares', text: `${Math.round(settingOf(holding, 'order.spare') * 100)} %` },
           ...(stake ? [{ label: 'Stake', text: stake }] : []),
         ],

@@ -5,7 +5,7 @@ import { fitPicture, onPlane, readWorldFile } from '../../../core/ground/picture
 import { planeAt } from '../../../core/ground/plane.ts';
 import { removePicture, setPicture } from '../../../core/holding/ground-commands.ts';
 import type { Picture } from '../../../core/holding/ground-schema.ts';
-import { keepPicture } from '../../store/pictures.ts';
+import { keepFor } from '../../store/pictures.ts';
 import { useShown } from '../../store/derived.ts';
 import { newId } from '../../store/ids.ts';
 import { goTo } from '../../store/look-at.ts';
@@ -40,7 +40,7 @@ export function PicturesPanel() {
       const kept = {
         id: newId(),
         name: picture.name.slice(0, 120),
-        file: await keepPicture(bytes),
+        file: await keepFor(useSession.getState().holding!, bytes),
         type: picture.type as Picture['type'],
         width,
         height,

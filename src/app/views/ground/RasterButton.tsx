@@ -2,7 +2,7 @@ import { Button, Select } from 'antd';
 import { useRef, useState } from 'react';
 import type { CrsChoice } from '../../../core/files/crs-choices.ts';
 import { setPicture, setTerrain } from '../../../core/holding/ground-commands.ts';
-import { keepPicture } from '../../store/pictures.ts';
+import { keepFor } from '../../store/pictures.ts';
 import { newId } from '../../store/ids.ts';
 import { complain, run, useSession } from '../../store/session.ts';
 import { crsOptions } from './crs-options.ts';
@@ -37,7 +37,7 @@ export function RasterButton({ wants, label }: { wants: 'elevation' | 'picture';
           setPicture({
             id: newId(),
             name: file.name.slice(0, 120),
-            file: await keepPicture(picture.bytes),
+            file: await keepFor(holding!, picture.bytes),
             type: 'image/png',
             width: picture.width,
             height: picture.height,

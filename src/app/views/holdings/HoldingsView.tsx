@@ -28,6 +28,8 @@ export function HoldingsView() {
   const [naming, setNaming] = useState<string | null>(null);
   const [adding, setAdding] = useState(false);
   const [deleted, setDeleted] = useState<KeptHolding | null>(null);
+  /** Whether the browser has promised to keep what it stores; null while nobody has asked it. */
+  const [lasting, setLasting] = useState<boolean | null>(null);
   const file = useRef<HTMLInputElement>(null);
   const navigate = useNavigate();
   const attempt = (work: Promise<unknown>) =>
@@ -50,6 +52,12 @@ export function HoldingsView() {
       late = false;
       seen.unsubscribe();
     };
+  }, []);
+
+  useEffect(() => {
+    // Absent where the page is not served securely; then nothing is promised and nothing can be asked.
+    const storage = navigator.storage as StorageManager | undefined;
+    void (async () => setLasting(storage ? (await storage.persisted()) || (await storage.persist()) : false))();
   }, []);
 
   const remove = (one: KeptHolding) => attempt(deleteHolding(one.id).then(() => setDeleted(one)));
@@ -179,6 +187,8 @@ export function HoldingsView() {
         </ul>
         <p className="soft fine">
           Holdings stay in this browser and in the files you export. Nothing is sent anywhere.
+          {lasting === false &&
+            ' This browser has not promised to keep them: it may clear them when its space runs short. Export what matters.'}
         </p>
       </main>
       {adding && <NewHolding onClose={() => setAdding(false)} onProblem={(reason) => setProblem(sentenceOf(reason))} />}

@@ -83,14 +83,17 @@ const wordsOf = ({ name, within = 0 }: Grid): string => (within > 1 ? `${name}; 
 
 const sentence = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 
-/** The middle of what a file's degrees enclose, for reading it without a holding; null when they are not degrees. */
+/** The middle of the box of a map file, degrees, for when there is no holding yet; null when it does not say where on earth it lies. */
 export function middleOf(bytes: Uint8Array, name: string): { longitude: number; latitude: number } | null {
   checkSize(name, bytes.length);
   const raw = guarded(name, () => readRaw(bytes, name, 'points'));
-  const first = raw.shapes[0]?.coordinates[0];
-  if (!first) return null;
+  let [west, south, east, north] = [Infinity, Infinity, -Infinity, -Infinity];
+  for (const { coordinates } of raw.shapes)
+    for (const [x, y] of coordinates)
+      [west, south, east, north] = [Math.min(west, x!), Math.min(south, y!), Math.max(east, x!), Math.max(north, y!)];
+  if (!(east >= west)) return null;
   const grid = gridFor(raw, null, { toPlane: (lon, lat) => [lon, lat], toDegrees: (p) => p }, name);
-  const [longitude, latitude] = grid.grid.toPlane(first[0]!, first[1]!);
+  const [longitude, latitude] = grid.grid.toPlane((west + east) / 2, (south + north) / 2);
   return grid.asked || !(Math.abs(longitude) <= 180 && Math.abs(latitude) <= 85) ? null : { longitude, latitude };
 }
 

@@ -396,11 +396,14 @@ describe('what shapes become', () => {
     ).toBeLessThan(0.01);
     expect(after.features.map(facts)).toEqual(holding.features.map(facts));
   });
-  it('without a holding a file is read round its own first place', () => {
-    expect(middleOf(strToU8(JSON.stringify(line([at(0, 0), at(9, 0)]))), 'a')).toEqual({
+  it('without a holding a file says where its middle lies', () => {
+    expect(middleOf(strToU8(JSON.stringify(line([at(-900, 0), at(0, 0), at(900, 0)]))), 'a')).toEqual({
       longitude: expect.closeTo(160, 6),
       latitude: expect.closeTo(-41, 6),
     });
+    const corner = middleOf(strToU8(JSON.stringify(line([at(0, 0), at(900, 0)]))), 'a')!;
+    expect(corner.longitude).toBeGreaterThan(160.004);
     expect(middleOf(strToU8('x,y\n1,2\n'), 'a.csv')).toBeNull();
+    expect(middleOf(strToU8('{"type":"FeatureCollection","features":[]}'), 'a')).toBeNull();
   });
 });

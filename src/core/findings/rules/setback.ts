@@ -45,13 +45,13 @@ const withinSetback = (judged: Parameters<Rule>[0], assumed: boolean) => {
     ...(trim ? [trim] : []),
     { label: 'Leave a gap', command: gapsOver(judged, near, 'gap at the boundary') },
   ];
-  const distance = formatLength(nearest.distance, units);
+  const distance = nearest.distance < 0.05 ? 'on' : `${formatLength(nearest.distance, units)} from`;
   return assumed
     ? [
         finding('assumed-corner', judged, `side-${nearest.side}`, {
           severity: 'caution',
           what: 'It stands beside an assumed corner',
-          why: `${sayStand(stand, near)} ${distance} from ${sideName(boundary, nearest.side)}, whose corner nobody has found. Keep ${formatLength(wanted, units)} until it is, or have it surveyed.`,
+          why: `${sayStand(stand, near)} ${distance} ${sideName(boundary, nearest.side)}, whose corner nobody has found. Keep ${formatLength(wanted, units)} until it is, or have it surveyed.`,
           plants: near,
           remedies,
         }),
@@ -60,7 +60,7 @@ const withinSetback = (judged: Parameters<Rule>[0], assumed: boolean) => {
         finding('setback', judged, `side-${nearest.side}`, {
           severity: 'caution',
           what: 'It stands within the setback',
-          why: `${sayStand(stand, near)} ${distance} from ${sideName(boundary, nearest.side)}; your setback with its allowance is ${formatLength(wanted, units)}. Boundary law differs by place: ask the local office.`,
+          why: `${sayStand(stand, near)} ${distance} ${sideName(boundary, nearest.side)}; your setback with its allowance is ${formatLength(wanted, units)}. Boundary law differs by place: ask the local office.`,
           plants: near,
           remedies,
         }),

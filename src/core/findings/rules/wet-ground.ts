@@ -25,7 +25,7 @@ export const wetGround: Rule = (judged) => {
     return [
       finding('wet-ground', judged, feature.id, {
         severity: 'fault',
-        what: `${drowning.length === 1 ? 'One plant stands' : `${drowning.length} plants stand`} where its roots will drown`,
+        what: `${drowning.length === 1 ? 'One plant stands where its' : `${drowning.length} plants stand where their`} roots will drown`,
         why: `${sayStand(stand, drowning)} in ${feature.name || 'wet ground'}, which stands wet ${choiceWords('wetGround', 'stands', feature.stands)}; ${species.map(({ common, moisture }) => `${common} bears ${moisture[0]} to ${moisture[1]}`).join(', ')}.`,
         plants: drowning,
         remedies: [

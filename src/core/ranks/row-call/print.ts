@@ -16,9 +16,12 @@ function lengthOf(metres: number, units: UnitSystem): string {
 export function printRow(row: Row, { units, book }: Written, named = false): string {
   const length = (metres: number) => lengthOf(metres, units);
   const { runs, standards, trim } = row;
-  const percent = row.mix === 'quota' ? ' %' : '';
+  // Shares that make up a hundred are read as such; amounts that do not are parts of whatever is laid.
+  const hundred = row.mix === 'quota' && runs.reduce((sum, { count }) => sum + count, 0) === 100;
+  const percent = hundred ? ' %' : '';
   const clauses = [
     `${runs.map(({ species, count }) => `${count}${percent} ${callName(species, book)}`).join(', ')} every ${length(row.spacing)}`,
+    ...(row.mix === 'quota' && !hundred ? ['shared'] : []),
     ...(row.mix === 'drift' ? [`in drifts ${row.seed}`] : []),
     ...(row.offset > 0 ? [`from place ${row.offset + 1}`] : []),
     ...(row.rowGap > 0 ? [`${length(row.rowGap)} behind`] : []),

@@ -66,6 +66,19 @@ describe('a row call', () => {
     expect(parseCall(printed, us).rows[0]).toMatchObject({ spacing: 1.5, rowGap: 0.9 });
     expect(parseCall('hazel every 5 ft', us).rows[0]!.spacing).toBe(1.524);
   });
+  it('amounts that meet their shares are said in % only where they make up a hundred', () => {
+    const [made] = sample({ rows: [sampleRow()] }).plantings[0]!.rows;
+    const of = (...counts: number[]) => {
+      const runs = counts.map((count, i) => ({ species: ['corylus-avellana', 'cornus-sanguinea'][i]!, count }));
+      return printRow({ ...made!, mix: 'quota', runs }, metric);
+    };
+    expect(of(60, 40)).toContain('60 % hazel, 40 % ');
+    expect(of(150, 75)).toMatch(/^150 hazel, 75 [^%]*; shared/);
+    expect(parseCall(of(150, 75), metric).rows[0]).toMatchObject({
+      mix: 'quota',
+      runs: [{ count: 150 }, { count: 75 }],
+    });
+  });
   it('printed and typed back is the same row, for any row, in both unit systems', () => {
     fc.assert(
       fc.property(anyRow, fc.constantFrom(metric, us), (row, units) => {
