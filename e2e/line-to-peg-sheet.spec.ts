@@ -39,7 +39,7 @@ test('from the empty list to a printed peg sheet, by mouse', async ({ page }) =>
   expect(pdf.match(/\/Type \/Page\b/g)!.length).toBeGreaterThan(1);
 });
 
-test('the same by keyboard only', async ({ page }) => {
+test('the same by keyboard only, in feet, ordered and pegged', async ({ page }) => {
   await openEmpty(page);
   const press = async (...keys: string[]) => {
     for (const key of keys) await page.keyboard.press(key);
@@ -66,18 +66,22 @@ test('the same by keyboard only', async ({ page }) => {
   await page.keyboard.type('Keyed Acre');
   await press('Tab');
   await page.keyboard.type('52°0′N 20°0′W');
+  await tabTo(/Units/);
+  await press('ArrowDown', 'ArrowDown', 'Enter');
+  await expect(page.getByTitle('US customary').first()).toBeVisible();
+  await tabTo(/Make it/);
   await press('Enter');
   await page.waitForURL(/ground/);
 
   await tabTo(/Draw the boundary/);
   await press('Enter');
   await page.getByLabel('Typed place or leg').waitFor();
-  for (const place of ['-60, -40', '60, -40', '60, 40', '-60, 40']) {
+  for (const place of ['-200, -130', '200, -130', '200, 130', '-200, 130']) {
     await page.keyboard.type(place);
     await press('Enter');
   }
   await press('Enter');
-  await expect(page.getByText(/9,600 m²; 4 corners/)).toBeVisible();
+  await expect(page.getByText(/2\.39 ac; 4 corners/)).toBeVisible();
 
   await press('2');
   await tabTo(/New planting/);
@@ -88,22 +92,25 @@ test('the same by keyboard only', async ({ page }) => {
   await tabTo(/Draw the line/);
   await press('Enter');
   await page.getByLabel('Typed place or leg').waitFor();
-  await page.keyboard.type('-30, 0');
+  await page.keyboard.type('-100, 0');
   await press('Enter');
-  await page.keyboard.type('60 at 90');
+  await page.keyboard.type('200 at 90');
   await press('Enter', 'Enter');
-  await expect(page.getByTestId('figure-plants')).toContainText('41'); // 60 m at 1.5 m, both ends
+  await expect(page.getByTestId('figure-plants')).toContainText('41'); // 200 ft at 4.92 ft, both ends
 
   await page.getByTestId('strings.canvas').focus();
   await press('ArrowRight', 'ArrowRight');
-  await expect(page.getByText('Row 1, plant 3: hazel, at 3.00 m')).toBeVisible();
-  await press('Shift+ArrowRight'); // spacing 1.55 m
-  await expect(page.getByRole('button', { name: '1 Row 1' })).toContainText('39 plants');
+  await expect(page.getByText('Row 1, plant 3: hazel, at 9.84 ft')).toBeVisible();
+  await press('Shift+ArrowRight');
+  await expect(page.getByRole('button', { name: '1 Row 1' })).toContainText('40 plants'); // 5.09 ft
   await press('Control+z');
   await expect(page.getByRole('button', { name: '1 Row 1' })).toContainText('41 plants');
 
+  await press('3');
+  await expect(page.getByRole('row', { name: /^Hazel/ })).toContainText('41');
   await press('4');
   await expect(page.locator('.pegs li')).toHaveCount(41);
+  await expect(page.getByText(/Zero peg: \d+ ft/)).toBeVisible();
   await tabTo(/^ *PDF/);
   const download = page.waitForEvent('download');
   await press('Enter');

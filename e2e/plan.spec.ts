@@ -42,7 +42,7 @@ test('a planting is laid along a fence at its setback, by its purpose', async ({
   await page.getByRole('textbox', { name: 'Setback' }).press('Enter');
   await page.getByRole('button', { name: 'Lay the rows' }).click();
   await expect(page.getByRole('heading', { name: 'Stock-proof hedge' })).toBeVisible();
-  expect(await figure(page, 'plants')).toBe(356); // 117.2 m at 0.33 m
+  expect(await figure(page, 'plants')).toBe(586); // 117.2 m at five a metre
   await saved(page);
 });
 
@@ -106,5 +106,5 @@ test('prices changed follow through to the figures', async ({ page }) => {
   await price.press('Enter');
   await expect(page.getByText('Guard, 1.2 m (yours)')).toBeVisible();
   await page.getByRole('link', { name: 'Ranks' }).click();
-  expect((await figure(page, 'cost')) - before).toBe(2700); // 270 guards, 10 dearer each
+  expect((await figure(page, 'cost')) - before).toBe(2710); // 271 guards, 10 dearer each
 });

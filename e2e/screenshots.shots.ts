@@ -13,13 +13,10 @@ test('the views at 1280x800', async ({ page }) => {
   await openDemo(page);
   await settle(page);
   await shoot(page, 'ranks');
-  const finding = page.locator('[data-rule=overhead-line]');
-  await finding.getByRole('button', { name: 'Leave a gap' }).hover();
-  await expect(finding.getByText(/^Then:/)).toBeVisible();
-  await settle(page);
-  await shoot(page, 'ranks-remedy');
-  await page.mouse.move(500, 200);
   await page.getByRole('button', { name: 'Use stock in hand' }).click();
+  const bundles = page.getByRole('spinbutton', { name: 'Bundles 1', exact: true });
+  await bundles.fill('9');
+  await bundles.press('Enter');
   await page.getByRole('dialog').getByRole('listitem').filter({ hasText: 'used' }).first().hover();
   await settle(page);
   await shoot(page, 'ranks-stock-in-hand');
@@ -108,6 +105,13 @@ test('the views at 1280x800', async ({ page }) => {
   await page.goto('/');
   await settle(page);
   await shoot(page, 'holdings');
+  await page.getByRole('button', { name: 'More for Tern Hollow' }).click();
+  await page.getByRole('menuitem', { name: 'Delete' }).click();
+  await page.getByRole('alert').getByRole('button', { name: 'Close' }).click();
+  await page.getByLabel('Place: latitude, longitude').fill('52°06′N 20°24′W');
+  await page.getByRole('radio', { name: 'A stream' }).check();
+  await settle(page);
+  await shoot(page, 'first-planting');
 });
 
 test('the peg sheet’s first page', () => {

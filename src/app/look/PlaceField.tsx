@@ -97,7 +97,7 @@ export function PlaceField({ value, onChange }: Props) {
         <input
           ref={file}
           type="file"
-          hidden
+          style={{ display: 'none' }} // a form's own styles would show it
           aria-label="Map file of the place"
           onChange={(event) => {
             const chosen = event.target.files?.[0];

@@ -55,6 +55,13 @@ describe(pegSheet, () => {
       sheetOf(sample({ boundary: boundary.map((each) => ({ ...each, pin: 'found' as const })) })).setUp.join(' '),
     ).toContain('(pin found)');
     expect(sheetOf(sample()).setUp.join(' ')).toContain('0.00 m east and 0.00 m north of the holding’s origin');
+    const points: [number, number][] = [
+      [-12.5, -3],
+      [30, -3],
+    ];
+    expect(sheetOf(sample({ planting: { baseline: { points } } })).setUp.join(' ')).toContain(
+      '12.50 m west and 3.00 m south of the holding’s origin',
+    );
   });
 
   it('says first that buried services must be marked, and how the right angle is laid', () => {

@@ -196,7 +196,7 @@ function fromKnown(p: Point, holding: Holding): string {
   const known = near.find(({ found }) => found) ?? near[0];
   return known
     ? `${tape(distance(known.at, p))} from ${known.label}, bearing ${Math.round(bearing(known.at, p))}°`
-    : `${tape(p[0])} east and ${tape(p[1])} north of the holding’s origin`;
+    : `${tape(Math.abs(p[0]))} ${p[0] < 0 ? 'west' : 'east'} and ${tape(Math.abs(p[1]))} ${p[1] < 0 ? 'south' : 'north'} of the holding’s origin`;
 }
 
 /** How the guards' stakes are driven. */

@@ -233,10 +233,15 @@ describe(holdingFromPlan, () => {
       },
       /plantings\.0\.corners/,
     ],
-    ['half a number', { latitude: 'north' }, /latitude/],
-    ['nothing at all', null, /plan\.json: the whole/],
+    ['half a number', { latitude: 'north' }, /latitude: give a number, not ‘north’\. Mend it/],
+    ['nothing at all', null, /plan\.json: the whole: give an object, not nothing/],
+    ['a unit that nobody knows', { units: 'cubits' }, /units: ‘cubits’ is not known; choose one of metric, us/],
+    ['a word misspelt', { latidude: 3 }, /‘latidude’ is not known here/],
+    ['no name', { name: undefined }, /name: it is missing; give text/],
   ])('refuses %s and says where', (_, changes, sentence) => {
-    expect(() => (changes === null ? holdingFromPlan(null, 'plan.json') : build(changes))).toThrow(sentence);
+    const made = () => (changes === null ? holdingFromPlan(null, 'plan.json') : build(changes));
+    expect(made).toThrow(sentence);
+    expect(made).not.toThrow(/Invalid|expected|received/); // the schema's own words
   });
 });
 

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { cornersOf } from '../holding/ground-commands.ts';
 import { Refused } from '../holding/command.ts';
+import { sayShape } from '../holding/say-shape.ts';
 import { sayIssue } from '../holding/limits.ts';
 import { told } from '../ground/climate.ts';
 import { newHolding } from '../holding/new-holding.ts';
@@ -141,8 +142,10 @@ type Plan = z.infer<typeof PlanSchema>;
 export function holdingFromPlan(json: unknown, name: string): Holding {
   const parsed = PlanSchema.safeParse(json);
   if (!parsed.success) {
-    const { path, message } = parsed.error.issues[0]!;
-    throw new Unreadable(`${name}: ${path.join('.') || 'the whole'}: ${message}. Mend it and run this again.`);
+    const issue = parsed.error.issues[0]!;
+    const value = issue.path.reduce<unknown>((inner, key) => (inner as Record<PropertyKey, unknown>)?.[key], json);
+    const where = issue.path.join('.') || 'the whole';
+    throw new Unreadable(`${name}: ${where}: ${sayShape(issue, value)}. Mend it and run this again.`);
   }
   try {
     return build(parsed.data);

@@ -33,6 +33,13 @@ describe(mixProposals, () => {
     expect(nurse!.nursesOut).toBeGreaterThan(5);
     for (const { command, plants } of proposals) expect(counts(take(holding, command).holding)[0]).toBe(plants);
   });
+  it('counts the shares of its own row alone', () => {
+    const { proposals } = asked([
+      row({ spacing: 2, species: [[1, 'Tilia cordata']], stock: 'transplant' }),
+      row({ spacing: 0.5, rowGap: 2, species: [[1, 'Tilia cordata']], stock: 'transplant' }),
+    ]);
+    expect(proposals.find(({ key }) => key === 'many')!.largest).toBeCloseTo(7 / 31, 9);
+  });
   it('says nothing where a school would change nothing', () => {
     expect(asked([row()]).proposals.map(({ key }) => key)).not.toContain('one');
     const five = asked([

@@ -580,6 +580,16 @@ const cases: readonly [rule: string, trips: Options, justNot: Options][] = [
   ],
 ];
 
+describe('how far from a side', () => {
+  it.each([
+    [-0.03, /plants 1 to \d+ stand on side 1/],
+    [-0.4, /stand 0\.4 m from side 1/],
+  ])('a row %d m inside is said in words', (y, sentence) => {
+    const found = findingsOf(sample({ boundary: boundary(y) })).filter(({ rule }) => rule === 'setback');
+    expect(found.map(({ why }) => why).join()).toMatch(sentence);
+  });
+});
+
 describe('a line along a side', () => {
   const along = (points: [number, number][], setback = 2) =>
     sample({

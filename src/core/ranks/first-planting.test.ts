@@ -39,6 +39,8 @@ describe(firstPlanting, () => {
     expect(Math.max(...ys)).toBeCloseTo(-3, 6);
     expect(Math.min(...xs)).toBeGreaterThanOrEqual(-40);
     expect(Math.max(...xs) - Math.min(...xs)).toBeGreaterThan(76);
+    const block = firstPlanting({ ...answers, purpose: 'timber' });
+    expect(Math.max(...layHolding(block)[0]!.layout.stand.y)).toBeLessThan(-3);
     const north = firstPlanting({ ...answers, along: 'open', bearing: 0 });
     const [{ layout: turned }] = layHolding(north) as [ReturnType<typeof layHolding>[number]];
     expect(Math.max(...turned.stand.y)).toBeGreaterThan(39);

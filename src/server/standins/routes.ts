@@ -1,6 +1,7 @@
 import express, { Router, type Response } from 'express';
 import { z } from 'zod';
 import { BoxSchema, MarkingRequest, WhereSchema } from '../../core/ground/standins.ts';
+import { sayShape } from '../../core/holding/say-shape.ts';
 import { climateAt } from './climate.ts';
 import { MarkingDesk } from './marking.ts';
 import { soilAt, terrainAt } from './terrain.ts';
@@ -23,10 +24,12 @@ export function standins({
     make: (asked: z.infer<S>) => unknown,
   ) => {
     const parsed = schema.safeParse(asked);
-    if (!parsed.success)
-      return void response.status(400).json({
-        problem: `${parsed.error.issues[0]!.path.join('.') || 'the request'}: ${parsed.error.issues[0]!.message}`,
-      });
+    if (!parsed.success) {
+      const issue = parsed.error.issues[0]!;
+      const value = issue.path.reduce<unknown>((inner, key) => (inner as Record<PropertyKey, unknown>)?.[key], asked);
+      const problem = `${issue.path.join('.') || 'the request'}: ${sayShape(issue, value)}.`;
+      return void response.status(400).json({ problem });
+    }
     const made = make(parsed.data);
     if (made === null)
       return void response.status(404).json({ problem: 'The desk does not know this request any more. Ask again.' });

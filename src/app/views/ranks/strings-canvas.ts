@@ -2,7 +2,7 @@ import type { ScaleLinear } from 'd3-scale';
 import type { Band } from '../../../core/findings/bands.ts';
 import type { Gap } from '../../../core/holding/schema.ts';
 import type { Stand } from '../../../core/ranks/stand.ts';
-import { formatLength, type UnitSystem } from '../../../core/units/quantities.ts';
+import { formatLength, toUs, type UnitSystem } from '../../../core/units/quantities.ts';
 import { glyphPath, hueOf } from '../../look/glyphs.ts';
 import type { Tokens } from '../../look/tokens.ts';
 
@@ -105,7 +105,9 @@ function drawAxis(context: CanvasRenderingContext2D, { x, tokens, units }: Drawi
   context.font = "12px 'Atkinson Hyperlegible Next', sans-serif";
   context.textAlign = 'center';
   context.beginPath();
-  for (const tick of x.ticks(Math.max(2, Math.floor(width / 90)))) {
+  const shown = units === 'us' ? x.copy().domain(x.domain().map((at) => toUs(at, 'ft'))) : x; // round feet
+  for (const mark of shown.ticks(Math.max(2, Math.floor(width / 90)))) {
+    const tick = x.invert(shown(mark));
     context.moveTo(x(tick), AXIS - 6);
     context.lineTo(x(tick), AXIS - 1);
     context.fillText(formatLength(tick, units, { decimals: 0 }).replace(/ m$/, ''), x(tick), AXIS - 9);
