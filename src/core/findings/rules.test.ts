@@ -590,6 +590,37 @@ describe('how far from a side', () => {
   });
 });
 
+describe('which plants stand how near to a side', () => {
+  const whys = (points: [number, number][], at: [number, number][]) =>
+    findingsOf(
+      sample({
+        boundary: at.map((corner) => ({ at: corner, pin: 'found' as const })),
+        planting: { baseline: { points } },
+      }),
+    )
+      .filter(({ rule }) => rule === 'setback')
+      .map(({ why }) => why)
+      .join();
+  const field: [number, number][] = [
+    [0, 0],
+    [60, 0],
+    [60, 50],
+    [0, 50],
+  ];
+  it('a row that draws away from a side is as near as its nearest; its ends at other sides are counted apart', () => {
+    const slanting: [number, number][] = [
+      [6, 0.4],
+      [54, 1.3],
+    ];
+    expect(whys(slanting, field)).toMatch(/stand as near as 0\.4 m to side 1/);
+    const across: [number, number][] = [
+      [1, 25],
+      [59.5, 25],
+    ];
+    expect(whys(across, field)).toMatch(/plant 40 stands 0\.5 m from side 2.*; 1 more stands too near another side/);
+  });
+});
+
 describe('a line along a side', () => {
   const along = (points: [number, number][], setback = 2) =>
     sample({

@@ -122,7 +122,7 @@ function sayBeyond({ path, issue, value }: Beyond, units: UnitSystem): string {
   const key = keys.at(-1) ?? '';
   if (typeof path.at(-1) === 'number') return sayElement(path[path.lastIndexOf(key) + 1] as number, key, issue);
   const { word, length, of } = WORDS[key] ?? { word: key };
-  const said = sayShape(issue as unknown as z.core.$ZodIssue, value);
+  const said = () => sayShape(issue as unknown as z.core.$ZodIssue, value);
   const size = (n: unknown) => (length ? formatLength(Number(n), units, { decimals: 2 }) : formatCount(Number(n)));
   if (Array.isArray(value)) {
     if (issue.code === 'too_big')
@@ -133,7 +133,7 @@ function sayBeyond({ path, issue, value }: Beyond, units: UnitSystem): string {
     if (issue.code === 'too_big')
       return `The ${word} can have at most ${String(issue['maximum'])} letters; this has ${value.length}.`;
     if (issue.code === 'too_small') return `The ${word} cannot be empty.`;
-    return `The ${word} cannot be that: ${said}.`;
+    return `The ${word} cannot be that: ${said()}.`;
   }
   if (typeof value === 'number' && Number.isFinite(value)) {
     if (issue.code === 'too_big')
@@ -142,7 +142,7 @@ function sayBeyond({ path, issue, value }: Beyond, units: UnitSystem): string {
       return `The ${word} must be at least ${size(issue['minimum'])}; this is ${size(value)}.`;
     return `The ${word} must be a whole number.`;
   }
-  return `The ${word} cannot be that: ${typeof value === 'number' ? 'type a number' : said}.`;
+  return `The ${word} cannot be that: ${typeof value === 'number' ? 'type a number' : said()}.`;
 }
 
 function sayElement(at: number, key: string, { code, maximum, origin }: Any): string {

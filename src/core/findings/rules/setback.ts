@@ -27,7 +27,7 @@ const withinSetback = (judged: Parameters<Rule>[0], assumed: boolean) => {
   };
   const near = within(stand);
   if (near.length === 0) return [];
-  const { distance: away } = distancesFrom(stand, ringOf(boundary), true);
+  const { distance: away, segment: side } = distancesFrom(stand, ringOf(boundary), true);
   const nearest = nearestSide(
     boundary,
     plantAt(
@@ -45,13 +45,20 @@ const withinSetback = (judged: Parameters<Rule>[0], assumed: boolean) => {
     ...(trim ? [trim] : []),
     { label: 'Leave a gap', command: gapsOver(judged, near, 'gap at the boundary') },
   ];
-  const distance = nearest.distance < 0.05 ? 'on' : `${formatLength(nearest.distance, units)} from`;
+  // Said of the plants beside the nearest side, and as a range where they do not all stand at one distance.
+  const beside = near.filter((i) => side[i] === nearest.side);
+  const uneven = Math.max(...beside.map((i) => away[i]!)) - nearest.distance > 0.05;
+  const least = formatLength(nearest.distance, units);
+  const distance =
+    nearest.distance < 0.05 ? (uneven ? 'on or beside' : 'on') : uneven ? `as near as ${least} to` : `${least} from`;
+  const others = near.length - beside.length;
+  const more = others > 0 ? `; ${others} more ${others === 1 ? 'stands' : 'stand'} too near another side` : '';
   return assumed
     ? [
         finding('assumed-corner', judged, `side-${nearest.side}`, {
           severity: 'caution',
           what: 'It stands beside an assumed corner',
-          why: `${sayStand(stand, near)} ${distance} ${sideName(boundary, nearest.side)}, whose corner nobody has found. Keep ${formatLength(wanted, units)} until it is, or have it surveyed.`,
+          why: `${sayStand(stand, beside)} ${distance} ${sideName(boundary, nearest.side)}, whose corner nobody has found${more}. Keep ${formatLength(wanted, units)} until it is, or have it surveyed.`,
           plants: near,
           remedies,
         }),
@@ -60,7 +67,7 @@ const withinSetback = (judged: Parameters<Rule>[0], assumed: boolean) => {
         finding('setback', judged, `side-${nearest.side}`, {
           severity: 'caution',
           what: 'It stands within the setback',
-          why: `${sayStand(stand, near)} ${distance} ${sideName(boundary, nearest.side)}; your setback with its allowance is ${formatLength(wanted, units)}. Boundary law differs by place: ask the local office.`,
+          why: `${sayStand(stand, beside)} ${distance} ${sideName(boundary, nearest.side)}${more}; your setback with its allowance is ${formatLength(wanted, units)}. Boundary law differs by place: ask the local office.`,
           plants: near,
           remedies,
         }),
