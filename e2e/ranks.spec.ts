@@ -47,6 +47,35 @@ test('a remedy previews its effect, then does it, and undo brings the finding ba
   await expect(finding).toBeVisible();
 });
 
+test('a remedy card keeps its place under the pointer, at the end of the panel too; schools are tried by keyboard', async ({
+  page,
+}) => {
+  await openDemo(page);
+  const card = page.locator('[data-rule]', { has: page.getByRole('button', { name: 'Leave a gap' }) }).last();
+  const remedy = card.getByRole('button', { name: 'Leave a gap' });
+  await page.locator('[data-rule]').last().scrollIntoViewIfNeeded();
+  await remedy.scrollIntoViewIfNeeded();
+  const before = (await remedy.boundingBox())!;
+  await page.mouse.move(before.x + 5, before.y + 5, { steps: 4 });
+  await expect(card.getByText(/^Then:/)).toBeVisible();
+  expect((await remedy.boundingBox())!).toEqual(before);
+
+  await page.mouse.move(500, 20);
+  const row = page.getByRole('button', { name: /^2 Tall, slow/ });
+  await row.click();
+  await page.getByRole('button', { name: 'Spacing by school' }).press('Enter');
+  await expect(row).toContainText('49 plants');
+  await page
+    .getByRole('region', { name: 'Spacing by school' })
+    .getByRole('listitem')
+    .filter({ hasText: 'Dense, thinned later' })
+    .getByRole('button')
+    .focus();
+  await expect(row).not.toContainText('49 plants');
+  await expect(page.getByRole('button', { name: 'Nothing to undo' })).toBeVisible();
+  await page.keyboard.press('Escape');
+});
+
 test('a finding accepted with a reason stays listed as accepted', async ({ page }) => {
   await openDemo(page);
   const finding = page.locator('[data-rule=mower]').first();

@@ -1,4 +1,5 @@
 import { wrap, type Remote } from 'comlink';
+import { counted } from '../../core/units/quantities.ts';
 
 interface Life {
   readonly signal: AbortSignal;
@@ -27,7 +28,8 @@ export async function inWorker<Api, T>(
     worker.addEventListener('error', failed);
     worker.addEventListener('messageerror', () => failed({ message: 'its answer could not be read' }));
     timer = setTimeout(
-      () => reject(new Error(`${what} took more than ${Math.round(longest / 60_000)} minutes and was stopped.`)),
+      () =>
+        reject(new Error(`${what} took more than ${counted(Math.round(longest / 60_000), 'minute')} and was stopped.`)),
       longest,
     );
   });

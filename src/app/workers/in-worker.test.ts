@@ -1,0 +1,62 @@
+import { describe, expect, it, vi } from 'vitest';
+import { inWorker } from './in-worker.ts';
+
+/** A worker that never answers; what becomes of it is told by hand. */
+class Silent extends EventTarget {
+  readonly postMessage = vi.fn();
+  readonly terminate = vi.fn();
+}
+const never = () => new Promise<never>(() => undefined);
+const begin = (longest?: number) => {
+  const silent = new Silent();
+  const abort = new AbortController();
+  const life = { signal: abort.signal, what: 'Reading a.kml', ...(longest === undefined ? {} : { longest }) };
+  return { silent, abort, done: inWorker(() => silent as unknown as Worker, life, never) };
+};
+
+describe(inWorker, () => {
+  it('that fails, or gives what cannot be read, says so and is ended', async () => {
+    for (const [event, sentence] of [
+      [Object.assign(new Event('error'), { message: 'boom' }), 'Reading a.kml failed: boom. Reload'],
+      [new Event('error'), 'its worker did not start'],
+      [new Event('messageerror'), 'its answer could not be read'],
+    ] as const) {
+      const { silent, done } = begin();
+      silent.dispatchEvent(event);
+      await expect(done).rejects.toThrow(sentence);
+      expect(silent.terminate).toHaveBeenCalledOnce();
+    }
+  });
+
+  it('that never answers is ended after its time, and at once when it is no longer wanted', async () => {
+    vi.useFakeTimers();
+    const slow = begin(60_000);
+    const said = expect(slow.done).rejects.toThrow('took more than 1 minute and was stopped');
+    await vi.advanceTimersByTimeAsync(59_999);
+    expect(slow.silent.terminate).not.toHaveBeenCalled();
+    await vi.advanceTimersByTimeAsync(1);
+    await said;
+    expect(slow.silent.terminate).toHaveBeenCalledOnce();
+    vi.useRealTimers();
+    const { silent, abort, done } = begin();
+    abort.abort();
+    await expect(done).rejects.toThrow('Stopped.');
+    expect(silent.terminate).toHaveBeenCalledOnce();
+    await expect(
+      inWorker(() => new Silent() as unknown as Worker, { signal: abort.signal, what: 'x' }, never),
+    ).rejects.toThrow('Stopped.');
+  });
+
+  it('ends with its answer', async () => {
+    const silent = new Silent();
+    const { signal } = new AbortController();
+    expect(
+      await inWorker(
+        () => silent as unknown as Worker,
+        { signal, what: 'x' },
+        () => Promise.resolve(7),
+      ),
+    ).toBe(7);
+    expect(silent.terminate).toHaveBeenCalledOnce();
+  });
+});
