@@ -148,6 +148,16 @@ describe('counted by what stands there', () => {
     expect(Object.keys(kitOf(sample({ length: 30, animals: ['vole'] })))).toEqual(['guard.0.2']);
     expect(kitOf(sample({ length: 30, animals: ['rabbit'] }))['guard.0.2']).toBeUndefined();
   });
+  it('the dear ones stand in a root basket too, whips do not', () => {
+    const rows = [row({ spacing: 3, stock: 'feathered' }), row({ spacing: 3, rowGap: 3 })];
+    expect(kitOf(sample({ length: 30, rows, animals: ['vole', 'rabbit'] }))).toMatchObject({
+      basket: 12,
+      'guard.0.2': 23,
+    });
+    expect(kitOf(sample({ length: 30, rows, animals: ['rabbit'] })).basket).toBeUndefined();
+    const herbs = [row({ spacing: 3, stock: 'pot15', species: [[1, 'Mentha spicata']] })];
+    expect(kitOf(sample({ length: 30, rows: herbs, animals: ['vole'] }))).toEqual({});
+  });
   it('says how deep a stake is driven', () => {
     expect(sayStake(1.2, 'metric')).toBe('1.80 m long, driven 0.45 m into firm ground');
     expect(sayStake(0.6, 'us')).toBe('2 ft 11 3/8 in long, driven 11 3/4 in into firm ground');

@@ -32,6 +32,10 @@ export function collarFor(animals: readonly Animal[], snow: number): number | nu
   return collar !== null && (size === null || size > collar) ? collar : null;
 }
 
+/** Whether plants of this stock stand in a mesh basket against what gnaws their roots here. */
+export const isBasketed = (animals: readonly Animal[], stock: string): boolean =>
+  guardData.baskets.stocks.includes(stock) && animals.some((animal) => guardData.baskets.against.includes(animal));
+
 const nextSize = (sizes: readonly number[], need: number): number | null =>
   sizes.find((size) => size >= need - 1e-9) ?? null;
 

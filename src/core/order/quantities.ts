@@ -7,7 +7,7 @@ import { stockOf } from '../species/stock.ts';
 import { roundHalfUp, TOL } from '../units/rounding.ts';
 import { choosePacks } from './packs.ts';
 import { priceOf, stockPriceKey } from './prices.ts';
-import { collarFor, guardHeight, isGuarded, stakeFor, tiesFor, withSpares } from './protection.ts';
+import { collarFor, guardHeight, isBasketed, isGuarded, stakeFor, tiesFor, withSpares } from './protection.ts';
 import { ownShare } from './ring-share.ts';
 import { finalOrder, leastOrder } from './survival.ts';
 import { fabricPins, fabricRolls, mulchRings } from './weeds.ts';
@@ -131,13 +131,21 @@ function guardKit(planting: Planting, stand: Stand, holding: Rates): KitLine[] {
   const spare = settingOf(holding, 'order.spare');
   const snow = settingOf(holding, 'guard.snow');
   const guarded = stand.kinds.map(isGuarded);
-  let plants = 0;
-  for (let i = 0; i < stand.count; i++) if (guarded[stand.species[i]!]!) plants++;
+  const basketed = stand.stockIds.map((stock) => isBasketed(holding.animals, stock));
+  let [plants, baskets] = [0, 0];
+  for (let i = 0; i < stand.count; i++) {
+    if (!guarded[stand.species[i]!]!) continue;
+    plants++;
+    if (basketed[stand.stock[i]!]!) baskets++;
+  }
   const collar = collarFor(holding.animals, snow);
-  const collars = collar === null ? [] : [piece(holding, `guard.${collar}`, plants, spare)];
+  const below = [
+    ...(collar === null ? [] : [piece(holding, `guard.${collar}`, plants, spare)]),
+    piece(holding, 'basket', baskets, spare),
+  ];
   const { size } = guardHeight(holding.animals, snow);
-  if (size === null) return collars;
-  const guards = [piece(holding, `guard.${size}`, plants, spare), ...collars];
+  if (size === null) return below;
+  const guards = [piece(holding, `guard.${size}`, plants, spare), ...below];
   if (size < 0.45) return guards; // a split collar holds itself
   const { length: stake } = stakeFor(size);
   const ties = piece(holding, 'tie', plants * tiesFor(size), spare);
