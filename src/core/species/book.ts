@@ -44,26 +44,28 @@ function write(stewards: readonly Species[]): SpeciesBook {
   };
 }
 
-const UNKNOWN: Species = {
+/** A middling record to begin from, its names and source to be filled in. */
+export const blankSpecies: Species = {
   id: '',
   botanical: '',
   common: '',
-  family: 'not known',
-  tag: '??',
+  family: '',
+  tag: '',
   kind: 'shrub',
   form: 'bush',
   evergreen: null,
   height: [2, 4],
   width: [2, 4],
   rate: 'medium',
-  zone: 13,
+  zone: 5,
   moisture: ['moist', 'moist'],
   light: ['full', 'full'],
   thorns: false,
   suckers: false,
   stock: ['whip'],
-  source: 'not known',
+  source: '',
 };
+const UNKNOWN: Species = { ...blankSpecies, family: 'not known', tag: '??', zone: 13, source: 'not known' };
 
 /** The app's own species alone. */
 export const appBook: SpeciesBook = write([]);

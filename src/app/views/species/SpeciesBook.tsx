@@ -1,3 +1,4 @@
+import { blankSpecies } from '../../../core/species/book.ts';
 import { useBook } from '../../store/derived.ts';
 import { Button, Input } from 'antd';
 import { useState } from 'react';
@@ -11,28 +12,6 @@ import { Panel } from '../../shell/Panel.tsx';
 import { run, useSession } from '../../store/session.ts';
 import { SpeciesFacts } from './SpeciesFacts.tsx';
 import { SpeciesForm } from './SpeciesForm.tsx';
-
-/** A new record to begin from: middling, its names and source to be filled in. */
-const BLANK: Species = {
-  id: '',
-  botanical: '',
-  common: '',
-  family: '',
-  tag: '',
-  kind: 'shrub',
-  form: 'bush',
-  evergreen: null,
-  height: [2, 4],
-  width: [2, 4],
-  rate: 'medium',
-  zone: 5,
-  moisture: ['moist', 'moist'],
-  light: ['full', 'full'],
-  thorns: false,
-  suckers: false,
-  stock: ['whip'],
-  source: '',
-};
 
 /** Every species in force: the app's with what is known of each, and the steward's own and corrections beside them. */
 export function SpeciesBook() {
@@ -63,7 +42,7 @@ export function SpeciesBook() {
             <Button
               onClick={() => {
                 setChosen(null);
-                setEditing(BLANK);
+                setEditing(blankSpecies);
               }}
             >
               A species of your own
