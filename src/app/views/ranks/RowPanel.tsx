@@ -6,7 +6,6 @@ import { SPACING, type Row } from '../../../core/holding/schema.ts';
 import { settingOf } from '../../../core/holding/settings.ts';
 import { isBelt } from '../../../core/ranks/outline.ts';
 import { mainString } from '../../../core/ranks/stand.ts';
-import { stocks } from '../../../core/species/stock.ts';
 import { formatLength } from '../../../core/units/quantities.ts';
 import { closingYear } from '../../../core/years/belt.ts';
 import { ChoiceField } from '../../look/ChoiceField.tsx';
@@ -18,6 +17,8 @@ import { useShown, useBook } from '../../store/derived.ts';
 import { look } from '../../store/look-at.ts';
 import { run } from '../../store/session.ts';
 import { KeptFields } from './KeptFields.tsx';
+import { Standards } from './Standards.tsx';
+import { stockOptions } from './stock-options.ts';
 import { speciesLine, SpeciesSelect } from './SpeciesSelect.tsx';
 
 const SpacingSchools = later(() => import('./SpacingSchools.tsx'), 'SpacingSchools');
@@ -29,7 +30,6 @@ const MIX_WORDS = {
   quota: 'as exact shares, evenly',
   drift: 'as shares in drifts',
 } as const;
-const STOCK_OPTIONS = stocks.map(({ id, name, size }) => ({ value: id, label: `${name}, ${size}` }));
 
 /** One row, every number of it: gap, spacing, stagger, ends, stock, species in turn, standards. */
 export function RowPanel({ laid, row: id }: { laid: Laid; row: string }) {
@@ -164,7 +164,7 @@ export function RowPanel({ laid, row: id }: { laid: Laid; row: string }) {
           <Select
             id="row-stock"
             value={row.stock}
-            options={STOCK_OPTIONS}
+            options={stockOptions}
             onChange={(stock) => set({ stock }, 'stock changed')}
           />
         </div>
@@ -328,63 +328,5 @@ export function RowPanel({ laid, row: id }: { laid: Laid; row: string }) {
         </Button>
       </div>
     </>
-  );
-}
-
-function Standards({
-  row: { standards },
-  set,
-  units,
-}: {
-  row: Row;
-  set(changes: Partial<Row>, label: string): void;
-  units: 'metric' | 'us';
-}) {
-  if (!standards)
-    return (
-      <Button
-        size="small"
-        onClick={() =>
-          set({ standards: { species: 'tilia-cordata', stock: 'feathered', every: 18, first: 9 } }, 'standards added')
-        }
-      >
-        Add standard trees
-      </Button>
-    );
-  return (
-    <fieldset>
-      <legend>Standard trees</legend>
-      <SpeciesSelect
-        label="Species of the standards"
-        value={standards.species}
-        onChange={(species) => set({ standards: { ...standards, species } }, 'standards changed')}
-      />
-      <Select
-        aria-label="Stock of the standards"
-        value={standards.stock}
-        options={STOCK_OPTIONS}
-        onChange={(stock) => set({ standards: { ...standards, stock } }, 'standards changed')}
-      />
-      <div className="pair">
-        <LengthField
-          label="One each"
-          units={units}
-          least={SPACING.least}
-          most={500}
-          value={standards.every}
-          onChange={(every) => set({ standards: { ...standards, every } }, 'standards changed')}
-        />
-        <LengthField
-          label="First at"
-          units={units}
-          most={500}
-          value={standards.first}
-          onChange={(first) => set({ standards: { ...standards, first } }, 'standards changed')}
-        />
-      </div>
-      <Button size="small" onClick={() => set({ standards: null }, 'standards taken out')}>
-        Take them out
-      </Button>
-    </fieldset>
   );
 }
