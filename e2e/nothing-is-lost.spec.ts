@@ -138,6 +138,27 @@ test('a held key adds one row, and a holding that grew beyond its limits is mend
   await expect(page.getByRole('button', { name: 'Save the raw file' })).toBeVisible();
 });
 
+test('a list that storage never answers says so, and so does a browser that promises nothing', async ({ page }) => {
+  await openDemo(page);
+  await page.addInitScript(() => {
+    StorageManager.prototype.persisted = () => Promise.resolve(false);
+    StorageManager.prototype.persist = () => Promise.resolve(false);
+  });
+  await page.goto('/');
+  await expect(page.getByText('This browser has not promised to keep them')).toBeVisible();
+  await expect(page.getByRole('link', { name: 'Tern Hollow', exact: true })).toBeVisible();
+
+  await page.addInitScript(() => {
+    StorageManager.prototype.persisted = () => Promise.resolve(true);
+    IDBObjectStore.prototype.getAll = () => new EventTarget() as IDBRequest; // a request that is never answered
+    IDBObjectStore.prototype.openCursor = () => new EventTarget() as IDBRequest<IDBCursorWithValue | null>;
+  });
+  await page.goto('/');
+  await expect(page.getByRole('heading', { name: 'Holdings' })).toBeVisible();
+  await expect(page.getByText('storage does not answer')).toBeVisible({ timeout: 20_000 });
+  await expect(page.getByText('not promised')).toBeHidden();
+});
+
 test('a holding deleted in one tab and edited in another goes on as a copy', async ({ page, context }) => {
   await openDemo(page);
   const other = await context.newPage();

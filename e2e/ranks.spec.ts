@@ -56,9 +56,11 @@ test('a remedy card keeps its place under the pointer, at the end of the panel t
   await page.locator('[data-rule]').last().scrollIntoViewIfNeeded();
   await remedy.scrollIntoViewIfNeeded();
   const before = (await remedy.boundingBox())!;
+  const room = await card.boundingBox();
   await page.mouse.move(before.x + 5, before.y + 5, { steps: 4 });
   await expect(card.getByText(/^Then:/)).toBeVisible();
   expect((await remedy.boundingBox())!).toEqual(before);
+  expect(await card.boundingBox()).toEqual(room); // what lies below it does not jump either
 
   await page.mouse.move(500, 20);
   const row = page.getByRole('button', { name: /^2 Tall, slow/ });

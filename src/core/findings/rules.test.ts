@@ -704,6 +704,19 @@ describe('what is right', () => {
   });
 });
 
+describe('what is said of many', () => {
+  it('one plant has its roots, twenty have theirs', () => {
+    const [many] = findingsOf(
+      sample({ features: [hollow({ kind: 'wetGround', stands: 'winter' })], rows: tall('Prunus spinosa', 1) }),
+    );
+    expect(many!.what).toBe('10 plants stand where their roots will drown');
+    const [one] = findingsOf(
+      sample({ features: [hollow({ kind: 'wetGround', stands: 'winter' })], rows: tall('Prunus spinosa', 15) }),
+    );
+    expect(one!.what).toBe('One plant stands where its roots will drown');
+  });
+});
+
 describe('rules', () => {
   it.each(cases.map(([rule, trips, justNot], i) => ({ rule, trips, justNot, name: `${rule} (${i + 1})` })))(
     '$name',

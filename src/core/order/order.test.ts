@@ -96,6 +96,13 @@ describe(quantities, () => {
       expect(why.formula && why.source && why.inputs.length).toBeTruthy();
     }
   });
+  it('names the animals as a steward does', () => {
+    const holding = sample({ animals: ['rabbit', 'mediumDeer', 'smallDeer'] });
+    const { why } = figures(holding.plantings[0]!, layHolding(holding)[0]!.layout, sum(holding), holding, 8).find(
+      ({ key }) => key === 'guards',
+    )!;
+    expect(why.inputs[0]).toEqual({ label: 'Animals', text: 'rabbits, medium deer, small deer' });
+  });
 });
 
 describe('counted by what stands there', () => {

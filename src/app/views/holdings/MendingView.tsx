@@ -60,9 +60,7 @@ export function MendingView({
         >
           Save the raw file
         </Button>
-        <Link className="button-link" to="/">
-          All holdings
-        </Link>
+        <Link to="/">All holdings</Link>
       </div>
       <details>
         <summary>Its record as text</summary>
