@@ -5,9 +5,9 @@ import { openDemo, saved } from './steward.ts';
 
 /** A length, area or volume in the other system: '3.2 m', '40 cm', 'a hectare'; '10 ft', '5 in'. */
 const METRIC =
-  /(?<![\w.])\d(?:[\d.,]*\d)?\s?(?:m|cm|mm|km|ha|m²|m³|m\/s)(?![\w²³/])|\b(?:metres?|hectares?|centimetres?)\b/i;
+  /(?<![\w.])\d(?:[\d.,]*\d)?\s?(?:m|cm|mm|km|ha|m²|m³|m\/s|L)(?![\w²³/])|\b(?:metres?|hectares?|centimetres?)\b/i;
 const FEET =
-  /(?<![\w.])\d(?:[\d.,/]*\d)?\s?(?:ft|in|yd|ac|mph|ft²|yd³)(?![\w²³])|\b(?:feet|inch(?:es)?|yards|acres?)\b/;
+  /(?<![\w.])\d(?:[\d.,/]*\d)?\s?(?:ft|in|yd|ac|mph|ft²|yd³|gal)(?![\w²³])|\b(?:feet|inch(?:es)?|yards|acres?)\b/;
 /** Words that are no units: names, sources' titles, and what a field accepts. */
 const INNOCENT = [/US customary/g];
 

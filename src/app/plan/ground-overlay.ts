@@ -6,6 +6,7 @@ import type VectorSource from 'ol/source/Vector';
 import { lineOf } from '../../core/ground/local-rules.ts';
 import type { Point } from '../../core/geometry/point.ts';
 import type { Holding } from '../../core/holding/schema.ts';
+import { editableLength } from '../../core/units/quantities.ts';
 import type { GroundOverlay } from '../store/look-at.ts';
 import type { DrawnThing } from './ground-style.ts';
 
@@ -39,7 +40,7 @@ export function drawOverlay(
     for (const points of lines)
       add(new LineString(flat(points)), {
         kind: 'contour',
-        label: points.length > 12 ? `${Math.round(elevation * 100) / 100}` : '',
+        label: points.length > 12 ? editableLength(Number(elevation.toFixed(4)), holding.units) : '',
       });
   if (overlay.showRules)
     for (const rule of holding.rules) {

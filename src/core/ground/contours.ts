@@ -1,5 +1,6 @@
 import { contours as raise } from 'd3-contour';
 import type { Point } from '../geometry/point.ts';
+import { toMetres, type UnitSystem } from '../units/quantities.ts';
 import type { Relief } from './relief.ts';
 
 export interface Contour {
@@ -7,12 +8,19 @@ export interface Contour {
   readonly lines: readonly (readonly Point[])[];
 }
 
-/** Heights between contours that draw 8 to 20 of them, from 0.1, 0.25, 0.5, 1, 2, 5 … metres. */
+/** Heights between contours that draw 8 to 20 of them, from 0.1, 0.25, 0.5, 1, 2, 5 … of the unit that `rise` is in. */
 export const contourStep = (rise: number): number =>
   [0.1, 0.25, 0.5, 1, 2, 5, 10, 20, 50].find((step) => rise / step <= 16) ?? 100;
 
-/** Contour lines of the relief within `box` (west, south, east, north), on the plane. */
-export function contoursOf(relief: Relief, box: readonly [number, number, number, number]): Contour[] {
+/**
+ * Contour lines of the relief within `box` (west, south, east, north, metres on the plane), at round heights of the
+ * steward's units; `elevation` is in metres all the same.
+ */
+export function contoursOf(
+  relief: Relief,
+  box: readonly [number, number, number, number],
+  system: UnitSystem = 'metric',
+): Contour[] {
   const [west, south, east, north] = box;
   const side = Math.max(relief.step / 2, Math.max(east - west, north - south) / 150);
   const [columns, rows] = [
@@ -27,7 +35,8 @@ export function contoursOf(relief: Relief, box: readonly [number, number, number
   if (known.length === 0) return [];
   let [low, high] = [Infinity, -Infinity];
   for (const height of known) [low, high] = [Math.min(low, height), Math.max(high, height)];
-  const step = contourStep(high - low);
+  const unit = system === 'us' ? toMetres(1, 'ft') : 1;
+  const step = contourStep((high - low) / unit) * unit;
   const levels = Array.from(
     { length: Math.floor(high / step) - Math.ceil(low / step) + 1 },
     (_, i) => (Math.ceil(low / step) + i) * step,

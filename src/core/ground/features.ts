@@ -4,7 +4,7 @@ import { area } from '../geometry/polygon.ts';
 import { Refused } from '../holding/command.ts';
 import { sayIssue } from '../holding/limits.ts';
 import { checkFeature, type Feature, type FeatureKind } from '../holding/ground-schema.ts';
-import { formatLength, toMetres, toUs, type UnitSystem } from '../units/quantities.ts';
+import { formatLength, formatWater, toMetres, waterUnit, type UnitSystem } from '../units/quantities.ts';
 import kindData from './kinds.json' with { type: 'json' };
 
 export interface FeatureNumber {
@@ -87,11 +87,12 @@ export function newFeature(
   throw new Refused(`${featureKinds[kind].label}: ${sayIssue(parsed.error.issues[0]!, made)}`);
 }
 
-/** Where feet are used, lengths start at a round half foot: nobody builds a fence of 3.94 feet. */
-const roundStart = (unit: FeatureNumber['unit'], start: number | null, units: UnitSystem): number | null =>
-  unit !== 'm' || start === null || units === 'metric'
-    ? start
-    : Math.round(toUs(start, 'ft') * 2) * toMetres(0.5, 'ft');
+/** Where feet and gallons are used, things start at a round half foot or gallon: nobody builds a fence of 3.94 feet. */
+const roundStart = (unit: FeatureNumber['unit'], start: number | null, units: UnitSystem): number | null => {
+  if (start === null || units === 'metric' || (unit !== 'm' && !unit.startsWith('L'))) return start;
+  const step = unit === 'm' ? toMetres(0.5, 'ft') : waterUnit(units).litres;
+  return Math.round(start / step) * step;
+};
 
 function startsOf(kind: FeatureKind, units: UnitSystem): Record<string, unknown> {
   const { numbers, choices = [], text = [] } = featureKinds[kind];
@@ -138,9 +139,9 @@ export function featureLabel(feature: Feature, units: UnitSystem): string {
     case 'spotHeight':
       return `${feature.name ? `${feature.name}, ` : ''}${length(feature.elevation)}`;
     case 'tap':
-      return `${name}, ${feature.flow} L/min`;
+      return `${name}, ${formatWater(feature.flow, units)}/min`;
     case 'tank':
-      return `${name}, ${feature.litres} L`;
+      return `${name}, ${formatWater(feature.litres, units)}`;
     default:
       return name;
   }

@@ -73,6 +73,16 @@ describe(contoursOf, () => {
       for (const points of lines)
         for (const [x, y] of points) expect(Math.abs(fall(x, y) - elevation)).toBeLessThan(0.02);
   });
+  it('stand at round heights of the steward’s own units, some 8 to 20 of them', () => {
+    const relief = reliefOf({ terrain, features: [] })!;
+    const heights = (system: 'metric' | 'us') =>
+      contoursOf(relief, [-40, -40, 40, 40], system).map(({ elevation }) => elevation);
+    expect(heights('metric')).toEqual(Array.from({ length: 11 }, (_, i) => 97.5 + i * 0.5));
+    // 97.2 to 102.8 m is 18.4 ft: every 2 ft.
+    expect(heights('us').map((metres) => Math.round((metres / 0.3048) * 1e6) / 1e6)).toEqual(
+      Array.from({ length: 9 }, (_, i) => 320 + i * 2),
+    );
+  });
 });
 
 describe(sectionAlong, () => {

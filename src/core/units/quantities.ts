@@ -137,6 +137,17 @@ export const windUnit = (system: UnitSystem): { name: string; perUnit: number } 
 export const rainUnit = (system: UnitSystem): { name: string; perUnit: number } =>
   system === 'metric' ? { name: 'mm', perUnit: 1 } : { name: 'in', perUnit: EXACT.in * 1000 };
 
+/** The unit that water is spoken of in: its name and its litres. */
+export const waterUnit = (system: UnitSystem): { name: string; litres: number } =>
+  system === 'metric' ? { name: 'L', litres: 1 } : { name: 'gal', litres: EXACT.galUS };
+
+/** Litres written for people: '14 L', '3.7 gal'; a decimal below ten. */
+export function formatWater(litres: number, system: UnitSystem): string {
+  const { name, litres: perUnit } = waterUnit(system);
+  const value = litres / perUnit;
+  return `${plain(value, value < 10 && value % 1 !== 0 ? 1 : 0)} ${name}`;
+}
+
 /** `cents` (whole minor units) in an ISO 4217 `currency`; whole units from 1,000 up, where cents are noise. */
 export function formatMoney(cents: number, currency: string): string {
   return formatOf(Math.abs(cents) >= 100_000 ? 0 : 2, currency).format(cents / 100);

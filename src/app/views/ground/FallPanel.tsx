@@ -29,11 +29,11 @@ export function FallPanel() {
     look({
       overlay: {
         ...NO_OVERLAY,
-        contours: relief ? contoursOf(relief, [west - 20, south - 20, east + 20, north + 20]) : [],
+        contours: relief ? contoursOf(relief, [west - 20, south - 20, east + 20, north + 20], units) : [],
       },
     });
     return () => look({ overlay: NO_OVERLAY });
-  }, [relief, box]);
+  }, [relief, box, units]);
   const at = mark ?? middleOfGround(holding);
   const slope = relief && slopeAt(relief, at);
   const height = relief?.heightAt(at);

@@ -1,6 +1,6 @@
 import { useId } from 'react';
 import type { FeatureNumber } from '../../../core/ground/features.ts';
-import type { UnitSystem } from '../../../core/units/quantities.ts';
+import { lengthUnit, toMetres, waterUnit, type UnitSystem } from '../../../core/units/quantities.ts';
 import { LengthField } from '../../look/LengthField.tsx';
 import { NumberField } from '../../look/NumberField.tsx';
 
@@ -37,21 +37,29 @@ export function FeatureNumberField({ number, value, units, bare = false, onChang
     min: [1, 10_000, 1],
     year: [1800, 2200, 1],
   }[unit] as [number, number, number];
-  const foot = unit === 'm' && units === 'us' ? 0.3048 : 1;
+  // What one of the unit shown is in the unit kept.
+  const shown =
+    unit === 'm'
+      ? { name: lengthUnit(units), kept: units === 'us' ? toMetres(1, 'ft') : 1 }
+      : unit === 'L' || unit === 'L/min'
+        ? { name: unit.replace('L', waterUnit(units).name), kept: waterUnit(units).litres }
+        : { name: unit === 'min' ? unit : undefined, kept: 1 };
   return (
     <div className="field">
       {!bare && <label htmlFor={id}>{label}</label>}
       <NumberField
         id={id}
         aria-label={bare ? label : undefined}
-        min={range[0] / foot}
-        max={range[1] / foot}
+        min={range[0] / shown.kept}
+        max={range[1] / shown.kept}
         step={range[2]}
-        precision={unit === 'm' ? 2 : undefined}
+        precision={unit === 'm' ? 2 : shown.kept === 1 ? undefined : 1}
         placeholder="not known"
-        suffix={unit === 'm' ? (units === 'us' ? 'ft' : 'm') : unit === 'year' || unit === 'pH' ? undefined : unit}
-        value={value === null ? null : value / foot}
-        onEnter={(entered) => (entered !== null || optional) && onChange(entered === null ? null : entered * foot)}
+        suffix={shown.name}
+        value={value === null ? null : value / shown.kept}
+        onEnter={(entered) =>
+          (entered !== null || optional) && onChange(entered === null ? null : entered * shown.kept)
+        }
       />
     </div>
   );

@@ -3,7 +3,7 @@ import { monthName } from '../../../core/ground/local-rules.ts';
 import { partners } from '../../../core/species/catalogue.ts';
 import { monthsAt, moreOf } from '../../../core/species/more.ts';
 import { stockOf } from '../../../core/species/stock.ts';
-import { formatLength } from '../../../core/units/quantities.ts';
+import { formatLength, inUnits } from '../../../core/units/quantities.ts';
 import { useShown, useBook } from '../../store/derived.ts';
 
 /** All that is known of one species, what is not known said so. */
@@ -73,7 +73,7 @@ export function SpeciesFacts({ species }: { species: Species }) {
     ['Planted for', more.uses?.join(', ')],
     ['Wildlife', more.wildlife],
     ['In planting', more.establish],
-    ['Usual stock', species.stock.map((id) => stockOf(id).name).join(', ')],
+    ['Usual stock', inUnits(species.stock.map((id) => stockOf(id).name).join(', '), units)],
     ['Invasive', more.invasive],
     ['Pests', more.pests],
     ['Source', species.source],
