@@ -718,6 +718,16 @@ describe('what is said of many', () => {
 });
 
 describe('rules', () => {
+  it('say what they always said, with the same numbers, plants and effects of their remedies', async () => {
+    const told = cases.flatMap(([rule, trips]) => {
+      const holding = sample(trips);
+      return findingsOf(holding).flatMap(({ id, severity, what, why, plants, at, year, remedies }) => [
+        `${rule}: ${severity} ${id}, ${plants.length} plants ${plants[0]} to ${plants.at(-1)}, at ${at?.join(' ')}, year ${year}: ${what}. ${why}`,
+        ...remedies.map((remedy) => `  ${remedy.label}: ${tryRemedy(holding, 'p1', remedy).effect}`),
+      ]);
+    });
+    await expect(`${told.join('\n')}\n`).toMatchFileSnapshot('../../../checks/kept/rules.txt');
+  });
   it.each(cases.map(([rule, trips, justNot], i) => ({ rule, trips, justNot, name: `${rule} (${i + 1})` })))(
     '$name',
     ({ rule, trips, justNot }) => {
