@@ -15,12 +15,17 @@ const STAGES = [
   'species',
   'ground',
   'ranks',
+  'sun',
   'years',
   'order',
   'field',
   'findings',
+  'counsel',
   'files',
 ];
+
+/** Layers of the app: a frame round views, views made of parts and the plan, those on the store; each uses those above it in this list. */
+const LAYERS = ['store', 'look', 'workers', 'exports', 'parts', 'plan', 'views', 'shell', 'main.tsx'];
 
 const importsOf = (file: string): string[] =>
   [...readFileSync(file, 'utf8').matchAll(/(?:from|import\()\s*'(\.[^']+)'/g)].map(([, to]) =>
@@ -44,6 +49,23 @@ describe('imports', () => {
         .map((target) => `${from.join('/')} uses ${target}`);
     });
     expect(sources.length).toBeGreaterThan(80);
+    expect(wrong).toEqual([]);
+  });
+
+  it('run downward in the app too: the frame knows the views, no view the frame or another view', () => {
+    const wrong = sources.flatMap((file) => {
+      const from = relative(root, file).split('/');
+      if (from[0] !== 'app') return [];
+      return importsOf(file)
+        .map((target) => target.split('/'))
+        .filter((to) => to[0] === 'app')
+        .filter((to) => {
+          const [at, uses] = [LAYERS.indexOf(from[1]!), LAYERS.indexOf(to[1]!)];
+          if (at < 0 || uses < 0 || uses > at) return true;
+          return from[1] === 'views' && to[1] === 'views' && from[2] !== to[2];
+        })
+        .map((to) => `${from.join('/')} uses ${to.join('/')}`);
+    });
     expect(wrong).toEqual([]);
   });
 

@@ -1,5 +1,6 @@
 import { holdingFromPlan, type PlanSchema } from '../src/core/files/plan-json.ts';
-import { judge, layHolding } from '../src/core/findings/judge.ts';
+import { judge } from '../src/core/findings/judge.ts';
+import { layHolding } from '../src/core/ranks/laid.ts';
 import type { Finding } from '../src/core/findings/finding.ts';
 import type { Holding } from '../src/core/holding/schema.ts';
 import type { Stand } from '../src/core/ranks/stand.ts';

@@ -10,7 +10,7 @@ import { createRoot } from 'react-dom/client';
 import { BrowserRouter, Navigate, Route, Routes } from 'react-router';
 import { Look } from './look/Look.tsx';
 import { HoldingFrame } from './shell/HoldingFrame.tsx';
-import { fetchTheRest } from './shell/later.ts';
+import { fetchTheRest } from './parts/later.ts';
 import { Notices } from './shell/Notices.tsx';
 import { Home } from './views/holdings/Home.tsx';
 

@@ -2,7 +2,7 @@ import { strToU8 } from 'fflate';
 import { orderListCsv, pegSheetCsv } from '../../core/files/csv.ts';
 import { planGeoJson } from '../../core/files/plan-geojson.ts';
 import { orderListXlsx } from '../../core/files/xlsx.ts';
-import { layHolding } from '../../core/findings/judge.ts';
+import { layHolding } from '../../core/ranks/laid.ts';
 import { pegSheet, type PegSheet } from '../../core/field/peg-sheet.ts';
 import type { Holding } from '../../core/holding/schema.ts';
 import { orderList } from '../../core/order/order-list.ts';

@@ -3,7 +3,7 @@ import { createRequire } from 'node:module';
 import { describe, expect, it } from 'vitest';
 import { row, sample } from '../../../checks/sample.ts';
 import { pegSheet } from '../../core/field/peg-sheet.ts';
-import { layHolding } from '../../core/findings/judge.ts';
+import { layHolding } from '../../core/ranks/laid.ts';
 import { pegSheetPdf } from './peg-sheet-pdf.ts';
 
 const font = (family: string, weight: number) =>

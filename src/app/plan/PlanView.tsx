@@ -14,8 +14,8 @@ import { complain, run, useSession } from '../store/session.ts';
 import { addPoint, finishSketch } from './sketching.ts';
 import { PlanMap, type Picked } from './PlanMap.ts';
 import { usePictures } from './use-pictures.ts';
-import { useKeys } from '../shell/keys.ts';
-import { later } from '../shell/later.ts';
+import { useKeys } from '../parts/keys.ts';
+import { later } from '../parts/later.ts';
 
 const SketchBar = later(() => import('./SketchBar.tsx'), 'SketchBar');
 

@@ -1,14 +1,6 @@
 import type { FrameState } from 'ol/Map';
 import Layer from 'ol/layer/Layer';
-
-/** A picture on the plane: pixel (u, v) lies at x = a·u + b·v + c, y = d·u + e·v + f. */
-export interface PlacedImage {
-  readonly image: CanvasImageSource;
-  readonly matrix: readonly [number, number, number, number, number, number];
-  readonly opacity: number;
-  /** Pixels stay sharp squares: cells of a grid, not a photograph. */
-  readonly cells: boolean;
-}
+import type { PlacedImage } from '../store/look-at.ts';
 
 /** Pictures turned and scaled onto the plane, drawn in order on one canvas. */
 export class ImageLayer extends Layer {

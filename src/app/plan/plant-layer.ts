@@ -1,6 +1,6 @@
 import type { FrameState } from 'ol/Map';
 import Layer from 'ol/layer/Layer';
-import type { Laid } from '../../core/findings/judge.ts';
+import type { Laid } from '../../core/ranks/laid.ts';
 import { crownRadii } from '../../core/years/belt.ts';
 import { hueOf } from '../look/glyphs.ts';
 import type { Tokens } from '../look/tokens.ts';

@@ -2,7 +2,7 @@ import type { Point } from '../../core/geometry/point.ts';
 import type { FeatureKind } from '../../core/holding/ground-schema.ts';
 import type { Holding } from '../../core/holding/schema.ts';
 import type { GroundOverlay, Selection, Sketch } from '../store/look-at.ts';
-import type { PlacedImage } from './image-layer.ts';
+import type { PlacedImage } from '../store/look-at.ts';
 import type { Planted } from './plant-layer.ts';
 
 /** Everything the plan shows, handed in whole; the map works out what to draw anew. */

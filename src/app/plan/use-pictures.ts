@@ -2,7 +2,7 @@ import { useEffect, useMemo, useState } from 'react';
 import { useShown } from '../store/derived.ts';
 import { pictureBytes } from '../store/pictures.ts';
 import { pictureImage } from './ground-overlay.ts';
-import type { PlacedImage } from './image-layer.ts';
+import type { PlacedImage } from '../store/look-at.ts';
 
 /** The holding's pictures, decoded, where they lie; each appears as it is ready. */
 export function usePictures(): readonly PlacedImage[] {

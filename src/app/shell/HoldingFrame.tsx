@@ -7,9 +7,9 @@ import { exportHolding } from '../exports/export-holding.ts';
 import { look, lookNow } from '../store/look-at.ts';
 import { backOut } from '../plan/sketching.ts';
 import { RanksView } from '../views/ranks/RanksView.tsx';
-import { Guarded } from './Guarded.tsx';
-import { KEYS, useKeys } from './keys.ts';
-import { later } from './later.ts';
+import { Guarded } from '../parts/Guarded.tsx';
+import { KEYS, useKeys } from '../parts/keys.ts';
+import { later } from '../parts/later.ts';
 import { Rail } from './Rail.tsx';
 import { TopBar } from './TopBar.tsx';
 
@@ -35,7 +35,7 @@ export function HoldingFrame() {
     void open(id!).then((found) => {
       if (gone) return;
       setProblem(found);
-      if (!found) void import('../store/kept-file.ts').then(({ takeUpFile }) => takeUpFile(id!));
+      if (!found) void import('../exports/kept-file.ts').then(({ takeUpFile }) => takeUpFile(id!));
     });
     return () => {
       gone = true;

@@ -3,7 +3,7 @@ import { useNavigate } from 'react-router';
 import { sinceWords } from '../../core/units/text.ts';
 import { exportHolding } from '../exports/export-holding.ts';
 import { db } from '../store/db.ts';
-import { canKeepFile, forgetFile, nameFile, useKeptFile, writeFile } from '../store/kept-file.ts';
+import { canKeepFile, forgetFile, nameFile, useKeptFile, writeFile } from '../exports/kept-file.ts';
 import { look, useLook } from '../store/look-at.ts';
 import { complain, useSession } from '../store/session.ts';
 

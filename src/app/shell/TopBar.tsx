@@ -2,9 +2,9 @@ import { Button } from 'antd';
 import { Suspense } from 'react';
 import { Link, NavLink } from 'react-router';
 import { redoNext, undoLast, useSession } from '../store/session.ts';
-import { Unfolding } from '../look/Unfolding.tsx';
-import { later } from './later.ts';
-import { Mark } from './Mark.tsx';
+import { Unfolding } from '../parts/Unfolding.tsx';
+import { later } from '../parts/later.ts';
+import { Mark } from '../parts/Mark.tsx';
 
 const HoldingMenu = later(() => import('./HoldingMenu.tsx'), 'HoldingMenu');
 

@@ -1,5 +1,6 @@
 import type { Finding } from '../../core/findings/finding.ts';
-import { judge, type Laid } from '../../core/findings/judge.ts';
+import { judge } from '../../core/findings/judge.ts';
+import type { Laid } from '../../core/ranks/laid.ts';
 import type { Holding, Planting } from '../../core/holding/schema.ts';
 import { orderList, type OrderList } from '../../core/order/order-list.ts';
 import { quantities, type Quantities } from '../../core/order/quantities.ts';

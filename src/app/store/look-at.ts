@@ -1,7 +1,6 @@
 import { create } from 'zustand';
 import type { Point } from '../../core/geometry/point.ts';
 import type { Contour } from '../../core/ground/contours.ts';
-import type { PlacedImage } from '../plan/image-layer.ts';
 import type { Planting } from '../../core/holding/schema.ts';
 import type { FeatureKind } from '../../core/holding/ground-schema.ts';
 
@@ -49,6 +48,15 @@ interface LookAt {
   readonly overlay: GroundOverlay;
   /** Kinds of zones that the stop shows; the others would only hide what matters there. */
   readonly zones: readonly FeatureKind[];
+}
+
+/** A picture on the plane: pixel (u, v) lies at x = a·u + b·v + c, y = d·u + e·v + f. */
+export interface PlacedImage {
+  readonly image: CanvasImageSource;
+  readonly matrix: readonly [number, number, number, number, number, number];
+  readonly opacity: number;
+  /** Pixels stay sharp squares: cells of a grid, not a photograph. */
+  readonly cells: boolean;
 }
 
 export interface GroundOverlay {

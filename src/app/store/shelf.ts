@@ -1,6 +1,6 @@
 import { newId } from './ids.ts';
 import { readCloserank } from '../../core/files/closerank.ts';
-import { layHolding } from '../../core/findings/judge.ts';
+import { layHolding } from '../../core/ranks/laid.ts';
 import { migrate, readProblemSentence, toStored } from '../../core/holding/migrate.ts';
 import type { Holding } from '../../core/holding/schema.ts';
 import { smallPlan } from '../../core/ranks/small-plan.ts';

@@ -1,4 +1,4 @@
-import type { SunGrid } from '../../core/ground/sun-map.ts';
+import type { SunGrid } from '../../core/sun/map.ts';
 import type { Holding } from '../../core/holding/schema.ts';
 import { inWorker } from './in-worker.ts';
 import type { SunWorker } from './sun.worker.ts';

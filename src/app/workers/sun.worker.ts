@@ -1,5 +1,5 @@
 import { expose, transfer } from 'comlink';
-import { sunHoursInto, sunScene, type SunGrid } from '../../core/ground/sun-map.ts';
+import { sunHoursInto, sunScene, type SunGrid } from '../../core/sun/map.ts';
 import type { Holding } from '../../core/holding/schema.ts';
 
 const api = {

@@ -4,7 +4,7 @@ import { distanceTo, polyline } from '../geometry/polyline.ts';
 import { bestPair, knownPoints, type KnownPoint } from './known-points.ts';
 import { chordOf, pegPlaces, setOutPegs, STRING_OFF } from './set-out.ts';
 import { row, sample } from '../../../checks/sample.ts';
-import { layHolding } from '../findings/judge.ts';
+import { layHolding } from '../ranks/laid.ts';
 import type { Holding } from '../holding/schema.ts';
 import { pegSheet } from './peg-sheet.ts';
 import { stationLabel, stickLength, tapeMark, walk } from './stake.ts';

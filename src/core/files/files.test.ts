@@ -4,7 +4,7 @@ import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { counts, row, sample, standOf } from '../../../checks/sample.ts';
 import { pegSheet } from '../field/peg-sheet.ts';
-import { layHolding } from '../findings/judge.ts';
+import { layHolding } from '../ranks/laid.ts';
 import { migrate, toStored } from '../holding/migrate.ts';
 import { HOLDING_VERSION } from '../holding/schema.ts';
 import { orderList } from '../order/order-list.ts';

@@ -1,6 +1,6 @@
 import { pointsOf } from '../ground/features.ts';
 import { planeAt } from '../ground/plane.ts';
-import type { Laid } from '../findings/judge.ts';
+import type { Laid } from '../ranks/laid.ts';
 import type { Point } from '../geometry/point.ts';
 import type { Holding } from '../holding/schema.ts';
 import { numberInRow, speciesAt } from '../ranks/stand.ts';

@@ -1,4 +1,5 @@
-import { judge, layHolding } from '../findings/judge.ts';
+import { judge } from '../findings/judge.ts';
+import { layHolding } from '../ranks/laid.ts';
 import type { Holding } from '../holding/schema.ts';
 import { quantities } from '../order/quantities.ts';
 import { roundHalfUp } from '../units/rounding.ts';

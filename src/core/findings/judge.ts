@@ -1,6 +1,6 @@
 import { take } from '../holding/command.ts';
-import type { Holding, Planting } from '../holding/schema.ts';
-import { layOut, type Layout } from '../ranks/lay-out.ts';
+import type { Holding } from '../holding/schema.ts';
+import { layHolding, type Laid } from '../ranks/laid.ts';
 import { bears } from '../species/catalogue.ts';
 import { finding, SEVERITIES, type Finding, type Judged, type Remedy, type Rule } from './finding.ts';
 import { browsed } from './rules/browsed.ts';
@@ -58,16 +58,6 @@ export const rules: readonly Rule[] = [
   tapReach,
   onlyWhileCut,
 ];
-
-/** A planting with its layout, as {@link layHolding} gives them. */
-export interface Laid {
-  readonly planting: Planting;
-  readonly layout: Layout;
-}
-
-/** Every planting of a holding laid out. */
-export const layHolding = (holding: Holding): Laid[] =>
-  holding.plantings.map((planting) => ({ planting, layout: layOut(planting, holding) }));
 
 /** All findings about one planting, most severe first, then what is right, said once. */
 export function judge(holding: Holding, { planting, layout }: Laid, all: readonly Laid[]): Finding[] {

@@ -5,7 +5,8 @@ import { holdingFromPlan } from '../files/plan-json.ts';
 import { take } from '../holding/command.ts';
 import { removePlanting, setRow } from '../holding/planting-commands.ts';
 import type { Finding, Remedy } from './finding.ts';
-import { judge, layHolding } from './judge.ts';
+import { judge } from './judge.ts';
+import { layHolding } from '../ranks/laid.ts';
 import { proves } from './prove.ts';
 
 const demo = holdingFromPlan(

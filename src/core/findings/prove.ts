@@ -2,7 +2,8 @@ import { Refused, take } from '../holding/command.ts';
 import type { Holding } from '../holding/schema.ts';
 import { layOut } from '../ranks/lay-out.ts';
 import type { Finding, Remedy } from './finding.ts';
-import { judge, layHolding, type Laid } from './judge.ts';
+import { judge } from './judge.ts';
+import { layHolding, type Laid } from '../ranks/laid.ts';
 
 /** Faults of one planting by id, and whether a finding is among all of them. */
 function judged(

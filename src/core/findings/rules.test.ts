@@ -6,8 +6,9 @@ import { take } from '../holding/command.ts';
 import { acceptFinding } from '../holding/ground-commands.ts';
 import type { Holding } from '../holding/schema.ts';
 import { hazardBands } from './bands.ts';
-import { distancesFrom } from './distances.ts';
-import { judge, layHolding, tryRemedy } from './judge.ts';
+import { distancesFrom } from '../ranks/distances.ts';
+import { judge, tryRemedy } from './judge.ts';
+import { layHolding } from '../ranks/laid.ts';
 import { proves } from './prove.ts';
 import { pollinationOf } from './rules/partner.ts';
 

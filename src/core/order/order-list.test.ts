@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { row, sample } from '../../../checks/sample.ts';
-import { layHolding } from '../findings/judge.ts';
+import { layHolding } from '../ranks/laid.ts';
 import { ANIMALS } from '../holding/ground-schema.ts';
 import type { Holding } from '../holding/schema.ts';
 import { orderList, orderRows } from './order-list.ts';

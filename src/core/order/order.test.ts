@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { row, sample, standOf } from '../../../checks/sample.ts';
-import { layHolding } from '../findings/judge.ts';
+import { layHolding } from '../ranks/laid.ts';
 import type { Holding } from '../holding/schema.ts';
 import { figures } from './figures.ts';
 import { choosePacks } from './packs.ts';

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { counts, row, sample, standOf } from '../../../checks/sample.ts';
 import { take } from '../holding/command.ts';
 import { addPlanting, keepPattern, mirrorPlanting, removePattern } from '../holding/planting-commands.ts';
-import { layHolding } from '../findings/judge.ts';
+import { layHolding } from './laid.ts';
 import { drawnBaseline } from './baseline.ts';
 import { copyPlanting, patternOf, plantingFrom } from './copy.ts';
 

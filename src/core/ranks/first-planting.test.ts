@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { layHolding } from '../findings/judge.ts';
+import { layHolding } from './laid.ts';
 import { HoldingSchema, PURPOSES } from '../holding/schema.ts';
 import { ALONGS, firstPlanting } from './first-planting.ts';
 import { SMALL_PLAN, smallPlan } from './small-plan.ts';

@@ -1,6 +1,7 @@
 import { appBook } from '../species/book.ts';
 import { describe, expect, it } from 'vitest';
-import { judge, layHolding } from '../findings/judge.ts';
+import { judge } from '../findings/judge.ts';
+import { layHolding } from './laid.ts';
 import { newHolding } from '../holding/new-holding.ts';
 import { HoldingSchema, PURPOSES, type Baseline, type Purpose } from '../holding/schema.ts';
 import { catalogue } from '../species/catalogue.ts';

@@ -4,7 +4,7 @@ import { counts, row, sample, standOf, type SampleRow } from '../../../checks/sa
 import { Refused, take } from '../holding/command.ts';
 import { mirrorPlanting, removeRow, rowsAcross, setPlanting, setRow } from '../holding/planting-commands.ts';
 import { pegSheet } from '../field/peg-sheet.ts';
-import { layHolding } from '../findings/judge.ts';
+import { layHolding } from './laid.ts';
 import { kindsOf, quantities } from '../order/quantities.ts';
 import { clearedStretch } from './clearing.ts';
 import { cornersOf } from './corners.ts';

@@ -4,11 +4,11 @@ import { Link, Navigate, useParams } from 'react-router';
 import { bestPair, knownPoints } from '../../../core/field/known-points.ts';
 import { pegSheet } from '../../../core/field/peg-sheet.ts';
 import { pegPlaces, type SetOutWay } from '../../../core/field/set-out.ts';
-import type { Laid } from '../../../core/findings/judge.ts';
+import type { Laid } from '../../../core/ranks/laid.ts';
 import type { Holding } from '../../../core/holding/schema.ts';
 import { counted, formatLength, formatTape } from '../../../core/units/quantities.ts';
-import { ExportButtons } from '../../exports/ExportButtons.tsx';
-import { SpeciesMark } from '../../look/SpeciesMark.tsx';
+import { ExportButtons } from '../../parts/ExportButtons.tsx';
+import { SpeciesMark } from '../../parts/SpeciesMark.tsx';
 import { SetOutTable } from './SetOutTable.tsx';
 import { useWorked } from '../../store/derived.ts';
 

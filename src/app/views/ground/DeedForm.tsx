@@ -6,8 +6,8 @@ import { closed, readLegs, traverse, type Leg, type Traverse } from '../../../co
 import { Refused } from '../../../core/holding/command.ts';
 import { cornersOf, setBoundary } from '../../../core/holding/ground-commands.ts';
 import { formatCount, formatLength } from '../../../core/units/quantities.ts';
-import { LengthField } from '../../look/LengthField.tsx';
-import { Toggle } from '../../look/Toggle.tsx';
+import { LengthField } from '../../parts/LengthField.tsx';
+import { Toggle } from '../../parts/Toggle.tsx';
 import { useShown } from '../../store/derived.ts';
 import { newId } from '../../store/ids.ts';
 import { complain, run } from '../../store/session.ts';

@@ -1,8 +1,8 @@
 import { useId } from 'react';
 import type { FeatureNumber } from '../../../core/ground/features.ts';
 import { lengthUnit, toMetres, waterUnit, type UnitSystem } from '../../../core/units/quantities.ts';
-import { LengthField } from '../../look/LengthField.tsx';
-import { NumberField } from '../../look/NumberField.tsx';
+import { LengthField } from '../../parts/LengthField.tsx';
+import { NumberField } from '../../parts/NumberField.tsx';
 
 interface Props {
   readonly number: FeatureNumber;

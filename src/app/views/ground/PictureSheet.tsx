@@ -6,7 +6,7 @@ import { fitPicture, type KnownPoint } from '../../../core/ground/picture-fit.ts
 import { Refused } from '../../../core/holding/command.ts';
 import type { Picture } from '../../../core/holding/ground-schema.ts';
 import { formatLength } from '../../../core/units/quantities.ts';
-import { LengthField } from '../../look/LengthField.tsx';
+import { LengthField } from '../../parts/LengthField.tsx';
 import { useTokens } from '../../look/Look.tsx';
 import { pictureImage } from '../../plan/ground-overlay.ts';
 import { useShown } from '../../store/derived.ts';

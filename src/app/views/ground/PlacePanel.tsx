@@ -2,12 +2,12 @@ import { Input, Select } from 'antd';
 import { setHolding, setSetting } from '../../../core/holding/ground-commands.ts';
 import { settingOf, settings, type SettingKey } from '../../../core/holding/settings.ts';
 import { inUnits } from '../../../core/units/quantities.ts';
-import { NumberField } from '../../look/NumberField.tsx';
-import { PlaceField } from '../../look/PlaceField.tsx';
-import { LengthField } from '../../look/LengthField.tsx';
+import { NumberField } from '../../parts/NumberField.tsx';
+import { PlaceField } from '../../parts/PlaceField.tsx';
+import { LengthField } from '../../parts/LengthField.tsx';
 import { useShown } from '../../store/derived.ts';
 import { run } from '../../store/session.ts';
-import { CURRENCIES } from '../holdings/currencies.ts';
+import { CURRENCIES } from '../../parts/currencies.ts';
 
 /** Place, units, currency, and the rules and rates that every figure rests on. */
 export function PlacePanel() {

@@ -3,8 +3,8 @@ import { linesFor, ruleLabel, RULE_KINDS, ruleSentence } from '../../../core/gro
 import { nameOf } from '../../../core/ground/features.ts';
 import { removeRule, setRule } from '../../../core/holding/ground-commands.ts';
 import type { LocalRule } from '../../../core/holding/ground-schema.ts';
-import { DayField } from '../../look/DayField.tsx';
-import { LengthField } from '../../look/LengthField.tsx';
+import { DayField } from '../../parts/DayField.tsx';
+import { LengthField } from '../../parts/LengthField.tsx';
 import { startSketch } from '../../plan/sketching.ts';
 import { useEffect } from 'react';
 import { useShown } from '../../store/derived.ts';

@@ -1,4 +1,4 @@
-import type { SunMark } from '../../../core/ground/sun-mark.ts';
+import type { SunMark } from '../../../core/sun/mark.ts';
 import { monthName } from '../../../core/ground/local-rules.ts';
 
 /** Hours of sun at the mark, month by month; a month is chosen by clicking it. */

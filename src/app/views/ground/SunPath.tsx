@@ -3,9 +3,9 @@ import { line } from 'd3-shape';
 import { useMemo } from 'react';
 import type { Point } from '../../../core/geometry/point.ts';
 import { monthName } from '../../../core/ground/local-rules.ts';
-import type { SunScene } from '../../../core/ground/sun-map.ts';
-import { skyline } from '../../../core/ground/sun-mark.ts';
-import { daySuns, midsummer, midwinter } from '../../../core/ground/sun.ts';
+import type { SunScene } from '../../../core/sun/map.ts';
+import { skyline } from '../../../core/sun/mark.ts';
+import { daySuns, midsummer, midwinter } from '../../../core/sun/sun.ts';
 
 /** The sky as seen from the mark towards the sun's side: its path in midwinter, spring and midsummer, and what stands before it. */
 export function SunPath({ scene, mark, month }: { scene: SunScene; mark: Point; month: number }) {

@@ -3,7 +3,7 @@ import './ground.css';
 import { Button, Checkbox, Input, Select } from 'antd';
 import { useState } from 'react';
 import { Link } from 'react-router';
-import { walkList, type WalkItem } from '../../../core/findings/walk-list.ts';
+import { walkList, type WalkItem } from '../../../core/counsel/walk-list.ts';
 import { setSeen, setThriving } from '../../../core/holding/ground-commands.ts';
 import { useWorked } from '../../store/derived.ts';
 import { run } from '../../store/session.ts';

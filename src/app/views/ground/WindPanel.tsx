@@ -14,8 +14,8 @@ import {
 import { setClimate } from '../../../core/holding/ground-commands.ts';
 import { rainUnit, windUnit, type UnitSystem } from '../../../core/units/quantities.ts';
 import { SEASONS, type Climate, type Rose, type Season, type Source } from '../../../core/holding/ground-schema.ts';
-import { DayField } from '../../look/DayField.tsx';
-import { NumberField } from '../../look/NumberField.tsx';
+import { DayField } from '../../parts/DayField.tsx';
+import { NumberField } from '../../parts/NumberField.tsx';
 import { useShown } from '../../store/derived.ts';
 import { complain, run } from '../../store/session.ts';
 import { StandinOffer } from './StandinOffer.tsx';

@@ -1,8 +1,8 @@
 import { scaleLinear } from 'd3-scale';
 import type { Point } from '../../../core/geometry/point.ts';
 import { isInside } from '../../../core/geometry/polygon.ts';
-import type { SunGrid } from '../../../core/ground/sun-map.ts';
-import type { PlacedImage } from '../../plan/image-layer.ts';
+import type { SunGrid } from '../../../core/sun/map.ts';
+import type { PlacedImage } from '../../store/look-at.ts';
 
 /** Values on a grid as a picture on the plane, dark for none to paper for `most`; nothing beyond `within`. */
 export function rasterImage(

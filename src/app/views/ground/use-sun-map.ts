@@ -1,5 +1,5 @@
 import { useEffect, useMemo, useState } from 'react';
-import { sunGrid, type SunGrid } from '../../../core/ground/sun-map.ts';
+import { sunGrid, type SunGrid } from '../../../core/sun/map.ts';
 import type { Holding } from '../../../core/holding/schema.ts';
 import { sunMonths } from '../../workers/sun.ts';
 import { complain } from '../../store/session.ts';

@@ -5,7 +5,7 @@ import { useNavigate } from 'react-router';
 import { sayPlace } from '../../../core/ground/typed-place.ts';
 import { counted } from '../../../core/units/quantities.ts';
 import { exportHolding } from '../../exports/export-holding.ts';
-import { Mark } from '../../shell/Mark.tsx';
+import { Mark } from '../../parts/Mark.tsx';
 import { answering, storageSentence, type KeptHolding } from '../../store/db.ts';
 import {
   bringBack,
@@ -18,7 +18,7 @@ import {
   restoreDemo,
 } from '../../store/shelf.ts';
 import { FirstPlanting } from './FirstPlanting.tsx';
-import { SmallPlan } from './SmallPlan.tsx';
+import { SmallPlan } from '../../parts/SmallPlan.tsx';
 import { NewHolding } from './NewHolding.tsx';
 
 /** The holdings in this browser: new, open, copy, rename, delete, export, import. */

@@ -1,6 +1,6 @@
 import { Suspense, useEffect, useState } from 'react';
 import { useNavigate } from 'react-router';
-import { later } from '../../shell/later.ts';
+import { later } from '../../parts/later.ts';
 import { isFirstVisit, restoreDemo } from '../../store/shelf.ts';
 
 const HoldingsView = later(() => import('./HoldingsView.tsx'), 'HoldingsView');

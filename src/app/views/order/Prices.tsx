@@ -1,7 +1,7 @@
 import { setPrice } from '../../../core/holding/ground-commands.ts';
 import { priceOf, priceSource, priceTable } from '../../../core/order/prices.ts';
 import { inUnits, toUs } from '../../../core/units/quantities.ts';
-import { NumberField } from '../../look/NumberField.tsx';
+import { NumberField } from '../../parts/NumberField.tsx';
 import { useShown } from '../../store/derived.ts';
 import { run } from '../../store/session.ts';
 

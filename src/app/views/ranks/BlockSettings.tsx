@@ -14,11 +14,11 @@ import {
 } from '../../../core/ranks/block.ts';
 import { alongLongest, type Block } from '../../../core/ranks/outline.ts';
 import { formatCount, landUnit } from '../../../core/units/quantities.ts';
-import { ChoiceField } from '../../look/ChoiceField.tsx';
-import { LengthField } from '../../look/LengthField.tsx';
-import { NumberField } from '../../look/NumberField.tsx';
-import { PointsEditor } from '../../look/PointsEditor.tsx';
-import { Toggle } from '../../look/Toggle.tsx';
+import { ChoiceField } from '../../parts/ChoiceField.tsx';
+import { LengthField } from '../../parts/LengthField.tsx';
+import { NumberField } from '../../parts/NumberField.tsx';
+import { PointsEditor } from '../../parts/PointsEditor.tsx';
+import { Toggle } from '../../parts/Toggle.tsx';
 import { startSketch } from '../../plan/sketching.ts';
 import { useShown } from '../../store/derived.ts';
 import { newId } from '../../store/ids.ts';

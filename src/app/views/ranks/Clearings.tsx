@@ -2,7 +2,7 @@ import { Button, Dropdown } from 'antd';
 import { featuresOf, nameOf } from '../../../core/ground/features.ts';
 import { addClearing, removeClearing, setClearing } from '../../../core/holding/planting-commands.ts';
 import type { Planting } from '../../../core/holding/schema.ts';
-import { LengthField } from '../../look/LengthField.tsx';
+import { LengthField } from '../../parts/LengthField.tsx';
 import { useShown } from '../../store/derived.ts';
 import { newId } from '../../store/ids.ts';
 import { run } from '../../store/session.ts';

@@ -1,7 +1,7 @@
 import { Button, Segmented } from 'antd';
 import { removeGap, setGap } from '../../../core/holding/planting-commands.ts';
 import type { Gap, Planting } from '../../../core/holding/schema.ts';
-import { LengthField } from '../../look/LengthField.tsx';
+import { LengthField } from '../../parts/LengthField.tsx';
 import { useShown } from '../../store/derived.ts';
 import { look } from '../../store/look-at.ts';
 import { run } from '../../store/session.ts';

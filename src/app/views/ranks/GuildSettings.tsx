@@ -1,13 +1,13 @@
 import { Button } from 'antd';
 import { setBaseline } from '../../../core/holding/planting-commands.ts';
 import { settingOf } from '../../../core/holding/settings.ts';
-import type { Laid } from '../../../core/findings/judge.ts';
+import type { Laid } from '../../../core/ranks/laid.ts';
 import { pollinationOf } from '../../../core/findings/rules/partner.ts';
 import type { Guilds } from '../../../core/ranks/ring-strings.ts';
 import { capital } from '../../../core/units/text.ts';
 import { formatLength } from '../../../core/units/quantities.ts';
 import { layerLight, lightSource } from '../../../core/years/layer-light.ts';
-import { PointsEditor } from '../../look/PointsEditor.tsx';
+import { PointsEditor } from '../../parts/PointsEditor.tsx';
 import { startSketch } from '../../plan/sketching.ts';
 import { useWorked } from '../../store/derived.ts';
 import { useLook } from '../../store/look-at.ts';

@@ -1,7 +1,7 @@
 import type { Kept, Row } from '../../../core/holding/schema.ts';
 import { sayKept } from '../../../core/years/kept.ts';
-import { LengthField } from '../../look/LengthField.tsx';
-import { Toggle } from '../../look/Toggle.tsx';
+import { LengthField } from '../../parts/LengthField.tsx';
+import { Toggle } from '../../parts/Toggle.tsx';
 import { useShown } from '../../store/derived.ts';
 
 /** The size a row is cut to, measure by measure; every forecast takes it. */

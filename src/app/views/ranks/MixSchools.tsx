@@ -1,7 +1,7 @@
-import { usePreviews } from '../../look/use-previews.ts';
+import { usePreviews } from '../../parts/use-previews.ts';
 import { bookOf } from '../../../core/species/book.ts';
 import { Button } from 'antd';
-import { mixProposals, mixSource, type MixProposal } from '../../../core/findings/mix-schools.ts';
+import { mixProposals, mixSource, type MixProposal } from '../../../core/counsel/mix-schools.ts';
 import { sayRuns } from '../../../core/ranks/purposes.ts';
 import { formatCount, formatMoney } from '../../../core/units/quantities.ts';
 import { workOut } from '../../store/derived.ts';

@@ -1,5 +1,5 @@
 import { Button } from 'antd';
-import type { Laid } from '../../../core/findings/judge.ts';
+import type { Laid } from '../../../core/ranks/laid.ts';
 import { setRuns, swapPlant } from '../../../core/holding/planting-commands.ts';
 import { numberInRow, plantNamed, speciesAt } from '../../../core/ranks/stand.ts';
 import { stockOf } from '../../../core/species/stock.ts';

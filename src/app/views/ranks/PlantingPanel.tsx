@@ -1,11 +1,11 @@
 import { Button } from 'antd';
 import { useState } from 'react';
-import type { Laid } from '../../../core/findings/judge.ts';
+import type { Laid } from '../../../core/ranks/laid.ts';
 import { acceptFinding } from '../../../core/holding/ground-commands.ts';
 import { figures, type Figure } from '../../../core/order/figures.ts';
 import { purposes } from '../../../core/ranks/purposes.ts';
-import { Unfolding } from '../../look/Unfolding.tsx';
-import { FindingCard } from '../../findings/FindingCard.tsx';
+import { Unfolding } from '../../parts/Unfolding.tsx';
+import { FindingCard } from '../../parts/FindingCard.tsx';
 import { useWorked, workOut } from '../../store/derived.ts';
 import { look, useLook } from '../../store/look-at.ts';
 import { run, tryOut, useSession } from '../../store/session.ts';

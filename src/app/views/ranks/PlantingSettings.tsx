@@ -1,7 +1,7 @@
 import { Button, Input, Select } from 'antd';
 import { Suspense, useState } from 'react';
 import { useNavigate } from 'react-router';
-import type { Laid } from '../../../core/findings/judge.ts';
+import type { Laid } from '../../../core/ranks/laid.ts';
 import {
   addGap,
   addPlanting,
@@ -15,9 +15,9 @@ import { drawnBaseline } from '../../../core/ranks/baseline.ts';
 import { isBelt } from '../../../core/ranks/outline.ts';
 import { phasesOf } from '../../../core/ranks/phases.ts';
 import { formatLength } from '../../../core/units/quantities.ts';
-import { Toggle } from '../../look/Toggle.tsx';
+import { Toggle } from '../../parts/Toggle.tsx';
 import { GAP_WIDTH, startSketch } from '../../plan/sketching.ts';
-import { later } from '../../shell/later.ts';
+import { later } from '../../parts/later.ts';
 import { useShown } from '../../store/derived.ts';
 import { newId } from '../../store/ids.ts';
 import { look } from '../../store/look-at.ts';

@@ -1,6 +1,6 @@
-import { usePreviews } from '../../look/use-previews.ts';
+import { usePreviews } from '../../parts/use-previews.ts';
 import { Button } from 'antd';
-import { rowOrders, type Overtopped } from '../../../core/findings/row-order.ts';
+import { rowOrders, type Overtopped } from '../../../core/counsel/row-order.ts';
 import type { Planting } from '../../../core/holding/schema.ts';
 import { workOut } from '../../store/derived.ts';
 import { run, tryOut, useSession } from '../../store/session.ts';

@@ -1,10 +1,10 @@
-import { usePreviews } from '../../look/use-previews.ts';
+import { usePreviews } from '../../parts/use-previews.ts';
 import { Button } from 'antd';
 import { useState } from 'react';
-import { schoolsSource, spacingProposals, type Proposal } from '../../../core/findings/spacing-schools.ts';
+import { schoolsSource, spacingProposals, type Proposal } from '../../../core/counsel/spacing-schools.ts';
 import { formatCount, formatLength, formatMoney } from '../../../core/units/quantities.ts';
 import { LAST_YEAR } from '../../../core/years/growth.ts';
-import { NumberField } from '../../look/NumberField.tsx';
+import { NumberField } from '../../parts/NumberField.tsx';
 import { workOut } from '../../store/derived.ts';
 import { run, tryOut, useSession } from '../../store/session.ts';
 

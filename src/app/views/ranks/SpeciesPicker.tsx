@@ -2,11 +2,11 @@ import { formatRange, type UnitSystem } from '../../../core/units/quantities.ts'
 import { Button, Checkbox, Input, Modal, Select } from 'antd';
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
-import { choose, type Ranked } from '../../../core/findings/choose.ts';
+import { choose, type Ranked } from '../../../core/counsel/choose.ts';
 import { monthName } from '../../../core/ground/local-rules.ts';
 import { USES, type Use } from '../../../core/holding/species-schema.ts';
 import { monthsAt, moreOf } from '../../../core/species/more.ts';
-import { SpeciesMark } from '../../look/SpeciesMark.tsx';
+import { SpeciesMark } from '../../parts/SpeciesMark.tsx';
 import { useSession } from '../../store/session.ts';
 import { workOut } from '../../store/derived.ts';
 

@@ -2,7 +2,7 @@ import { useBook, useShown } from '../../store/derived.ts';
 import { formatRange, type UnitSystem } from '../../../core/units/quantities.ts';
 import { Select } from 'antd';
 import type { Species } from '../../../core/holding/species-schema.ts';
-import { SpeciesMark } from '../../look/SpeciesMark.tsx';
+import { SpeciesMark } from '../../parts/SpeciesMark.tsx';
 
 const known = (value: boolean | null | undefined, yes: string, no: string): string =>
   value == null ? 'not known' : value ? yes : no;

@@ -1,6 +1,6 @@
 import { Button, Select } from 'antd';
 import { SPACING, type Row } from '../../../core/holding/schema.ts';
-import { LengthField } from '../../look/LengthField.tsx';
+import { LengthField } from '../../parts/LengthField.tsx';
 import { SpeciesSelect } from './SpeciesSelect.tsx';
 import { stockOptions } from './stock-options.ts';
 

@@ -1,4 +1,4 @@
-import { usePreviews } from '../../look/use-previews.ts';
+import { usePreviews } from '../../parts/use-previews.ts';
 import { useBook } from '../../store/derived.ts';
 import { Button, Modal } from 'antd';
 import { useMemo, useState } from 'react';
@@ -6,8 +6,8 @@ import { layAnswer, waysToUse, type Answer } from '../../../core/ranks/stock-in-
 import { setBundles as keepBundles } from '../../../core/holding/ground-commands.ts';
 import { SPACING, type Bundle } from '../../../core/holding/schema.ts';
 import { counted, formatLength } from '../../../core/units/quantities.ts';
-import { LengthField } from '../../look/LengthField.tsx';
-import { NumberField } from '../../look/NumberField.tsx';
+import { LengthField } from '../../parts/LengthField.tsx';
+import { NumberField } from '../../parts/NumberField.tsx';
 import { newId } from '../../store/ids.ts';
 import { run, tryOut, useSession } from '../../store/session.ts';
 import { SpeciesSelect } from './SpeciesSelect.tsx';

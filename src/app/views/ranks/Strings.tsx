@@ -12,15 +12,15 @@ import {
   type KeyboardEvent,
 } from 'react';
 import { hazardBands } from '../../../core/findings/bands.ts';
-import type { Laid } from '../../../core/findings/judge.ts';
+import type { Laid } from '../../../core/ranks/laid.ts';
 import { setRow, setRuns, swapPlant } from '../../../core/holding/planting-commands.ts';
 import { draggedGap } from '../../../core/ranks/drag.ts';
 import { isBelt } from '../../../core/ranks/outline.ts';
 import { mainString, numberInRow, plantNamed, speciesAt } from '../../../core/ranks/stand.ts';
 import { formatLength } from '../../../core/units/quantities.ts';
-import { later } from '../../shell/later.ts';
+import { later } from '../../parts/later.ts';
 import { useTokens } from '../../look/Look.tsx';
-import { SpeciesMark } from '../../look/SpeciesMark.tsx';
+import { SpeciesMark } from '../../parts/SpeciesMark.tsx';
 import { useRinged, useWorked } from '../../store/derived.ts';
 import { look, useLook } from '../../store/look-at.ts';
 import { run } from '../../store/session.ts';

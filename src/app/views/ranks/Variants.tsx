@@ -1,6 +1,6 @@
 import { Button, Checkbox, Input, Modal } from 'antd';
 import { useMemo, useState } from 'react';
-import { comparePlantings } from '../../../core/findings/compare.ts';
+import { comparePlantings } from '../../../core/counsel/compare.ts';
 import { keepVariant, layVariant, removeVariant } from '../../../core/holding/variant-commands.ts';
 import { newId } from '../../store/ids.ts';
 import { useLook } from '../../store/look-at.ts';

@@ -1,7 +1,7 @@
 import type { ScaleLinear } from 'd3-scale';
 import { useRef, type PointerEvent } from 'react';
 import { pointAt } from '../../../core/geometry/polyline.ts';
-import type { Laid } from '../../../core/findings/judge.ts';
+import type { Laid } from '../../../core/ranks/laid.ts';
 import type { Command } from '../../../core/holding/command.ts';
 import { setGap, setRow } from '../../../core/holding/planting-commands.ts';
 import { draggedCut, draggedGap, draggedSpacing } from '../../../core/ranks/drag.ts';

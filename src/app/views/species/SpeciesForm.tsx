@@ -14,10 +14,10 @@ import { monthsAt, moreOf } from '../../../core/species/more.ts';
 import { partners } from '../../../core/species/catalogue.ts';
 import { setSpecies } from '../../../core/species/species-commands.ts';
 import { stocks } from '../../../core/species/stock.ts';
-import { ChoiceField } from '../../look/ChoiceField.tsx';
-import { LengthField } from '../../look/LengthField.tsx';
-import { NumberField } from '../../look/NumberField.tsx';
-import { Toggle } from '../../look/Toggle.tsx';
+import { ChoiceField } from '../../parts/ChoiceField.tsx';
+import { LengthField } from '../../parts/LengthField.tsx';
+import { NumberField } from '../../parts/NumberField.tsx';
+import { Toggle } from '../../parts/Toggle.tsx';
 import { useShown } from '../../store/derived.ts';
 import { run } from '../../store/session.ts';
 

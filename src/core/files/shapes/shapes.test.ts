@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { gpx, gridWkt, kml, shapefile } from '../../../../checks/map-files.ts';
 import { sample } from '../../../../checks/sample.ts';
 import { planGeoJson } from '../plan-geojson.ts';
-import { layHolding } from '../../findings/judge.ts';
+import { layHolding } from '../../ranks/laid.ts';
 import { take } from '../../holding/command.ts';
 import { planeAt } from '../../ground/plane.ts';
 import { bringIn, choicesFor, guessAll } from './becomes.ts';

@@ -3,8 +3,8 @@ import { settingOf } from '../../holding/settings.ts';
 import { guardAnimals, guardHeight } from '../../order/protection.ts';
 import { formatLength } from '../../units/quantities.ts';
 import { finding, type Finding, type Rule } from '../finding.ts';
-import { plantsInside } from '../near.ts';
-import { sayStand } from '../plants.ts';
+import { plantsInside } from '../../ranks/near.ts';
+import { sayStand } from '../../ranks/say-plants.ts';
 
 /** Plants where animals browse that the planting's guards do not answer: none at all, or lower than they reach. */
 export const browsed: Rule = (judged) => {

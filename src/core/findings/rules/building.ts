@@ -4,7 +4,9 @@ import { speciesAt } from '../../ranks/stand.ts';
 import type { Species } from '../../holding/species-schema.ts';
 import { formatLength } from '../../units/quantities.ts';
 import { finding, type Finding, type Rule } from '../finding.ts';
-import { gapsOver, isNear, plantAt, plantsWhere, sayStand, substitute, swapPlants } from '../plants.ts';
+import { gapsOver, substitute, swapPlants } from '../mending.ts';
+import { sayStand } from '../../ranks/say-plants.ts';
+import { isNear, plantAt, plantsWhere } from '../../ranks/near.ts';
 
 /** Stems so near a building that the grown crown touches it, or nearer than the least distance. */
 export const building: Rule = (judged) => {

@@ -1,8 +1,10 @@
 import { settingOf } from '../../holding/settings.ts';
 import { formatLength } from '../../units/quantities.ts';
-import { distancesFrom } from '../distances.ts';
+import { distancesFrom } from '../../ranks/distances.ts';
 import { finding, type Finding, type Rule } from '../finding.ts';
-import { gapsOver, isNear, plantsWhere, sayStand } from '../plants.ts';
+import { gapsOver } from '../mending.ts';
+import { sayStand } from '../../ranks/say-plants.ts';
+import { isNear, plantsWhere } from '../../ranks/near.ts';
 
 /** Planting holes over or beside a buried service; worse while its place on the ground is not marked. */
 export const buriedService: Rule = (judged) => {

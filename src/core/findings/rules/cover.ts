@@ -2,8 +2,8 @@ import { choiceWords, nameOf } from '../../ground/features.ts';
 import { schoolName, waysToClear, wasMeans } from '../../ground/clearing.ts';
 import { speciesAt } from '../../ranks/stand.ts';
 import { finding, type Finding, type Rule } from '../finding.ts';
-import { plantsInside } from '../near.ts';
-import { sayStand } from '../plants.ts';
+import { plantsInside } from '../../ranks/near.ts';
+import { sayStand } from '../../ranks/say-plants.ts';
 
 /** Ground that must be cleared first and nobody has said how; and fruit on ground where its own kin stood. */
 export const cover: Rule = (judged) => {

@@ -4,11 +4,13 @@ import { becomes } from '../../species/mature.ts';
 import { formatLength } from '../../units/quantities.ts';
 import { capital } from '../../units/text.ts';
 import { firstYear } from '../../years/kept.ts';
-import { distancesFrom, ringOf, standingIn } from '../distances.ts';
+import { distancesFrom, ringOf, standingIn } from '../../ranks/distances.ts';
 import { finding, type Rule } from '../finding.ts';
 import { isClipped } from '../../ranks/purposes.ts';
 import { speciesAt } from '../../ranks/stand.ts';
-import { keepTo, plantsWhere, sayStand, substitute, swapPlants } from '../plants.ts';
+import { keepTo, substitute, swapPlants } from '../mending.ts';
+import { sayStand } from '../../ranks/say-plants.ts';
+import { plantsWhere } from '../../ranks/near.ts';
 
 /** Plants that stand inside and will hang over the neighbour: their grown crowns reach well across a side. */
 export const crownOver: Rule = (judged) => {

@@ -2,8 +2,9 @@ import { nameOf } from '../../ground/features.ts';
 import { settingOf } from '../../holding/settings.ts';
 import { formatLength } from '../../units/quantities.ts';
 import { finding, type Finding, type Rule } from '../finding.ts';
-import { plantsWithin } from '../near.ts';
-import { gapsOver, sayStand } from '../plants.ts';
+import { plantsWithin } from '../../ranks/near.ts';
+import { gapsOver } from '../mending.ts';
+import { sayStand } from '../../ranks/say-plants.ts';
 
 /** Planting on or beside a bank that erodes: an engineer's work first. */
 export const erodingBank: Rule = (judged) => {

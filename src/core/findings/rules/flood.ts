@@ -1,7 +1,7 @@
 import { nameOf } from '../../ground/features.ts';
 import { finding, type Finding, type Rule } from '../finding.ts';
-import { plantsInside } from '../near.ts';
-import { sayStand } from '../plants.ts';
+import { plantsInside } from '../../ranks/near.ts';
+import { sayStand } from '../../ranks/say-plants.ts';
 
 /** Planting where water runs over the ground: what floats takes guards and mats with it. */
 export const flood: Rule = (judged) => {

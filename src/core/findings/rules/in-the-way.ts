@@ -3,8 +3,9 @@ import { addClearing } from '../../holding/planting-commands.ts';
 import { settingOf } from '../../holding/settings.ts';
 import { formatLength } from '../../units/quantities.ts';
 import { finding, type Finding, type Rule } from '../finding.ts';
-import { plantsWithin } from '../near.ts';
-import { gapsOver, sayStand } from '../plants.ts';
+import { plantsWithin } from '../../ranks/near.ts';
+import { gapsOver } from '../mending.ts';
+import { sayStand } from '../../ranks/say-plants.ts';
 
 /** Stems on a right of way, on a track, over a drain, or within what a pole is to be kept clear of. */
 export const inTheWay: Rule = (judged) => {

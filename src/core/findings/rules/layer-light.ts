@@ -3,7 +3,8 @@ import { bookOf } from '../../species/book.ts';
 import { settingOf } from '../../holding/settings.ts';
 import { layerLight } from '../../years/layer-light.ts';
 import { finding, type Finding, type Judged, type Rule } from '../finding.ts';
-import { keepTo, plantsWhere, substitute, swapPlants } from '../plants.ts';
+import { keepTo, substitute, swapPlants } from '../mending.ts';
+import { plantsWhere } from '../../ranks/near.ts';
 
 /** Years in which the layers of a guild are asked about their light. */
 const ASKED = [5, 10, 15, 20, 30, 40];

@@ -3,9 +3,10 @@ import { speciesAt } from '../../ranks/stand.ts';
 import { matureHeight } from '../../species/catalogue.ts';
 import { formatLength } from '../../units/quantities.ts';
 import { finding, type Finding, type Rule } from '../finding.ts';
-import { plantsInside, plantsWithin } from '../near.ts';
+import { plantsInside, plantsWithin } from '../../ranks/near.ts';
 import { becomes } from '../../species/mature.ts';
-import { gapsOver, keepTo, sayStand, substitute, swapPlants } from '../plants.ts';
+import { gapsOver, keepTo, substitute, swapPlants } from '../mending.ts';
+import { sayStand } from '../../ranks/say-plants.ts';
 
 /** Plants that grow taller than a local rule lets them: along a line, or in a sight triangle. */
 export const localHeight: Rule = (judged) => {

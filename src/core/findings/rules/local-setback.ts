@@ -1,8 +1,9 @@
 import { lineOf } from '../../ground/local-rules.ts';
 import { formatLength } from '../../units/quantities.ts';
 import { finding, type Finding, type Rule } from '../finding.ts';
-import { plantsWithin } from '../near.ts';
-import { gapsOver, sayStand } from '../plants.ts';
+import { plantsWithin } from '../../ranks/near.ts';
+import { gapsOver } from '../mending.ts';
+import { sayStand } from '../../ranks/say-plants.ts';
 
 /** Stems within a setback or a protected water edge that somebody told the steward of. */
 export const localSetback: Rule = (judged) => {

@@ -4,9 +4,11 @@ import { matureHeight } from '../../species/catalogue.ts';
 import { formatLength } from '../../units/quantities.ts';
 import { firstYear } from '../../years/kept.ts';
 import { becomes } from '../../species/mature.ts';
-import { distancesFrom } from '../distances.ts';
+import { distancesFrom } from '../../ranks/distances.ts';
 import { finding, type Finding, type Judged, type Rule } from '../finding.ts';
-import { gapsOver, isNear, plantsWhere, sayStand, substitute, swapPlants } from '../plants.ts';
+import { gapsOver, substitute, swapPlants } from '../mending.ts';
+import { sayStand } from '../../ranks/say-plants.ts';
+import { isNear, plantsWhere } from '../../ranks/near.ts';
 import { capital } from '../../units/text.ts';
 
 type Line = Extract<Feature, { kind: 'overheadLine' }>;

@@ -5,7 +5,7 @@ import { speciesAt } from '../../ranks/stand.ts';
 import { partners, type PartnerNeed } from '../../species/catalogue.ts';
 import { formatLength } from '../../units/quantities.ts';
 import { finding, type Finding, type Judged, type Rule } from '../finding.ts';
-import { plantAt, plantsWhere } from '../plants.ts';
+import { plantAt, plantsWhere } from '../../ranks/near.ts';
 import { capital } from '../../units/text.ts';
 
 /** A species that needs a partner to fruit: its plants here, and those of them that have none in reach. */

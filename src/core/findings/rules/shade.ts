@@ -1,10 +1,8 @@
-import type { Holding } from '../../holding/schema.ts';
-import { settingOf } from '../../holding/settings.ts';
 import { speciesAt } from '../../ranks/stand.ts';
-import { LIGHTS, type Species } from '../../holding/species-schema.ts';
 import { finding, type Rule } from '../finding.ts';
-import { darkPlants, sunHours } from '../sun-hours.ts';
-import { sayStand, substitute, swapPlants } from '../plants.ts';
+import { darkPlants, hoursWanted, sunHours } from '../../sun/plant-hours.ts';
+import { substitute, swapPlants } from '../mending.ts';
+import { sayStand } from '../../ranks/say-plants.ts';
 
 /** Species that want more sun than buildings, walls and standing trees leave them in the growing season. */
 export const shade: Rule = (judged) => {
@@ -32,7 +30,3 @@ export const shade: Rule = (judged) => {
     }),
   ];
 };
-
-/** Hours of direct sun a summer's day that a species needs: what its lowest light class stands for. */
-export const hoursWanted = (holding: Holding, { light }: Species): number =>
-  [0, settingOf(holding, 'sun.part'), settingOf(holding, 'sun.full')][LIGHTS.indexOf(light[0])]!;

@@ -5,7 +5,9 @@ import type { Species } from '../../holding/species-schema.ts';
 import { featureLabel } from '../../ground/features.ts';
 import { formatLength } from '../../units/quantities.ts';
 import { finding, type Finding, type Rule } from '../finding.ts';
-import { plantAt, sayStand, substitute, swapPlants } from '../plants.ts';
+import { substitute, swapPlants } from '../mending.ts';
+import { sayStand } from '../../ranks/say-plants.ts';
+import { plantAt } from '../../ranks/near.ts';
 
 /** pH and drainage of the soil zone against what the species bears; a pH not known on either side says nothing. */
 export const soil: Rule = (judged) => {

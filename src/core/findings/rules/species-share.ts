@@ -5,7 +5,7 @@ import { settingOf } from '../../holding/settings.ts';
 import { kindsOf } from '../../order/quantities.ts';
 import { matureHeight, matureWidth } from '../../species/catalogue.ts';
 import { finding, type Rule } from '../finding.ts';
-import { substitute } from '../plants.ts';
+import { substitute } from '../mending.ts';
 import { capital } from '../../units/text.ts';
 
 /** One species over its share of a planting: one pest or one bad winter takes it all. */

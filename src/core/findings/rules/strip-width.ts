@@ -4,9 +4,9 @@ import { settingOf } from '../../holding/settings.ts';
 import { setBaseline } from '../../holding/planting-commands.ts';
 import { stationLabel } from '../../field/stake.ts';
 import { formatLength } from '../../units/quantities.ts';
-import { distancesFrom } from '../distances.ts';
+import { distancesFrom } from '../../ranks/distances.ts';
 import { finding, type Finding, type Rule } from '../finding.ts';
-import { isNear, plantAt } from '../plants.ts';
+import { isNear, plantAt } from '../../ranks/near.ts';
 
 /** Stretch of the bank over which its width is asked, metres. */
 const STRETCH = 8;

@@ -3,7 +3,7 @@ import { featuresOf, nameOf } from '../../ground/features.ts';
 import { settingOf } from '../../holding/settings.ts';
 import { formatLength } from '../../units/quantities.ts';
 import { finding, type Rule } from '../finding.ts';
-import { plantAt } from '../plants.ts';
+import { plantAt } from '../../ranks/near.ts';
 
 /** The far end of a planting lies beyond the hose from every tap and tank. */
 export const tapReach: Rule = (judged) => {

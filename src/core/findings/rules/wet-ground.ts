@@ -1,9 +1,11 @@
 import { choiceWords } from '../../ground/features.ts';
 import { speciesAt } from '../../ranks/stand.ts';
 import { bears } from '../../species/catalogue.ts';
-import { standingIn } from '../distances.ts';
+import { standingIn } from '../../ranks/distances.ts';
 import { finding, type Finding, type Rule } from '../finding.ts';
-import { gapsOver, isNear, plantsWhere, sayStand, substitute, swapPlants } from '../plants.ts';
+import { gapsOver, substitute, swapPlants } from '../mending.ts';
+import { sayStand } from '../../ranks/say-plants.ts';
+import { isNear, plantsWhere } from '../../ranks/near.ts';
 
 /** Species standing in wet ground that do not bear wet feet. */
 export const wetGround: Rule = (judged) => {

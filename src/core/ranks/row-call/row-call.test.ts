@@ -3,7 +3,7 @@ import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { counts, row as sampleRow, sample } from '../../../../checks/sample.ts';
 import { holdingFromPlan } from '../../files/plan-json.ts';
-import { layHolding } from '../../findings/judge.ts';
+import { layHolding } from '../laid.ts';
 import { take } from '../../holding/command.ts';
 import { ENDS, MIXES, type Row } from '../../holding/schema.ts';
 import { appBook } from '../../species/book.ts';

@@ -1,0 +1,117 @@
+import { noClimate } from '../ground/climate.ts';
+import { appBook } from '../species/book.ts';
+import { describe, expect, it } from 'vitest';
+import { row, sample } from '../../../checks/sample.ts';
+import { choose, rank, spotOf } from './choose.ts';
+import { layHolding } from '../ranks/laid.ts';
+import type { Holding } from '../holding/schema.ts';
+
+const spotted = (holding: Holding, rowId = 'p1r1') => spotOf(holding, layHolding(holding)[0]!, rowId);
+const of = (id: string, holding: Holding) => rank(appBook.of(id), spotted(holding), holding, null);
+type Feature = NonNullable<NonNullable<Parameters<typeof sample>[0]>['features']>[number];
+const over = (feature: object) =>
+  ({
+    points: [
+      [10, -5],
+      [30, -5],
+      [30, 5],
+      [10, 5],
+    ],
+    ...feature,
+  }) as Feature;
+
+describe('the spot of a row', () => {
+  it('is the hardest of what its own plants meet, not what another row meets', () => {
+    const holding = sample({
+      rows: [row(), row({ rowGap: 20 })],
+      features: [
+        over({ kind: 'wetGround', name: 'hollow' }),
+        over({ kind: 'soilZone', ph: 7.4, drainage: 'slow' }),
+        {
+          kind: 'overheadLine',
+          name: 'wire',
+          points: [
+            [40, -40],
+            [40, 40],
+          ],
+          height: 8,
+          clearance: 3,
+        } as Feature,
+      ],
+    });
+    expect(spotted(holding)).toMatchObject({
+      wet: { moisture: 'wet', name: 'hollow' },
+      soils: [{ ph: 7.4, moisture: 'damp' }],
+      ceiling: { metres: 5, name: 'wire' },
+      spacing: 1.5,
+      sun: null,
+    });
+    expect(spotted(holding, 'p1r2')).toMatchObject({ wet: null, soils: [], ceiling: { metres: 5 } });
+  });
+});
+
+describe(rank, () => {
+  const wet = sample({
+    features: [
+      over({ kind: 'wetGround', name: 'hollow' }),
+      {
+        kind: 'overheadLine',
+        name: 'wire',
+        points: [
+          [40, -40],
+          [40, 40],
+        ],
+        height: 8,
+        clearance: 3,
+      } as Feature,
+    ],
+  });
+  it('says why in words: what bears wet feet, what is too tall under the wire', () => {
+    expect(of('taxus-baccata', wet)).toMatchObject({
+      verdict: 'does not suit',
+      against: expect.arrayContaining([
+        expect.stringMatching(/^drowns in hollow/),
+        expect.stringMatching(/is too much under the 5 m that the wire leaves$/),
+      ]),
+    });
+    expect(of('salix-purpurea', wet)).toMatchObject({
+      inFavour: expect.arrayContaining(['bears wet feet', 'stays under the wire']),
+    });
+    expect(of('salix-purpurea', wet).verdict).not.toBe('does not suit');
+  });
+  it('counts what thrives within sight of the fence, hardiness, and poison where stock graze', () => {
+    const cold: Holding = {
+      ...sample({ animals: ['cattle'] }),
+      thriving: ['Hornbeam'],
+      climate: { ...noClimate(), zone: 4 },
+    };
+    expect(of('carpinus-betulus', cold).inFavour[0]).toBe('thrives within sight of the fence');
+    expect(of('laurus-nobilis', cold).against[0]).toBe('not hardy: stands zone 8, here it is 4');
+    expect(of('taxus-baccata', cold).against).toContain('poisonous to livestock');
+    expect(of('fraxinus-excelsior', cold).against.join()).toMatch(/dieback/);
+  });
+});
+
+it('says what heavy or light ground is to a kind that is known not to bear it, and what stands in the wind', () => {
+  const on = (texture: string) =>
+    sample({ features: [over({ kind: 'soilZone', name: 'field', texture, drainage: 'free' })] });
+  expect(of('castanea-sativa', on('clay')).against.join()).toMatch(/too heavy for it/);
+  expect(of('fagus-sylvatica', on('sand')).against.join()).toMatch(/too light for it/);
+  expect(of('corylus-avellana', on('clay')).against.join()).not.toMatch(/heavy|light/); // not known
+  expect(rank(appBook.of('pinus-nigra'), spotted(on('loam')), on('loam'), 'windbreak').inFavour).toContain(
+    'stands in the open wind',
+  );
+});
+
+describe(choose, () => {
+  it('ranks the whole catalogue, suits before does not, and only what a use asks for', () => {
+    const holding = sample({ features: [over({ kind: 'wetGround', name: 'hollow' })] });
+    const all = choose(holding, layHolding(holding)[0]!, 'p1r1', null);
+    const first = all.findIndex(({ verdict }) => verdict === 'does not suit');
+    expect(all.slice(first).every(({ verdict }) => verdict === 'does not suit')).toBe(true);
+    expect(all[0]!.species.moisture[1]).toBe('wet');
+    const nuts = choose(holding, layHolding(holding)[0]!, 'p1r1', 'nuts');
+    expect(nuts.length).toBeGreaterThan(8);
+    expect(nuts.length).toBeLessThan(20);
+  });
+});

@@ -1,0 +1,231 @@
+import { bookOf } from '../species/book.ts';
+import { parallel } from '../geometry/parallel.ts';
+import { chainageOf, polyline } from '../geometry/polyline.ts';
+import { distance, type Point } from '../geometry/point.ts';
+import { middle } from '../geometry/polygon.ts';
+import { take, together, type Command } from '../holding/command.ts';
+import { addClearing, addGap, setBaseline, setRow } from '../holding/planting-commands.ts';
+import type { Gap, Kept, Row } from '../holding/schema.ts';
+import { drawnBaseline, loosened } from '../ranks/baseline.ts';
+import { layOut } from '../ranks/lay-out.ts';
+import { isBelt } from '../ranks/outline.ts';
+import { speciesAt, type Stand } from '../ranks/stand.ts';
+import { formatLength } from '../units/quantities.ts';
+import { plantAt } from '../ranks/near.ts';
+import type { Species } from '../holding/species-schema.ts';
+import type { Judged, Remedy } from './finding.ts';
+
+/** Most plants of a block or guild that are cleared one by one; more are cleared in one round. */
+const SINGLE = 40;
+
+/** Clearings that take these plants out of a block or a guild, which no gap through all rows would spare. */
+function clearingsOver({ layout: { stand }, planting }: Judged, plants: readonly number[], label: string): Command {
+  const radius =
+    Math.min(...stand.rows.flatMap(({ spacing, row: { rowGap } }) => (rowGap > 0 ? [spacing, rowGap] : [spacing]))) *
+    0.4;
+  const points = plants.map((i) => plantAt(stand, i));
+  const centre = middle(points);
+  const rounds =
+    points.length <= SINGLE
+      ? points.map((at) => ({ at, radius }))
+      : [{ at: centre, radius: Math.max(...points.map((p) => distance(p, centre))) + radius }];
+  const free = (n: number) => `${planting.id}-cleared-${planting.clearings.length + n + 1}`;
+  return together(
+    label,
+    rounds.map(({ at: [x, y], radius: r }, n) =>
+      addClearing(planting.id, { id: free(n), name: '', at: [x, y], radius: r }),
+    ),
+  );
+}
+
+/** Gaps that take these plants out, one for each stretch of the baseline that they fill; in a block or a guild clearings round them. */
+export function gapsOver(judged: Judged, plants: readonly number[], label: string): Command {
+  const {
+    layout: { stand },
+    planting,
+  } = judged;
+  if (!isBelt(planting.baseline)) return clearingsOver(judged, plants, label);
+  const stations = plants.map((i) => stand.station[i]!).sort((a, b) => a - b);
+  const apart = Math.max(...stand.rows.map(({ spacing }) => spacing)) * 2.5;
+  const stretches: [number, number][] = [];
+  for (const station of stations) {
+    const stretch = stretches.at(-1);
+    if (stretch && station - stretch[1] <= apart) stretch[1] = station;
+    else stretches.push([station, station]);
+  }
+  const free = (n: number) => `${planting.id}-cleared-${planting.gaps.length + n + 1}`;
+  return together(
+    label,
+    stretches.map(([from, to], n): Command => {
+      const gap: Gap = {
+        id: free(n),
+        kind: 'gap',
+        at: Math.round(((from + to) / 2) * 10) / 10,
+        width: Math.ceil((to - from) * 10 + 10) / 10,
+      };
+      return addGap(planting.id, gap);
+    }),
+  );
+}
+
+/** Rows begun later or stopped sooner, so that these plants are not laid; null unless they all stand at ends of their rows. */
+export function trimEnds(
+  { layout: { stand }, planting, holding: { units } }: Judged,
+  plants: readonly number[],
+): Remedy | null {
+  if (!isBelt(planting.baseline)) return null;
+  const out = new Set(plants);
+  let most = 0;
+  const commands: Command[] = [];
+  for (const { row, from, to, line } of stand.rows) {
+    const mine = plants.filter((i) => i >= from && i < to);
+    if (mine.length === 0) continue;
+    let [first, last] = [from, to - 1];
+    while (first <= last && out.has(first)) first++;
+    while (last >= first && out.has(last)) last--;
+    if (first >= last || !line || mine.length !== first - from + (to - 1 - last)) return null;
+    const round = (metres: number) => Math.round(metres * 100) / 100;
+    const [late, soon] = [stand.chainage[first]!, line.length - stand.chainage[last]!];
+    const trim = {
+      start: first > from ? round(row.trim.start + late - stand.chainage[from]!) : row.trim.start,
+      stop:
+        last < to - 1
+          ? round(row.trim.stop + soon - Math.max(0, line.length - stand.chainage[to - 1]!))
+          : row.trim.stop,
+    };
+    most = Math.max(most, trim.start - row.trim.start, trim.stop - row.trim.stop);
+    commands.push(setRow(planting.id, row.id, { trim }));
+  }
+  if (commands.length === 0) return null;
+  const label = `End the rows ${formatLength(most, units)} sooner`;
+  return { label, command: together(label, commands) };
+}
+
+/** Cuts the rows of these plants to a size, year after year; what they are kept to in other ways stays. */
+export function keepTo(
+  { layout: { stand }, planting, holding: { units } }: Judged,
+  plants: readonly number[],
+  size: Partial<Kept>,
+): Remedy {
+  const rows = [...new Set(plants.map((i) => stand.rows[stand.row[i]!]!.row))];
+  const label = `Keep it cut to ${formatLength(size.height ?? size.width ?? 0, units, { decimals: 2 })}`;
+  return {
+    label,
+    command: together(
+      label,
+      rows.map((row) =>
+        setRow(planting.id, row.id, { kept: { height: null, width: null, clearStem: null, ...row.kept, ...size } }),
+      ),
+    ),
+  };
+}
+
+/** Swaps the species of these plants. Standards among them go from overlay to the row's own place with the species. */
+export function swapPlants(
+  { layout: { stand }, planting }: Judged,
+  plants: readonly number[],
+  species: Species,
+): Command {
+  const byRow = new Map<Row, number[]>();
+  for (const i of plants) {
+    const { row } = stand.rows[stand.row[i]!]!;
+    byRow.set(row, [...(byRow.get(row) ?? []), i]);
+  }
+  const commands = [...byRow].map(([row, swapped]) => {
+    const copies = stand.rows.filter((laid) => laid.row === row);
+    const ids = new Set(swapped.map((i) => speciesAt(stand, i).id));
+    const those = new Set(swapped);
+    const everyOne = copies.every(({ from, to }) =>
+      plantsBetween(from, to).every((i) => !ids.has(speciesAt(stand, i).id) || those.has(i)),
+    );
+    const changes: Partial<Row> = everyOne
+      ? {
+          runs: row.runs.map((run) => (ids.has(run.species) ? { ...run, species: species.id } : run)),
+          ...standardsSwapped(row, ids, species),
+        }
+      : {
+          swaps: [
+            ...row.swaps,
+            ...swapped.map((i) => ({
+              at: stand.chainage[i]!,
+              copy: stand.rows[stand.row[i]!]!.copy,
+              species: species.id,
+            })),
+          ],
+          ...standardsSwapped(row, ids, species),
+        };
+    return setRow(planting.id, row.id, changes);
+  });
+  return together(`swap for ${species.common}`, commands);
+}
+
+const plantsBetween = (from: number, to: number): number[] => Array.from({ length: to - from }, (_, i) => from + i);
+
+const standardsSwapped = ({ standards }: Row, ids: ReadonlySet<string>, species: Species): Partial<Row> =>
+  standards && ids.has(standards.species) ? { standards: { ...standards, species: species.id } } : {};
+
+/** The species that serves best in place of `like`: one that the holding plants already, else the most alike; undefined when none serves. */
+export function substitute(
+  { all, holding }: Judged,
+  like: Species,
+  serves: (species: Species) => boolean,
+): Species | undefined {
+  const planted = new Set(all.flatMap(({ layout }) => layout.stand.kinds.map(({ id }) => id)));
+  const likeness = (species: Species): number =>
+    (planted.has(species.id) ? 3 : 0) +
+    (species.source === like.source ? 6 : 0) +
+    (species.evergreen === like.evergreen ? 2 : 0) +
+    (species.kind === like.kind ? 2 : 0) +
+    (species.form === like.form ? 1 : 0) +
+    (species.toxicTo ? -3 : 0) +
+    (species.suckers ? -1 : 0);
+  // A herb or a climber does no shrub's work, however short a height is wanted.
+  const layer = ({ kind }: Species) => (kind === 'herb' || kind === 'climber' ? kind : 'wood');
+  let [best, most] = [undefined as Species | undefined, -Infinity];
+  for (const species of bookOf(holding).all) {
+    const alike = likeness(species);
+    if (alike > most && species.id !== like.id && layer(species) === layer(like) && serves(species))
+      [best, most] = [species, alike];
+  }
+  return best;
+}
+
+/** Moves the whole planting `metres` to the right of its baseline (negative: left), as a drawn line. Null when nothing is left of it. */
+export function moveSideways(
+  { holding, planting, layout: { baseline } }: Judged,
+  metres: number,
+  label: string,
+): Command | null {
+  if (!baseline || baseline.closed) return null;
+  if (planting.baseline.kind === 'beside') {
+    const outward = planting.baseline.side === 'right' ? metres : -metres;
+    return setBaseline(
+      planting.id,
+      { ...planting.baseline, setback: Math.max(0, Math.round((planting.baseline.setback + outward) * 100) / 100) },
+      label,
+    );
+  }
+  const moved = loosened(planting.baseline, holding);
+  if (moved.kind !== 'drawn') return null;
+  const line = parallel(polyline(moved.points), metres);
+  return line && setBaseline(planting.id, drawnBaseline(line.points, moved), label);
+}
+
+/** Whether nothing is left of what `trouble` counts once the command is done: a move is offered only when it mends. */
+export function mends(
+  { holding, planting }: Judged,
+  command: Command | null,
+  trouble: (stand: Stand) => readonly number[],
+): command is Command {
+  if (!command) return false;
+  const after = take(holding, command).holding;
+  const { stand } = layOut(
+    after.plantings.find(({ id }) => id === planting.id)!,
+    after,
+  );
+  return stand.count > 0 && trouble(stand).length === 0;
+}
+
+/** Which way is away from `p`, seen along the baseline: 1 to its right, -1 to its left. */
+export const awayFrom = ({ layout: { baseline } }: Judged, p: Point): number =>
+  baseline && chainageOf(baseline.line, p).offset > 0 ? -1 : 1;
