@@ -4,7 +4,7 @@ import { holdingFromPlan } from '../src/core/files/plan-json.ts';
 import { newHolding } from '../src/core/holding/new-holding.ts';
 import { PURPOSES, type Baseline, type Holding } from '../src/core/holding/schema.ts';
 import { drawnBaseline, drawnBlock } from '../src/core/ranks/baseline.ts';
-import { newPlanting, shapeOf } from '../src/core/ranks/patterns.ts';
+import { newPlanting, patternShape } from '../src/core/ranks/patterns.ts';
 import { purposes } from '../src/core/ranks/purposes.ts';
 import { tell } from './tell.ts';
 
@@ -44,7 +44,7 @@ function everyPattern(units: Holding['units'], latitude: number): Holding {
         name: purposes[purpose].label,
         purpose,
         answers: {},
-        baseline: at(n * 60)[shapeOf(purpose, {})]!,
+        baseline: at(n * 60)[patternShape(purpose, {})]!,
         side: n % 2 ? 'left' : 'right',
         latitude,
         newId,

@@ -3,7 +3,7 @@ import { setCorner, setFeature } from '../../core/holding/ground-commands.ts';
 import { settingOf } from '../../core/holding/settings.ts';
 import { setBaseline } from '../../core/holding/planting-commands.ts';
 import { Refused } from '../../core/holding/command.ts';
-import { shapeOf } from '../../core/ground/features.ts';
+import { drawnAs } from '../../core/ground/features.ts';
 import type { Point } from '../../core/geometry/point.ts';
 import { drawnBaseline, drawnBlock } from '../../core/ranks/baseline.ts';
 import { plantNamed } from '../../core/ranks/stand.ts';
@@ -32,7 +32,7 @@ function reshape(what: 'corner' | 'feature' | 'baseline', id: string, points: re
       else run(setBaseline(id, drawnBaseline(points, old.kind === 'drawn' ? old : {})));
     } else {
       const { kind } = holding.features.find((feature) => feature.id === id)!;
-      run(setFeature(id, shapeOf(kind, points), 'moved'));
+      run(setFeature(id, drawnAs(kind, points), 'moved'));
     }
   } catch (refused) {
     if (!(refused instanceof Refused)) throw refused;

@@ -3,7 +3,7 @@ import { chainageOf } from '../../core/geometry/polyline.ts';
 import { checkBoundary } from '../../core/ground/boundary.ts';
 import { featureKinds, leastPoints, newFeature } from '../../core/ground/features.ts';
 import { Refused } from '../../core/holding/command.ts';
-import { addFeatures, cornersOf, setBoundary, setRule } from '../../core/holding/ground-commands.ts';
+import { addFeatures, newCorners, setBoundary, setRule } from '../../core/holding/ground-commands.ts';
 import type { Baseline } from '../../core/holding/schema.ts';
 import { addGap, addPlanting, setBaseline } from '../../core/holding/planting-commands.ts';
 import { drawnBaseline, drawnBlock } from '../../core/ranks/baseline.ts';
@@ -86,7 +86,7 @@ function make(kind: SketchFor, points: readonly Point[], plantingId: string | nu
   const holding = useSession.getState().holding!;
   if (kind === 'boundary') {
     checkBoundary(points);
-    return run(setBoundary(cornersOf(points, 'assumed', newId)));
+    return run(setBoundary(newCorners(points, 'assumed', newId)));
   }
   if (kind === 'baseline' || kind === 'curvedBaseline')
     return place(plantingId, drawnBaseline(points, { curved: kind === 'curvedBaseline' }), 'line drawn');

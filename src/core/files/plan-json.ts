@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { cornersOf } from '../holding/ground-commands.ts';
+import { newCorners } from '../holding/ground-commands.ts';
 import { Refused } from '../holding/command.ts';
 import { sayShape } from '../holding/say-shape.ts';
 import { sayIssue } from '../holding/limits.ts';
@@ -186,7 +186,7 @@ function build(plan: Plan): Holding {
     boundary:
       plan.boundary &&
       plan.boundary.flatMap(({ at, pin, restsOn }) =>
-        cornersOf([at], pin, () => `c${++corners}`).map((corner) => ({ ...corner, restsOn })),
+        newCorners([at], pin, () => `c${++corners}`).map((corner) => ({ ...corner, restsOn })),
       ),
     features,
     plantings: plan.plantings.map((planting, p) => ({

@@ -1,12 +1,16 @@
 import { distance, nearestOnSegment, type Point } from './point.ts';
 
+/** Whether the edge from a to b crosses the ray that runs east from (x, y): an odd count of such edges means inside. */
+export const crossesRay = (ax: number, ay: number, bx: number, by: number, x: number, y: number): boolean =>
+  ay > y !== by > y && x < ((bx - ax) * (y - ay)) / (by - ay) + ax;
+
 /** Whether `p` lies in the polygon (even-odd rule); a point on the edge may fall either way. */
 export function isInside(polygon: readonly Point[], p: Point): boolean {
   let inside = false;
   for (let i = 0, j = polygon.length - 1; i < polygon.length; j = i++) {
     const a = polygon[i]!;
     const b = polygon[j]!;
-    if (a[1] > p[1] !== b[1] > p[1] && p[0] < ((b[0] - a[0]) * (p[1] - a[1])) / (b[1] - a[1]) + a[0]) inside = !inside;
+    if (crossesRay(a[0], a[1], b[0], b[1], p[0], p[1])) inside = !inside;
   }
   return inside;
 }

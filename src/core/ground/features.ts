@@ -62,7 +62,7 @@ export const choiceWords = (kind: FeatureKind, key: string, value: unknown): str
 export const leastPoints = (kind: FeatureKind): number => ({ ring: 3, line: 2, at: 1 })[featureKinds[kind].shape];
 
 /** The shape part of a feature of `kind` through `points`; throws {@link Refused} when it cannot be one. `sound`: whoever read the points found that they do not cross. */
-export function shapeOf(kind: FeatureKind, points: readonly Point[], sound = false): Record<string, unknown> {
+export function drawnAs(kind: FeatureKind, points: readonly Point[], sound = false): Record<string, unknown> {
   const { shape, label } = featureKinds[kind];
   if (points.length < leastPoints(kind))
     throw new Refused(
@@ -81,7 +81,7 @@ export function newFeature(
   given: Readonly<Record<string, unknown>> = {},
   { sound = false, units = 'metric' }: { sound?: boolean; units?: UnitSystem } = {},
 ): Feature {
-  const made = { id, name: '', kind, ...startsOf(kind, units), ...given, ...shapeOf(kind, points, sound) };
+  const made = { id, name: '', kind, ...startsOf(kind, units), ...given, ...drawnAs(kind, points, sound) };
   const parsed = checkFeature(made);
   if (parsed.success) return parsed.data;
   throw new Refused(`${featureKinds[kind].label}: ${sayIssue(parsed.error.issues[0]!, made)}`);

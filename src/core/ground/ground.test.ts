@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import geodesic from 'geographiclib-geodesic';
 import { describe, expect, it } from 'vitest';
 import { checkBoundary, inward } from './boundary.ts';
-import { FEATURE_KINDS, featureKinds, featureLabel, newFeature, pointsOf, shapeOf } from './features.ts';
+import { FEATURE_KINDS, featureKinds, featureLabel, newFeature, pointsOf, drawnAs } from './features.ts';
 import { planeAt } from './plane.ts';
 import { typedPoint } from './typed-point.ts';
 
@@ -77,7 +77,7 @@ describe('features', () => {
   );
   it('refuses a ring that crosses itself or encloses nothing', () => {
     expect(() =>
-      shapeOf('building', [
+      drawnAs('building', [
         [0, 0],
         [10, 10],
         [10, 0],
@@ -85,7 +85,7 @@ describe('features', () => {
       ]),
     ).toThrow(/edges cross/);
     expect(() =>
-      shapeOf('building', [
+      drawnAs('building', [
         [0, 0],
         [10, 0],
         [20, 0],

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { newFeature } from './features.ts';
 import { COVERS } from '../holding/ground-schema.ts';
 import type { FeatureOf } from '../holding/ground-schema.ts';
-import { schoolName, waysToClear } from './clearing.ts';
+import { schoolName, waysToClear } from './ways-to-clear.ts';
 import { holeWords, moistureOf, percolationOf, percolationWords, soilAt, soilZones } from './soil.ts';
 
 const test = (fall: number, minutes: number) =>

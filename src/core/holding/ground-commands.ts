@@ -30,7 +30,7 @@ export const setBoundary = (corners: readonly Corner[] | null): Command => ({
 });
 
 /** Corners for the points of a drawn or imported boundary; `newId` gives each its id. */
-export const cornersOf = (points: readonly Point[], pin: Corner['pin'], newId: () => string): Corner[] =>
+export const newCorners = (points: readonly Point[], pin: Corner['pin'], newId: () => string): Corner[] =>
   points.map(([x, y]) => ({ id: newId(), at: [x, y], pin, restsOn: null, other: null }));
 
 /** Moves a corner or says what its pin rests on. */

@@ -131,7 +131,7 @@ const makers: Readonly<Record<string, Make>> = {
   removeGap: (_n, _t, i, o) => plantings.removeGap(i, o),
   setHolding: (n, t) => ground.setHolding(n > 0 ? { name: t } : { place: { latitude: n, longitude: n * 200 } }),
   setBoundary: (n, t, i, _o, at) =>
-    ground.setBoundary(n < 0 ? null : ground.cornersOf(at, 'found', () => `${i}${t.length}`)),
+    ground.setBoundary(n < 0 ? null : ground.newCorners(at, 'found', () => `${i}${t.length}`)),
   setCorner: (n, _t, i, _o, at) =>
     ground.setCorner(i, at[0] ? { at: at[0] } : { other: { at: [n, n], restsOn: 'map' } }),
   removeCorner: (_n, _t, i) => ground.removeCorner(i),
@@ -237,7 +237,7 @@ function runAll(start: Holding, commands: readonly Command[]): { holding: Holdin
 describe('no command makes a holding that its reader refuses', () => {
   it('there is a maker for every command', () => {
     const commands = [plantings, ground, variants, speciesCommands].flatMap((module) => Object.keys(module));
-    const helpers = ['plantingOf', 'cornersOf'];
+    const helpers = ['plantingOf', 'newCorners'];
     expect(commands.filter((name) => !(name in makers) && !helpers.includes(name))).toEqual([]);
   });
 
@@ -306,7 +306,7 @@ describe('no command makes a holding that its reader refuses', () => {
       'a deed beyond 50 km',
       base,
       ground.setBoundary(
-        ground.cornersOf(
+        ground.newCorners(
           [
             [0, 0],
             [60_000, 0],

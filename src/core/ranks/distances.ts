@@ -1,5 +1,6 @@
 import Flatbush from 'flatbush';
 import { nearestOnSegment, type Point } from '../geometry/point.ts';
+import { crossesRay } from '../geometry/polygon.ts';
 import type { Stand } from './stand.ts';
 
 /** Distance of every plant from a run of points (metres), and the segment that is nearest. */
@@ -114,8 +115,7 @@ export function standingIn(stand: Stand, polygon: readonly Point[]): Uint8Array 
     const [ax, ay] = polygon[s]!;
     const [bx, by] = polygon[(s + 1) % polygon.length]!;
     if (ay === by || Math.max(ay, by) <= south || Math.min(ay, by) > north) continue;
-    const slope = (bx - ax) / (by - ay);
-    for (let i = 0; i < count; i++) if (ay > y[i]! !== by > y[i]! && x[i]! < ax + (y[i]! - ay) * slope) found[i]! ^= 1;
+    for (let i = 0; i < count; i++) if (crossesRay(ax, ay, bx, by, x[i]!, y[i]!)) found[i]! ^= 1;
   }
   return found;
 }

@@ -5,7 +5,7 @@ import { newHolding, type NewHolding } from '../holding/new-holding.ts';
 import type { Baseline, Holding, Purpose } from '../holding/schema.ts';
 import { drawnBaseline, drawnBlock } from './baseline.ts';
 import { toMetres } from '../units/quantities.ts';
-import { newPlanting, patterns, shapeOf } from './patterns.ts';
+import { newPlanting, patterns, patternShape } from './patterns.ts';
 import { purposes } from './purposes.ts';
 
 /** What a first planting can run along: something on the ground, drawn with it, or nothing but open ground. */
@@ -45,7 +45,7 @@ export function firstPlanting({ along, purpose, length, bearing, newId, ...of }:
   const setback = feature ? half + SETBACK[of.units] : 0;
   const across = (away: number): Point[] => line.map((at) => polar(at, away, bearing + 90));
   const baseline = (): Baseline => {
-    switch (shapeOf(purpose, {})) {
+    switch (patternShape(purpose, {})) {
       case 'line':
         return feature
           ? { kind: 'beside', of: { what: 'feature', feature: feature.id }, setback, side: 'right' }

@@ -103,7 +103,7 @@ function answered(purpose: Purpose, answers: Answers): Omit<StartingPattern, 'qu
 }
 
 /** What a purpose's rows are laid on, with these answers. */
-export const shapeOf = (purpose: Purpose, answers: Answers): (typeof SHAPES)[number] =>
+export const patternShape = (purpose: Purpose, answers: Answers): (typeof SHAPES)[number] =>
   answered(purpose, answers).shape ?? 'line';
 
 export interface PlantingOptions {

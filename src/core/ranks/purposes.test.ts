@@ -7,7 +7,7 @@ import { HoldingSchema, PURPOSES, type Baseline, type Purpose } from '../holding
 import { catalogue } from '../species/catalogue.ts';
 import { isStock } from '../species/stock.ts';
 import { drawnBaseline, drawnBlock } from './baseline.ts';
-import { newPlanting, patterns, shapeOf, type Answers } from './patterns.ts';
+import { newPlanting, patterns, patternShape, type Answers } from './patterns.ts';
 import { purposes, rowAfter, sayRuns } from './purposes.ts';
 
 let n = 0;
@@ -38,7 +38,7 @@ const laidOut = (purpose: Purpose, latitude: number, answers: Answers = {}) => {
     name: purposes[purpose].label,
     purpose,
     answers,
-    baseline: WHERE[shapeOf(purpose, answers)]!,
+    baseline: WHERE[patternShape(purpose, answers)]!,
     side: 'right',
     latitude,
     newId,
@@ -124,7 +124,7 @@ describe(newPlanting, () => {
     ).toEqual([1, 2, 1]);
     expect(rows('hedge', { kept: 'tall' })[0]!.kept).toEqual({ height: 3, width: 1.5, clearStem: null });
     expect(rows('hedge', { trees: 'some' })[0]!.standards).toMatchObject({ species: 'tilia-cordata', every: 12 });
-    expect(['line', 'block', 'guilds'].map((shape) => shapeOf('blank', { shape }))).toEqual([
+    expect(['line', 'block', 'guilds'].map((shape) => patternShape('blank', { shape }))).toEqual([
       'line',
       'block',
       'guilds',

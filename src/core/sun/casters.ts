@@ -1,6 +1,6 @@
 import type { Point } from '../geometry/point.ts';
 import { bearing, crossing, distance } from '../geometry/point.ts';
-import { middle } from '../geometry/polygon.ts';
+import { crossesRay, middle } from '../geometry/polygon.ts';
 import type { Feature } from '../holding/ground-schema.ts';
 import { nameOf } from '../ground/features.ts';
 import type { Relief } from '../ground/relief.ts';
@@ -102,7 +102,7 @@ function building(ring: readonly Point[], base: number, eaves: number, ridge: nu
       const hits: number[] = [];
       let inside = false;
       for (const [[ax, ay], [bx, by]] of edges) {
-        if (ay > y !== by > y && x < ((bx - ax) * (y - ay)) / (by - ay) + ax) inside = !inside;
+        if (crossesRay(ax, ay, bx, by, x, y)) inside = !inside;
         const cross = ux * (by - ay) - uy * (bx - ax);
         if (Math.abs(cross) < 1e-12) continue;
         const t = ((ax - x) * (by - ay) - (ay - y) * (bx - ax)) / cross;

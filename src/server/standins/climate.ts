@@ -1,19 +1,19 @@
 import type { z } from 'zod';
 import type { ClimateAnswer, WhereSchema } from '../../core/ground/standins.ts';
 import type { Rose } from '../../core/holding/ground-schema.ts';
-import { seeded } from './seeded.ts';
+import { shareOf } from './share-of.ts';
 
 type Where = z.infer<typeof WhereSchema>;
 
 /** A made-up but likely climate: milder towards the equator, seasons turned round in the south. */
 export function climateAt({ latitude, longitude }: Where): z.infer<typeof ClimateAnswer> {
   const away = Math.abs(latitude);
-  const seed = (word: string) => seeded(word, Math.round(latitude * 10), Math.round(longitude * 10));
+  const seed = (word: string) => shareOf(word, Math.round(latitude * 10), Math.round(longitude * 10));
   const midsummer = latitude >= 0 ? 6.5 : 0.5;
   const warmth = (month: number) => Math.cos(((month - midsummer) / 12) * 2 * Math.PI);
   const wet = 45 + 40 * seed('wet');
   const months = Array.from({ length: 12 }, (_, month) => ({
-    rain: Math.round(wet * (1 - 0.25 * warmth(month) + 0.2 * (seeded('rain', month, longitude) - 0.5))),
+    rain: Math.round(wet * (1 - 0.25 * warmth(month) + 0.2 * (shareOf('rain', month, longitude) - 0.5))),
     evaporation: Math.max(3, Math.round((95 - away * 0.5) * (0.55 + 0.5 * warmth(month)))),
   }));
   const day = (month: number, date: number) =>
@@ -36,7 +36,7 @@ function roseAt(latitude: number, seed: number): Rose {
   const season = (mean: number, from: number, often: number) => {
     const weights = Array.from({ length: 8 }, (_, i) => {
       const off = ((i * 45 - from + 540) % 360) - 180;
-      return 0.35 + often * Math.exp(-((off / 50) ** 2)) + 0.15 * seeded('sector', i, mean, seed);
+      return 0.35 + often * Math.exp(-((off / 50) ** 2)) + 0.15 * shareOf('sector', i, mean, seed);
     });
     const sum = weights.reduce((a, b) => a + b, 0) / 0.94; // the rest is calm
     return weights.map((weight) => ({

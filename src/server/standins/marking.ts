@@ -2,7 +2,7 @@ import type { z } from 'zod';
 import { distance, type Point } from '../../core/geometry/point.ts';
 import { polyline } from '../../core/geometry/polyline.ts';
 import type { MarkingAnswer, MarkingReceipt, MarkingRequest } from '../../core/ground/standins.ts';
-import { seeded } from './seeded.ts';
+import { shareOf } from './share-of.ts';
 
 type Request = z.infer<typeof MarkingRequest>;
 
@@ -20,7 +20,7 @@ export class MarkingDesk {
   ) {}
 
   ask({ services }: Request): z.infer<typeof MarkingReceipt> {
-    const reference = `SIM-${Math.floor(seeded(this.now(), services.length, this.requests.size) * 1e8)
+    const reference = `SIM-${Math.floor(shareOf(this.now(), services.length, this.requests.size) * 1e8)
       .toString(36)
       .toUpperCase()}`;
     this.requests.set(reference, { at: this.now(), services });
@@ -58,7 +58,7 @@ function painted({ id, line }: Request['services'][number], step: number): [numb
     const [a, b] = [line[i]!, line[i + 1]!] as [Point, Point];
     const n = Math.max(1, Math.round(distance(a, b) / step));
     for (let k = i === 0 ? 0 : 1; k <= n; k++) {
-      const off = (word: string) => (seeded(word, id, i, k) - 0.5) * 0.6;
+      const off = (word: string) => (shareOf(word, id, i, k) - 0.5) * 0.6;
       marks.push([a[0] + ((b[0] - a[0]) * k) / n + off('x'), a[1] + ((b[1] - a[1]) * k) / n + off('y')]);
     }
   }

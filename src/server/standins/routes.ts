@@ -4,7 +4,7 @@ import { BoxSchema, MarkingRequest, WhereSchema } from '../../core/ground/standi
 import { sayShape } from '../../core/holding/say-shape.ts';
 import { climateAt } from './climate.ts';
 import { MarkingDesk } from './marking.ts';
-import { soilAt, terrainAt } from './terrain.ts';
+import { madeUpSoil, terrainAt } from './terrain.ts';
 
 /** Simulated services under /api/standins: climate, terrain, soil, and the desk that marks buried services. */
 export function standins({
@@ -38,7 +38,7 @@ export function standins({
   routes.get('/climate', (request, response) => answer(response, WhereSchema, request.query, climateAt));
   routes.get('/terrain', (request, response) => answer(response, BoxSchema, request.query, terrainAt));
   routes.get('/soil', (request, response) =>
-    answer(response, BoxSchema, request.query, (box) => ({ zones: soilAt(box), simulated: true })),
+    answer(response, BoxSchema, request.query, (box) => ({ zones: madeUpSoil(box), simulated: true })),
   );
   routes.post('/marking', express.json({ limit: '2mb' }), (request, response) =>
     answer(response, MarkingRequest, request.body, (asked) => desk.ask(asked)),

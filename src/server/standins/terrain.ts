@@ -1,13 +1,13 @@
 import type { Box } from '../../core/ground/standins.ts';
 import type { FeatureOf, Terrain } from '../../core/holding/ground-schema.ts';
-import { seeded } from './seeded.ts';
+import { shareOf } from './share-of.ts';
 
 const AROUND = 300;
 const CELL = 10;
 
 /** Made-up land: a general fall with a few long swells, the same for the same place. */
 export function terrainAt({ latitude, longitude, west, south, east, north }: Box): Terrain {
-  const seed = (word: string) => seeded(word, Math.round(latitude * 1000), Math.round(longitude * 1000));
+  const seed = (word: string) => shareOf(word, Math.round(latitude * 1000), Math.round(longitude * 1000));
   const fall = 0.02 + 0.03 * seed('fall');
   const towards = ((110 + 70 * seed('towards')) * Math.PI) / 180;
   const waves = [0, 1, 2].map((k) => ({
@@ -39,8 +39,8 @@ export function terrainAt({ latitude, longitude, west, south, east, north }: Box
 }
 
 /** Two soils that meet on a slanting line through the holding. */
-export function soilAt({ latitude, longitude, west, south, east, north }: Box): FeatureOf<'soilZone'>[] {
-  const seed = (word: string) => seeded(word, Math.round(latitude * 1000), Math.round(longitude * 1000));
+export function madeUpSoil({ latitude, longitude, west, south, east, north }: Box): FeatureOf<'soilZone'>[] {
+  const seed = (word: string) => shareOf(word, Math.round(latitude * 1000), Math.round(longitude * 1000));
   const [a, b] = [west + (east - west) * (0.35 + 0.2 * seed('a')), west + (east - west) * (0.5 + 0.2 * seed('b'))];
   const zone = (
     key: string,

@@ -4,7 +4,7 @@ import { compassName, type Point } from '../../../core/geometry/point.ts';
 import { checkBoundary } from '../../../core/ground/boundary.ts';
 import { closed, readLegs, traverse, type Leg, type Traverse } from '../../../core/ground/traverse.ts';
 import { Refused } from '../../../core/holding/command.ts';
-import { cornersOf, setBoundary } from '../../../core/holding/ground-commands.ts';
+import { newCorners, setBoundary } from '../../../core/holding/ground-commands.ts';
 import { formatCount, formatLength } from '../../../core/units/quantities.ts';
 import { LengthField } from '../../parts/LengthField.tsx';
 import { Toggle } from '../../parts/Toggle.tsx';
@@ -25,7 +25,7 @@ export function DeedForm({ onClose }: { onClose(): void }) {
     const points = adjust ? closed(walked.way, walked.legs) : walked.way.points;
     try {
       checkBoundary(points);
-      if (run(setBoundary(cornersOf(points, 'assumed', newId).map((corner) => ({ ...corner, restsOn: 'survey' })))))
+      if (run(setBoundary(newCorners(points, 'assumed', newId).map((corner) => ({ ...corner, restsOn: 'survey' })))))
         onClose();
     } catch (refused) {
       if (!(refused instanceof Refused)) throw refused;

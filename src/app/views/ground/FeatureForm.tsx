@@ -1,8 +1,8 @@
 import { Button, Input, Select } from 'antd';
 import { useId } from 'react';
-import { featureKinds, nameOf, pointsOf, shapeOf } from '../../../core/ground/features.ts';
+import { featureKinds, nameOf, pointsOf, drawnAs } from '../../../core/ground/features.ts';
 import { holeWords, percolationWords } from '../../../core/ground/soil.ts';
-import { harmMeans, wasMeans } from '../../../core/ground/clearing.ts';
+import { harmMeans, wasMeans } from '../../../core/ground/ways-to-clear.ts';
 import { setFeature } from '../../../core/holding/ground-commands.ts';
 import { ANIMALS, type Feature } from '../../../core/holding/ground-schema.ts';
 import { guardAnimals } from '../../../core/order/protection.ts';
@@ -99,7 +99,7 @@ export function FeatureForm({ feature }: { feature: Feature }) {
           key={`${feature.id} ${pointsOf(feature).length} ${pointsOf(feature)[0]!.join(' ')} ${pointsOf(feature).at(-1)!.join(' ')}`}
           points={pointsOf(feature)}
           units={units}
-          onChange={(points) => run(setFeature(feature.id, shapeOf(feature.kind, points), 'moved'))}
+          onChange={(points) => run(setFeature(feature.id, drawnAs(feature.kind, points), 'moved'))}
         />
       )}
       <Button danger onClick={() => deleteFeature(feature.id)}>

@@ -1,5 +1,5 @@
 import { Radio } from 'antd';
-import { clearingSource, schoolName, waysToClear } from '../../../core/ground/clearing.ts';
+import { clearingSource, schoolName, waysToClear } from '../../../core/ground/ways-to-clear.ts';
 import { setFeature } from '../../../core/holding/ground-commands.ts';
 import type { FeatureOf } from '../../../core/holding/ground-schema.ts';
 import { run } from '../../store/session.ts';

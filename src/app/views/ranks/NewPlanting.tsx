@@ -5,7 +5,7 @@ import { addPlanting, removePattern } from '../../../core/holding/planting-comma
 import { plantingFrom } from '../../../core/ranks/copy.ts';
 import { PURPOSES, type Baseline, type Purpose } from '../../../core/holding/schema.ts';
 import { drawnBlock } from '../../../core/ranks/baseline.ts';
-import { newPlanting, patterns, shapeOf, type Answers } from '../../../core/ranks/patterns.ts';
+import { newPlanting, patterns, patternShape, type Answers } from '../../../core/ranks/patterns.ts';
 import { purposes, sayRuns } from '../../../core/ranks/purposes.ts';
 import { formatLength, inUnits } from '../../../core/units/quantities.ts';
 import { LengthField } from '../../parts/LengthField.tsx';
@@ -22,7 +22,7 @@ type Beside = Extract<Baseline, { kind: 'beside' }>;
 type How = 'baseline' | 'curvedBaseline' | 'beside' | 'block' | 'boundary' | 'anchors';
 
 /** Ways to say where each shape lies. */
-const WAYS: Readonly<Record<ReturnType<typeof shapeOf>, readonly { value: How; label: string }[]>> = {
+const WAYS: Readonly<Record<ReturnType<typeof patternShape>, readonly { value: How; label: string }[]>> = {
   line: [
     { value: 'baseline', label: 'I draw it straight' },
     { value: 'curvedBaseline', label: 'I draw it curved' },
@@ -41,7 +41,7 @@ const WHERE = {
 } as const;
 
 /** What shows until the steward has drawn: in the middle, so that there is something to see and drag. */
-const STUBS: Readonly<Record<ReturnType<typeof shapeOf>, Baseline>> = {
+const STUBS: Readonly<Record<ReturnType<typeof patternShape>, Baseline>> = {
   line: {
     kind: 'drawn',
     points: [
@@ -68,7 +68,7 @@ export function NewPlanting() {
   const [answers, setAnswers] = useState<Answers>({});
   const [own, setOwn] = useState<string | null>(null);
   const pattern = holding.patterns.find(({ id }) => id === own) ?? null;
-  const shape = pattern ? shapeOf(pattern.purpose, {}) : shapeOf(purpose, answers);
+  const shape = pattern ? patternShape(pattern.purpose, {}) : patternShape(purpose, answers);
   const [asked, setHow] = useState<How>('baseline');
   const ways = WAYS[shape].filter(({ value }) => value !== 'boundary' || holding.boundary);
   const how = ways.some(({ value }) => value === asked) ? asked : ways[0]!.value;
@@ -236,7 +236,7 @@ function Questions({
     name: '-',
     purpose,
     answers,
-    baseline: STUBS[shapeOf(purpose, answers)],
+    baseline: STUBS[patternShape(purpose, answers)],
     side: 'right',
     latitude,
     newId: () => '-',

@@ -1,7 +1,7 @@
 import { checkBoundary } from '../../ground/boundary.ts';
 import { FEATURE_KINDS, featureKinds, newFeature } from '../../ground/features.ts';
 import { together, type Command } from '../../holding/command.ts';
-import { addFeatures, cornersOf, setBoundary } from '../../holding/ground-commands.ts';
+import { addFeatures, newCorners, setBoundary } from '../../holding/ground-commands.ts';
 import type { FeatureKind } from '../../holding/ground-schema.ts';
 import type { FoundShape } from './read-shapes.ts';
 
@@ -86,7 +86,7 @@ export function bringIn(
       checkBoundary(points, !crosses);
       // One id for all, numbered: thousands of random ones would take longer than a frame.
       const [first, n] = [newId(), { at: 0 }];
-      return [setBoundary(cornersOf(points, 'assumed', () => `${first}-${n.at++}`))];
+      return [setBoundary(newCorners(points, 'assumed', () => `${first}-${n.at++}`))];
     }
     return [addFeatures([madeOf(kind, newId(), points, { ...numbersIn(kind, facts), name }, !crosses)], name)];
   });

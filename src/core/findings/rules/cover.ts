@@ -1,5 +1,5 @@
 import { choiceWords, nameOf } from '../../ground/features.ts';
-import { schoolName, waysToClear, wasMeans } from '../../ground/clearing.ts';
+import { schoolName, waysToClear, wasMeans } from '../../ground/ways-to-clear.ts';
 import { speciesAt } from '../../ranks/stand.ts';
 import { finding, type Finding, type Rule } from '../finding.ts';
 import { plantsInside } from '../../ranks/near.ts';

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { CLEARINGS, COVERS, type FeatureOf } from '../holding/ground-schema.ts';
-import clearingData from './clearing.json' with { type: 'json' };
+import clearingData from './ways-to-clear.json' with { type: 'json' };
 
 const WaySchema = z.object({
   way: z.enum(CLEARINGS),
