@@ -1,44 +1,43 @@
-import Feature from 'ol/Feature';
+import type Feature from 'ol/Feature';
 import OlMap from 'ol/Map';
-import type MapBrowserEvent from 'ol/MapBrowserEvent';
+import { unByKey } from 'ol/Observable';
 import View from 'ol/View';
 import { defaults as defaultControls, ScaleLine } from 'ol/control';
 import { boundingExtent, isEmpty } from 'ol/extent';
 import LineString from 'ol/geom/LineString';
-import PointGeometry from 'ol/geom/Point';
+import type PointGeometry from 'ol/geom/Point';
 import Polygon from 'ol/geom/Polygon';
 import { defaults as defaultInteractions } from 'ol/interaction/defaults';
 import VectorLayer from 'ol/layer/Vector';
 import Projection from 'ol/proj/Projection';
 import VectorSource from 'ol/source/Vector';
 import Collection from 'ol/Collection';
-import { Circle, Fill, Stroke, Style, Text } from 'ol/style';
+import type { Style } from 'ol/style';
 import type { Point } from '../../core/geometry/point.ts';
-import { snap, type Snapped } from '../../core/geometry/snap.ts';
 import { pointsOf } from '../../core/ground/features.ts';
 import { drawOverlay } from './ground-overlay.ts';
 import { ImageLayer } from './image-layer.ts';
 import type { Reshaping } from './reshaping.ts';
 import type { Scene } from './scene.ts';
 import { drawThings } from './ground-things.ts';
-import { groundStyle, labelStyle, thingOf, type DrawnThing } from './ground-style.ts';
+import { groundStyle, labelStyle, thingOf } from './ground-style.ts';
 import { GridLayer } from './grid-layer.ts';
+import { beltsIn, drawBelts } from './belts.ts';
 import { PlantLayer } from './plant-layer.ts';
+import { CATCH, Pointing, type PointingEvents } from './pointing.ts';
+import { SketchLayer } from './sketch-layer.ts';
 
-/** What a click on the plan meant; null for bare ground. */
-export type Picked = { what: 'corner' | 'feature' | 'baseline'; id: string } | { what: 'plant'; index: number } | null;
-
-export interface PlanEvents {
-  onPick(thing: Picked): void;
-  /** A click while drawing, after snapping. */
-  onPoint(point: Point): void;
-  onFinish(): void;
+export interface PlanEvents extends PointingEvents {
   onReshape(what: 'corner' | 'feature' | 'baseline', id: string, points: readonly Point[]): void;
 }
 
-/** Pixels within which a pointer catches. */
-const CATCH = 10;
+/** What the plan shows of the plane: west, south, east, north. */
+export type Extent = readonly [number, number, number, number];
+
 const plane = new Projection({ code: 'close-rank:plane', units: 'm', extent: [-50_000, -50_000, 50_000, 50_000] });
+
+/** A planting is shown with this share of its length about it, and at least so many metres. */
+const [SHARE_ABOUT, LEAST_ABOUT] = [0.12, 8] as const;
 
 /** The plan: OpenLayers on the holding's own metre plane. Made on an element, fed scenes, disposed of. */
 export class PlanMap {
@@ -50,17 +49,16 @@ export class PlanMap {
   private readonly overlaySource = new VectorSource();
   private readonly groundSource = new VectorSource();
   private readonly handleSource = new VectorSource();
-  private readonly sketchSource = new VectorSource();
+  private readonly beltSource = new VectorSource();
+  private readonly sketch = new SketchLayer(8);
+  private readonly pointing: Pointing;
   private readonly map: OlMap;
   private reshaping: Reshaping | null = null;
   private readonly chosen = new Collection<Feature>();
   private scene: Scene | null = null;
-  private snapped: Snapped | null = null;
   private drawnFor: Pick<Scene, 'holding' | 'selection' | 'active' | 'tokens' | 'zones'> | null = null;
   private readonly scale = new ScaleLine({ units: 'metric', minWidth: 70 });
   private fitted = '';
-  private lastClick: { readonly pixel: readonly number[]; readonly time: number } | null = null;
-  private twice = false;
   private disposed = false;
 
   constructor(
@@ -96,11 +94,8 @@ export class PlanMap {
         labels(this.overlaySource),
         labels(this.groundSource),
         labels(this.handleSource),
-        new VectorLayer({
-          source: this.sketchSource,
-          zIndex: 8,
-          style: (feature) => this.sketchStyle(feature as Feature),
-        }),
+        this.sketch,
+        new VectorLayer({ source: this.beltSource, zIndex: 9, declutter: true, style: beltsIn }),
       ],
       view: new View({
         projection: plane,
@@ -123,13 +118,12 @@ export class PlanMap {
       });
       this.reshaping.setActive(!this.scene?.sketch);
     });
-    this.map.on('pointermove', (event) => this.pointed(event as MapBrowserEvent<PointerEvent>));
-    this.map.on('click', (event) => this.clicked(event as MapBrowserEvent<PointerEvent>));
-    this.map.on('dblclick', (event) => {
-      if (!this.scene?.sketch) return;
-      event.stopPropagation();
-      if (this.twice) this.events.onFinish();
-    });
+    this.pointing = new Pointing(
+      this.map,
+      events,
+      () => this.scene,
+      () => this.drawSketch(),
+    );
   }
 
   dispose(): void {
@@ -158,16 +152,34 @@ export class PlanMap {
         { edge: this.edgeSource, ground: this.groundSource, handles: this.handleSource, chosen: this.chosen },
         scene,
       );
+      drawBelts(this.beltSource, scene);
       this.drawnFor = { holding, selection, active, tokens, zones };
     }
     this.showOverlay(scene);
     this.reshaping?.setActive(!scene.sketch);
     this.map.getTargetElement()?.classList.toggle('is-drawing', !!scene.sketch);
     this.drawSketch();
-    if (this.fitted !== holding.id && this.map.getSize()?.every((side) => side > 0)) {
-      this.fitted = holding.id;
-      this.fit();
+    const fitting = `${holding.id} ${active}`;
+    if (this.fitted !== fitting && this.map.getSize()?.every((side) => side > 0)) {
+      this.fitted = fitting;
+      this.focus();
     }
+  }
+
+  /** Brings the planting in hand into view with what lies about it; without one the whole holding. */
+  private focus(): void {
+    const { all, active } = this.scene!;
+    const stand = all.find(({ planting }) => planting.id === active)?.layout.stand;
+    if (!stand || stand.count === 0) return this.fit();
+    const [west, south, east, north] = boundingExtent(Array.from(stand.x, (x, i) => [x, stand.y[i]!])) as number[];
+    const about = Math.max(LEAST_ABOUT, Math.max(east! - west!, north! - south!) * SHARE_ABOUT);
+    this.reveal(
+      [
+        [west! - about, south! - about],
+        [east! + about, north! + about],
+      ],
+      20,
+    );
   }
 
   /** Brings the whole holding into view. */
@@ -205,6 +217,33 @@ export class PlanMap {
   zoom(factor: number): void {
     const view = this.map.getView();
     view.animate({ resolution: view.getResolution()! / factor, duration: 100 });
+  }
+
+  centre([x, y]: Point): void {
+    this.map.getView().setCenter([x, y]);
+  }
+
+  /** Moves what is shown by shares of its width and height, east and north. */
+  shift(east: number, north: number): void {
+    const [width, height] = this.map.getSize() ?? [0, 0];
+    const view = this.map.getView();
+    const [x, y] = this.middle();
+    const resolution = view.getResolution()!;
+    view.setCenter([x + east * width! * resolution, y + north * height! * resolution]);
+  }
+
+  /** Calls `seen` with what the plan shows now, and each time that it shows another part; gives back how to stop. */
+  watchView(seen: (extent: Extent) => void): () => void {
+    let last = '';
+    const tell = () => {
+      if (!this.map.getSize()) return;
+      const extent = this.map.getView().calculateExtent() as [number, number, number, number];
+      if (last === (last = extent.join(' '))) return;
+      seen(extent);
+    };
+    tell();
+    const key = this.map.on('postrender', tell);
+    return () => unByKey(key);
   }
 
   /** The map's own middle, for drawing by keyboard. */
@@ -252,113 +291,10 @@ export class PlanMap {
     );
     if (this.scene) this.show(this.scene);
   }
-
-  private pointed(event: MapBrowserEvent<PointerEvent>): void {
-    if (!this.scene?.sketch || event.dragging) return;
-    this.snapped = this.snapAt(event.coordinate as [number, number]);
-    this.drawSketch();
-  }
-
-  private snapAt(pointer: Point): Snapped {
-    const { holding, sketch, all } = this.scene!;
-    const boundary = holding.boundary?.map(({ at }) => at) ?? [];
-    const lines = [
-      ...(boundary.length > 0 ? [[...boundary, boundary[0]!]] : []),
-      ...holding.features.map((feature) =>
-        'ring' in feature ? [...feature.ring, feature.ring[0]!] : pointsOf(feature),
-      ),
-      ...(sketch?.for === 'gap' || sketch?.for === 'measure'
-        ? all.flatMap(({ layout }) => (layout.baseline ? [layout.baseline.line.points] : []))
-        : []),
-    ];
-    return snap(pointer, { reach: CATCH * this.map.getView().getResolution()!, drawn: sketch?.points ?? [], lines });
-  }
-
-  private clicked(event: MapBrowserEvent<PointerEvent>): void {
-    const last = this.lastClick;
-    this.lastClick = { pixel: event.pixel, time: event.originalEvent.timeStamp };
-    // OpenLayers calls any two quick clicks a double one; for us they must also be in one place.
-    this.twice =
-      !!last &&
-      this.lastClick.time - last.time < 400 &&
-      Math.hypot(event.pixel[0]! - last.pixel[0]!, event.pixel[1]! - last.pixel[1]!) < CATCH;
-    if (this.scene?.sketch) {
-      if (this.twice) return;
-      this.snapped = this.snapAt(event.coordinate as [number, number]);
-      return this.events.onPoint(this.snapped.point);
-    }
-    let found: DrawnThing | null = null;
-    this.map.forEachFeatureAtPixel(
-      event.pixel,
-      (feature) => {
-        const thing = thingOf(feature as Feature);
-        if (!thing || thing.what === 'boundary' || thing.what === 'handle' || thing.what === 'label') return;
-        found ??= thing;
-      },
-      { hitTolerance: 5 },
-    );
-    const plant = this.plantAt(event.coordinate as [number, number]);
-    if (plant !== null && (found as DrawnThing | null)?.what !== 'corner')
-      return this.events.onPick({ what: 'plant', index: plant });
-    const thing = found as DrawnThing | null;
-    this.events.onPick(thing && { what: thing.what as 'corner' | 'feature' | 'baseline', id: thing.id });
-  }
-
-  private plantAt([x, y]: Point): number | null {
-    const laid = this.scene!.all.find(({ planting }) => planting.id === this.scene!.active);
-    if (!laid || this.scene!.editable !== 'planting') return null;
-    const { stand } = laid.layout;
-    let best = (CATCH * this.map.getView().getResolution()!) ** 2;
-    let found: number | null = null;
-    for (let i = 0; i < stand.count; i++) {
-      const squared = (stand.x[i]! - x) ** 2 + (stand.y[i]! - y) ** 2;
-      if (squared < best) [found, best] = [i, squared];
-    }
-    return found;
-  }
-
   private drawSketch(): void {
-    this.sketchSource.clear(true);
-    const sketch = this.scene?.sketch;
-    if (!sketch) {
-      this.snapped = null;
-      return;
-    }
-    const all = this.snapped ? [...sketch.points, this.snapped.point] : sketch.points;
-    const coordinates = all.map(([x, y]) => [x, y]);
-    if (coordinates.length > 1) this.sketchSource.addFeature(new Feature({ geometry: new LineString(coordinates) }));
-    for (const at of sketch.points)
-      this.sketchSource.addFeature(new Feature({ geometry: new PointGeometry([at[0], at[1]]) }));
-    if (this.snapped)
-      this.sketchSource.addFeature(
-        new Feature({
-          geometry: new PointGeometry([this.snapped.point[0], this.snapped.point[1]]),
-          on: this.snapped.on,
-        }),
-      );
-  }
-
-  private sketchStyle(feature: Feature): Style {
-    const { tokens } = this.scene!;
-    const on = feature.get('on') as string | null | undefined;
-    return new Style({
-      stroke: new Stroke({ color: tokens.string, width: 2.5 }),
-      image: new Circle({
-        radius: on ? 7 : 4.5,
-        fill: new Fill({ color: on ? 'transparent' : tokens.sheet }),
-        stroke: new Stroke({ color: tokens.flag, width: 2 }),
-      }),
-      ...(on && {
-        text: new Text({
-          text: on,
-          font: "12px 'Atkinson Hyperlegible Next'",
-          offsetX: 14,
-          offsetY: -12,
-          textAlign: 'left',
-          fill: new Fill({ color: tokens.flag }),
-          stroke: new Stroke({ color: tokens.field, width: 3 }),
-        }),
-      }),
-    });
+    if (!this.scene) return;
+    const { sketch, tokens } = this.scene;
+    if (!sketch) this.pointing.snapped = null;
+    this.sketch.draw(sketch, this.pointing.snapped, tokens);
   }
 }

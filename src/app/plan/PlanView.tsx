@@ -1,4 +1,4 @@
-import { Suspense, useEffect, useEffectEvent, useRef, type ReactNode } from 'react';
+import { Suspense, useEffect, useEffectEvent, useRef, useState, type ReactNode } from 'react';
 import { setCorner, setFeature } from '../../core/holding/ground-commands.ts';
 import { settingOf } from '../../core/holding/settings.ts';
 import { setBaseline } from '../../core/holding/planting-commands.ts';
@@ -12,11 +12,13 @@ import { useRinged, useWorked } from '../store/derived.ts';
 import { look, useLook } from '../store/look-at.ts';
 import { complain, run, useSession } from '../store/session.ts';
 import { addPoint, finishSketch } from './sketching.ts';
-import { PlanMap, type Picked } from './PlanMap.ts';
+import { PlanMap } from './PlanMap.ts';
+import type { Picked } from './pointing.ts';
 import { usePictures } from './use-pictures.ts';
 import { useKeys } from '../parts/keys.ts';
 import { later } from '../parts/later.ts';
 
+const Inset = later(() => import('./Inset.tsx'), 'Inset');
 const SketchBar = later(() => import('./SketchBar.tsx'), 'SketchBar');
 
 function reshape(what: 'corner' | 'feature' | 'baseline', id: string, points: readonly Point[]): void {
@@ -52,6 +54,7 @@ export function PlanView({
 }) {
   const element = useRef<HTMLDivElement>(null);
   const map = useRef<PlanMap | null>(null);
+  const [made, setMade] = useState<PlanMap | null>(null);
   const worked = useWorked();
   const tokens = useTokens();
   const { selection, sketch, goTo, overlay, mark, section, zones } = useLook();
@@ -72,18 +75,19 @@ export function PlanView({
   const onFinish = useEffectEvent(() => finishSketch(planting));
 
   useEffect(() => {
-    const made = new PlanMap(element.current!, {
+    const drawn = new PlanMap(element.current!, {
       onPick: (thing) => onPick(thing),
       onPoint: (point) => onPoint(point),
       onFinish: () => onFinish(),
       onReshape: reshape,
     });
-    map.current = made;
-    const watch = new ResizeObserver(() => made.resize());
+    map.current = drawn;
+    setMade(drawn);
+    const watch = new ResizeObserver(() => drawn.resize());
     watch.observe(element.current!);
     return () => {
       watch.disconnect();
-      made.dispose();
+      drawn.dispose();
     };
   }, []);
 
@@ -148,6 +152,7 @@ export function PlanView({
       />
       {children}
       <Suspense>{sketch && <SketchBar planting={planting} />}</Suspense>
+      <Suspense>{made && planting && <Inset map={made} worked={worked} />}</Suspense>
       <div className="plan-north" aria-hidden="true">
         <svg width="20" height="36" viewBox="0 0 20 36">
           <path d="M10 1 L18 20 L10 15 L2 20 Z" />

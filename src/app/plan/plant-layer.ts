@@ -29,6 +29,8 @@ interface Picture {
 const BEYOND = 0.35;
 /** Milliseconds of one frame that may go into drawing; what is left goes on in the next. */
 const SHARE_OF_FRAME = 6;
+/** Where plants of every row stand nearer than so many pixels, crowns are a blur: rows are drawn instead. */
+const APART = 7;
 /** Plants drawn between looks at the clock. */
 const AT_ONCE = 250;
 
@@ -113,6 +115,11 @@ export class PlantLayer extends Layer {
       const { stand } = laid.layout;
       const active = laid.planting.id === planted.active;
       const crowns = this.crowns(laid, planted);
+      if (stand.rows.every(({ spacing }) => spacing * scale < APART * ratio)) {
+        drawRows(context, laid, crowns, active, { left, top, scale, ratio });
+        yield;
+        continue;
+      }
       const seen: number[][] = stand.kinds.map(() => []);
       for (let i = 0; i < stand.count; i++) {
         const r = crowns[i]! * scale + 2;
@@ -186,6 +193,51 @@ export class PlantLayer extends Layer {
     ring(planted.ringed, planted.tokens.fault, 2 * ratio, (i) => Math.max(crowns[i] ?? 0, 0.5) * scale + 2 * ratio);
     if (planted.chosen !== null) ring([planted.chosen], planted.tokens.flag, 3 * ratio, () => 9 * ratio);
   }
+}
+
+interface Onto {
+  readonly left: number;
+  readonly top: number;
+  /** Device pixels a metre, and of a CSS pixel. */
+  readonly scale: number;
+  readonly ratio: number;
+}
+
+/** Each row as one line in the colour of its commonest kind, as wide as its crowns or as leaves a gap to the next row. */
+function drawRows(
+  context: CanvasRenderingContext2D,
+  { layout: { stand } }: Laid,
+  crowns: Float32Array,
+  active: boolean,
+  { left, top, scale, ratio }: Onto,
+): void {
+  context.globalAlpha = active ? 0.9 : 0.45;
+  context.lineCap = 'butt';
+  context.lineJoin = 'round';
+  for (const [r, { from, to, offset, spacing }] of stand.rows.entries()) {
+    if (from === to) continue;
+    const near = [stand.rows[r - 1], stand.rows[r + 1]].flatMap((other) =>
+      other && other.offset !== offset ? [Math.abs(other.offset - offset)] : [],
+    );
+    const room = Math.min(2 * crowns[from]!, 0.6 * Math.min(...near, Infinity));
+    context.strokeStyle = hueOf(stand.kinds[commonest(stand.species, from, to)]!.id);
+    context.lineWidth = Math.max(1.2 * ratio, room * scale);
+    context.beginPath();
+    for (let i = from; i < to; i++) {
+      const [px, py] = [left + stand.x[i]! * scale, top - stand.y[i]! * scale];
+      const stride = i === from ? 0 : Math.hypot(stand.x[i]! - stand.x[i - 1]!, stand.y[i]! - stand.y[i - 1]!);
+      // A gap in the row is a gap in its line; a plant alone is a dot.
+      if (stride === 0 || stride > 2.2 * spacing) context.moveTo(px - 0.5 * ratio, py);
+      context.lineTo(px, py);
+    }
+    context.stroke();
+  }
+}
+
+function commonest(species: ArrayLike<number>, from: number, to: number): number {
+  const counts = new Map<number, number>();
+  for (let i = from; i < to; i++) counts.set(species[i]!, (counts.get(species[i]!) ?? 0) + 1);
+  return [...counts].reduce((most, each) => (each[1] > most[1] ? each : most))[0];
 }
 
 const isOf = ({ of }: Picture, { all, active, year, site, tokens }: Planted): boolean =>

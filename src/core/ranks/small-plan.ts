@@ -1,7 +1,7 @@
 import type { Point } from '../geometry/point.ts';
 import { pointsOf } from '../ground/features.ts';
-import type { Holding, Planting } from '../holding/schema.ts';
-import type { Layout } from './lay-out.ts';
+import type { Holding } from '../holding/schema.ts';
+import type { Laid } from './laid.ts';
 
 /** A holding's plan as small as a stamp: whole numbers, 0 to `SMALL_PLAN` east and south. */
 export interface SmallPlan {
@@ -20,11 +20,20 @@ const MOST_DOTS = 400;
 /** More points than these of a traced line are not either. */
 const MOST_POINTS = 200;
 
-/** The small plan of a holding as it is laid; null when nothing is drawn. */
-export function smallPlan(
+/** A small plan and how the holding's plane lies on it. */
+export interface PlacedPlan {
+  readonly plan: SmallPlan;
+  /** West, south, east and north of all that is drawn, metres; what lies in its middle, and how many of its units a metre is. */
+  readonly extent: readonly [number, number, number, number];
+  readonly centre: Point;
+  readonly scale: number;
+}
+
+/** The small plan of a holding as it is laid, with its place on the plane; null when nothing is drawn. */
+export function placedPlan(
   { boundary, features }: Pick<Holding, 'boundary' | 'features'>,
-  laid: readonly { readonly planting: Planting; readonly layout: Layout }[],
-): SmallPlan | null {
+  laid: readonly Laid[],
+): PlacedPlan | null {
   const edge: readonly Point[] = boundary?.map(({ at }) => at) ?? [];
   const drawn = features
     .filter((feature) => !('at' in feature))
@@ -43,18 +52,24 @@ export function smallPlan(
   for (const [x, y] of all)
     [west, south, east, north] = [Math.min(west, x), Math.min(south, y), Math.max(east, x), Math.max(north, y)];
   const scale = (SMALL_PLAN - 2 * MARGIN) / Math.max(east - west, north - south, 1);
+  const centre: Point = [(west + east) / 2, (south + north) / 2];
   const place = ([x, y]: Point): Point => [
-    Math.round(SMALL_PLAN / 2 + (x - (west + east) / 2) * scale),
-    Math.round(SMALL_PLAN / 2 - (y - (south + north) / 2) * scale),
+    Math.round(SMALL_PLAN / 2 + (x - centre[0]) * scale),
+    Math.round(SMALL_PLAN / 2 - (y - centre[1]) * scale),
   ];
   const path = (points: readonly Point[], closed: boolean): string =>
     points.length === 0 ? '' : `M${points.map((point) => place(point).join(' ')).join('L')}${closed ? 'Z' : ''}`;
-  return {
+  const plan = {
     ground: drawn.map(({ points, closed }) => path(points, closed)).join(''),
     boundary: path(thinned(edge, MOST_POINTS), true),
     plants: plants.flatMap(place),
   };
+  return { plan, extent: [west, south, east, north], centre, scale };
 }
+
+/** The small plan of a holding as it is laid; null when nothing is drawn. */
+export const smallPlan = (holding: Pick<Holding, 'boundary' | 'features'>, laid: readonly Laid[]): SmallPlan | null =>
+  placedPlan(holding, laid)?.plan ?? null;
 
 const thinned = (points: readonly Point[], most: number): readonly Point[] => {
   const every = Math.ceil(points.length / most);
