@@ -1,4 +1,5 @@
 import type { Finding } from '../../core/findings/finding.ts';
+import { Memory } from '../../core/findings/memory.ts';
 import { judge } from '../../core/findings/judge.ts';
 import type { Laid } from '../../core/ranks/laid.ts';
 import type { Holding, Planting } from '../../core/holding/schema.ts';
@@ -6,12 +7,17 @@ import { orderList, type OrderList } from '../../core/order/order-list.ts';
 import { quantities, type Quantities } from '../../core/order/quantities.ts';
 import { bookOf, type SpeciesBook } from '../../core/species/book.ts';
 import { phaseOf, phasesOf } from '../../core/ranks/phases.ts';
+import { cameOf } from '../../core/ranks/as-before.ts';
 import { layOut, type Layout } from '../../core/ranks/lay-out.ts';
+import type { Stand } from '../../core/ranks/stand.ts';
 import { useLook } from './look-at.ts';
 import { useSession } from './session.ts';
 
 type Asked = Pick<Holding, 'boundary' | 'features' | 'species'>;
 const layouts = new WeakMap<Planting, Asked & { readonly layout: Layout }>();
+/** The last stand of each planting, and what its rules last found: an edit asks anew only what it can have changed. */
+const lastStands = new Map<string, Stand>();
+const memories = new Map<string, Memory>();
 
 /** A planting's layout, worked out again only when it or the ground has changed. */
 function layoutOf(planting: Planting, { boundary, features, species }: Holding): Layout {
@@ -20,6 +26,9 @@ function layoutOf(planting: Planting, { boundary, features, species }: Holding):
     return known.layout;
   const layout = layOut(planting, { boundary, features, species });
   layouts.set(planting, { boundary, features, species, layout });
+  const was = lastStands.get(planting.id);
+  if (was) cameOf(layout.stand, was);
+  lastStands.set(planting.id, layout.stand);
   return layout;
 }
 
@@ -42,7 +51,11 @@ export class Worked {
     const laid = this.laid(id);
     if (!laid) return [];
     let found = this.findings.get(id);
-    if (!found) this.findings.set(id, (found = judge(this.holding, laid, this.all)));
+    if (!found) {
+      let memory = memories.get(id);
+      if (!memory) memories.set(id, (memory = new Memory()));
+      this.findings.set(id, (found = judge(this.holding, laid, this.all, memory)));
+    }
     return found;
   }
 

@@ -40,8 +40,24 @@ export interface Judged {
   readonly all: readonly { readonly planting: Planting; readonly layout: Layout }[];
 }
 
-/** A rule of judgement: findings about one planting, none when all is well with it. */
-export type Rule = (judged: Judged) => Finding[];
+/** What a rule may read besides the planting and its layout: parts of the holding, which kinds are planted on it, how its other plantings stand. */
+export type Part =
+  | keyof Pick<
+      Holding,
+      'boundary' | 'features' | 'rules' | 'animals' | 'settings' | 'species' | 'terrain' | 'place' | 'units'
+    >
+  | 'planted'
+  | 'others';
+
+/** A rule of judgement: findings about one planting, none when all is well with it; `reads` says what can change them. */
+export interface Rule {
+  (judged: Judged): Finding[];
+  readonly reads: readonly Part[];
+}
+
+/** A rule that reads these parts of a holding and no others. */
+export const reading = (reads: readonly Part[], rule: (judged: Judged) => Finding[]): Rule =>
+  Object.assign(rule, { reads });
 
 type Draft = Pick<Finding, 'severity' | 'what' | 'why'> & Partial<Pick<Finding, 'plants' | 'at' | 'year' | 'remedies'>>;
 

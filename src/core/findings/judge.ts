@@ -3,6 +3,7 @@ import type { Holding } from '../holding/schema.ts';
 import { layHolding, type Laid } from '../ranks/laid.ts';
 import { bears } from '../species/catalogue.ts';
 import { finding, SEVERITIES, type Finding, type Judged, type Remedy, type Rule } from './finding.ts';
+import type { Memory } from './memory.ts';
 import { browsed } from './rules/browsed.ts';
 import { building } from './rules/building.ts';
 import { buriedService } from './rules/buried-service.ts';
@@ -59,8 +60,16 @@ export const rules: readonly Rule[] = [
   onlyWhileCut,
 ];
 
-/** All findings about one planting, most severe first, then what is right, said once. */
-export function judge(holding: Holding, { planting, layout }: Laid, all: readonly Laid[]): Finding[] {
+/**
+ * All findings about one planting, most severe first, then what is right, said once. With a `memory` of that planting
+ * only the rules are asked that an edit since can have changed; the answer is the same.
+ */
+export function judge(
+  holding: Holding,
+  { planting, layout }: Laid,
+  all: readonly Laid[],
+  memory: Memory | null = null,
+): Finding[] {
   const judged: Judged = { holding, planting, layout, all };
   if (layout.problem)
     return [
@@ -70,7 +79,7 @@ export function judge(holding: Holding, { planting, layout }: Laid, all: readonl
         why: layout.problem.sentence,
       }),
     ];
-  const found = rules.flatMap((rule) => rule(judged));
+  const found = rules.flatMap((rule) => memory?.ask(rule, judged) ?? rule(judged));
   const sorted = found.sort((a, b) => SEVERITIES.indexOf(a.severity) - SEVERITIES.indexOf(b.severity));
   return [...sorted, ...good(judged, sorted)];
 }

@@ -1,4 +1,5 @@
-import { bookOf } from '../species/book.ts';
+import { plantedOn } from '../ranks/laid.ts';
+import { bookOf, type SpeciesBook } from '../species/book.ts';
 import { parallel } from '../geometry/parallel.ts';
 import { chainageOf, polyline } from '../geometry/polyline.ts';
 import { distance, type Point } from '../geometry/point.ts';
@@ -135,9 +136,11 @@ export function swapPlants(
     const copies = stand.rows.filter((laid) => laid.row === row);
     const ids = new Set(swapped.map((i) => speciesAt(stand, i).id));
     const those = new Set(swapped);
-    const everyOne = copies.every(({ from, to }) =>
-      plantsBetween(from, to).every((i) => !ids.has(speciesAt(stand, i).id) || those.has(i)),
-    );
+    const stays = (i: number) => ids.has(speciesAt(stand, i).id) && !those.has(i);
+    const everyOne = copies.every(({ from, to }) => {
+      for (let i = from; i < to; i++) if (stays(i)) return false;
+      return true;
+    });
     const changes: Partial<Row> = everyOne
       ? {
           runs: row.runs.map((run) => (ids.has(run.species) ? { ...run, species: species.id } : run)),
@@ -159,18 +162,20 @@ export function swapPlants(
   return together(`swap for ${species.common}`, commands);
 }
 
-const plantsBetween = (from: number, to: number): number[] => Array.from({ length: to - from }, (_, i) => from + i);
-
 const standardsSwapped = ({ standards }: Row, ids: ReadonlySet<string>, species: Species): Partial<Row> =>
   standards && ids.has(standards.species) ? { standards: { ...standards, species: species.id } } : {};
 
-/** The species that serves best in place of `like`: one that the holding plants already, else the most alike; undefined when none serves. */
-export function substitute(
-  { all, holding }: Judged,
-  like: Species,
-  serves: (species: Species) => boolean,
-): Species | undefined {
-  const planted = new Set(all.flatMap(({ layout }) => layout.stand.kinds.map(({ id }) => id)));
+const orders = new WeakMap<SpeciesBook, Map<string, readonly Species[]>>();
+
+/** Species that could stand for `like`, the most alike first: of its layer, those that the holding plants already before others. */
+function inOrderOfLikeness({ all, holding }: Judged, like: Species): readonly Species[] {
+  const book = bookOf(holding);
+  const key = `${like.id} in ${plantedOn(all)}`;
+  let kept = orders.get(book);
+  if (!kept) orders.set(book, (kept = new Map()));
+  const known = kept.get(key);
+  if (known) return known;
+  const planted = new Set(plantedOn(all).split(' '));
   const likeness = (species: Species): number =>
     (planted.has(species.id) ? 3 : 0) +
     (species.source === like.source ? 6 : 0) +
@@ -181,14 +186,22 @@ export function substitute(
     (species.suckers ? -1 : 0);
   // A herb or a climber does no shrub's work, however short a height is wanted.
   const layer = ({ kind }: Species) => (kind === 'herb' || kind === 'climber' ? kind : 'wood');
-  let [best, most] = [undefined as Species | undefined, -Infinity];
-  for (const species of bookOf(holding).all) {
-    const alike = likeness(species);
-    if (alike > most && species.id !== like.id && layer(species) === layer(like) && serves(species))
-      [best, most] = [species, alike];
-  }
-  return best;
+  const order = book.all
+    .filter((species) => species.id !== like.id && layer(species) === layer(like))
+    .map((species) => ({ species, alike: likeness(species) }))
+    .sort((a, b) => b.alike - a.alike)
+    .map(({ species }) => species);
+  if (kept.size >= MOST_ORDERS) kept.clear();
+  kept.set(key, order);
+  return order;
 }
+
+/** Orders of likeness kept at once. */
+const MOST_ORDERS = 200;
+
+/** The species that serves best in place of `like`: one that the holding plants already, else the most alike; undefined when none serves. */
+export const substitute = (judged: Judged, like: Species, serves: (species: Species) => boolean): Species | undefined =>
+  inOrderOfLikeness(judged, like).find(serves);
 
 /** Moves the whole planting `metres` to the right of its baseline (negative: left), as a drawn line. Null when nothing is left of it. */
 export function moveSideways(

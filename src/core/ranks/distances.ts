@@ -1,6 +1,7 @@
 import Flatbush from 'flatbush';
 import { nearestOnSegment, type Point } from '../geometry/point.ts';
 import { crossesRay } from '../geometry/polygon.ts';
+import { asBefore } from './as-before.ts';
 import type { Stand } from './stand.ts';
 
 /** Distance of every plant from a run of points (metres), and the segment that is nearest. */
@@ -19,28 +20,46 @@ export function distancesFrom(stand: Stand, points: readonly Point[], closed = f
   let known = cache.get(stand);
   if (!known) cache.set(stand, (known = new Map()));
   let distances = known.get(points);
-  if (!distances) known.set(points, (distances = measure(stand, points, closed)));
+  if (!distances) known.set(points, (distances = measured(stand, points, closed)));
   return distances;
+}
+
+/** Measured where the stand is new, taken over where its rows stand as they did. */
+function measured(stand: Stand, points: readonly Point[], closed: boolean): Distances {
+  const { count } = stand;
+  const found = { distance: new Float64Array(count), segment: new Uint32Array(count) };
+  const earlier = asBefore(stand);
+  const known = earlier && cache.get(earlier.was)?.get(points);
+  for (const [from, to, then] of (known && earlier.same) ?? []) {
+    found.distance.set(known!.distance.subarray(then, then + to - from), from);
+    found.segment.set(known!.segment.subarray(then, then + to - from), from);
+  }
+  const segments = points.length - (closed ? 0 : 1);
+  const measure = segments > MANY ? measureByIndex : measureAll;
+  for (const [from, to] of known ? earlier.changed : [[0, count] as const])
+    measure(stand, points, segments, found, from, to);
+  return found;
 }
 
 /** Segments from which asking an index for the nearest beats asking every segment. */
 const MANY = 400;
 
-function measure(stand: Stand, points: readonly Point[], closed: boolean): Distances {
-  const segments = points.length - (closed ? 0 : 1);
-  return segments > MANY ? measureByIndex(stand, points, segments) : measureAll(stand, points, segments);
-}
-
-function measureAll({ x, y, count }: Stand, points: readonly Point[], segments: number): Distances {
-  const distance = new Float64Array(count).fill(Infinity);
-  const segment = new Uint32Array(count);
+function measureAll(
+  { x, y }: Stand,
+  points: readonly Point[],
+  segments: number,
+  { distance, segment }: Distances,
+  from: number,
+  to: number,
+): void {
+  distance.fill(Infinity, from, to);
   for (let s = 0; s < segments; s++) {
     const [ax, ay] = points[s]!;
     const [bx, by] = points[(s + 1) % points.length]!;
     const dx = bx - ax;
     const dy = by - ay;
     const squared = dx * dx + dy * dy;
-    for (let i = 0; i < count; i++) {
+    for (let i = from; i < to; i++) {
       const px = x[i]! - ax;
       const py = y[i]! - ay;
       const t = squared > 0 ? Math.min(1, Math.max(0, (px * dx + py * dy) / squared)) : 0;
@@ -51,8 +70,7 @@ function measureAll({ x, y, count }: Stand, points: readonly Point[], segments: 
       }
     }
   }
-  for (let i = 0; i < count; i++) distance[i] = Math.sqrt(distance[i]!);
-  return { distance, segment };
+  for (let i = from; i < to; i++) distance[i] = Math.sqrt(distance[i]!);
 }
 
 const indexes = new WeakMap<readonly Point[], Flatbush>();
@@ -72,11 +90,17 @@ function indexOf(points: readonly Point[], segments: number): Flatbush {
 }
 
 /** The nearest boxes are asked for, more of them until the last lies farther than the nearest segment found. */
-function measureByIndex({ x, y, count }: Stand, points: readonly Point[], segments: number): Distances {
-  const distance = new Float64Array(count).fill(Infinity);
-  const segment = new Uint32Array(count);
+function measureByIndex(
+  { x, y }: Stand,
+  points: readonly Point[],
+  segments: number,
+  { distance, segment }: Distances,
+  from: number,
+  to: number,
+): void {
+  distance.fill(Infinity, from, to);
   const index = indexOf(points, segments);
-  for (let i = 0; i < count; i++) {
+  for (let i = from; i < to; i++) {
     const p: Point = [x[i]!, y[i]!];
     for (let asked = 8; ; asked *= 4) {
       const near = index.neighbors(p[0], p[1], asked);
@@ -96,7 +120,6 @@ function measureByIndex({ x, y, count }: Stand, points: readonly Point[], segmen
       if (farthest >= distance[i]!) break;
     }
   }
-  return { distance, segment };
 }
 
 const inside = new WeakMap<Stand, Map<readonly Point[], Uint8Array>>();
@@ -108,16 +131,24 @@ export function standingIn(stand: Stand, polygon: readonly Point[]): Uint8Array 
   let found = known.get(polygon);
   if (found) return found;
   known.set(polygon, (found = new Uint8Array(stand.count)));
-  const { x, y, count } = stand;
+  const earlier = asBefore(stand);
+  const before = earlier && inside.get(earlier.was)?.get(polygon);
+  for (const [from, to, then] of (before && earlier.same) ?? [])
+    found.set(before!.subarray(then, then + to - from), from);
+  for (const [from, to] of before ? earlier.changed : [[0, stand.count] as const])
+    markInside(stand, polygon, found, from, to);
+  return found;
+}
+
+function markInside({ x, y }: Stand, polygon: readonly Point[], found: Uint8Array, from: number, to: number): void {
   let [south, north] = [Infinity, -Infinity];
-  for (let i = 0; i < count; i++) [south, north] = [Math.min(south, y[i]!), Math.max(north, y[i]!)];
+  for (let i = from; i < to; i++) [south, north] = [Math.min(south, y[i]!), Math.max(north, y[i]!)];
   for (let s = 0; s < polygon.length; s++) {
     const [ax, ay] = polygon[s]!;
     const [bx, by] = polygon[(s + 1) % polygon.length]!;
     if (ay === by || Math.max(ay, by) <= south || Math.min(ay, by) > north) continue;
-    for (let i = 0; i < count; i++) if (crossesRay(ax, ay, bx, by, x[i]!, y[i]!)) found[i]! ^= 1;
+    for (let i = from; i < to; i++) if (crossesRay(ax, ay, bx, by, x[i]!, y[i]!)) found[i]! ^= 1;
   }
-  return found;
 }
 
 const rings = new WeakMap<object, readonly Point[]>();

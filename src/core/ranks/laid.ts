@@ -10,3 +10,15 @@ export interface Laid {
 /** Every planting of a holding laid out. */
 export const layHolding = (holding: Holding): Laid[] =>
   holding.plantings.map((planting) => ({ planting, layout: layOut(planting, holding) }));
+
+const planted = new WeakMap<readonly Laid[], string>();
+
+/** Ids of the kinds planted anywhere among these, sorted, in one text: the same kinds give the same text. */
+export function plantedOn(all: readonly Laid[]): string {
+  let known = planted.get(all);
+  if (known === undefined) {
+    const kinds = new Set(all.flatMap(({ layout }) => layout.stand.kinds.map(({ id }) => id)));
+    planted.set(all, (known = [...kinds].sort().join(' ')));
+  }
+  return known;
+}

@@ -6,6 +6,7 @@ import sunData from './sun.json' with { type: 'json' };
 import type { Holding } from '../holding/schema.ts';
 import { settingOf } from '../holding/settings.ts';
 import { LIGHTS, type Species } from '../holding/species-schema.ts';
+import { asBefore } from '../ranks/as-before.ts';
 import type { Stand } from '../ranks/stand.ts';
 
 /** Hours of direct sun a day, mean of the three middle months of the growing season, by plant of a stand. */
@@ -22,19 +23,31 @@ const SAMPLED = 120;
 const REACH = 5;
 
 type Asked = Pick<Holding, 'features' | 'terrain' | 'place'>;
-const known = new WeakMap<Stand, Asked & { hours: SunHours }>();
+const known = new WeakMap<Stand, Asked & { hours: SunHours; kept: Float64Array }>();
+
+const sameGround = (a: Asked, b: Asked): boolean =>
+  a.features === b.features && a.terrain === b.terrain && a.place === b.place;
+
+/** Hours by plant, not a number where nobody has asked yet; what was worked out before an edit stays for rows that stay. */
+function keptHours(stand: Stand, asked: Asked): Float64Array {
+  const kept = new Float64Array(stand.count).fill(Number.NaN);
+  const earlier = asBefore(stand);
+  const before = earlier && known.get(earlier.was);
+  if (before && sameGround(before, asked))
+    for (const [from, to, then] of earlier.same) kept.set(before.kept.subarray(then, then + to - from), from);
+  return kept;
+}
 
 export function sunHours({ features, terrain, place }: Asked, stand: Stand): SunHours {
   const before = known.get(stand);
-  if (before && before.features === features && before.terrain === terrain && before.place === place)
-    return before.hours;
+  if (before && sameGround(before, { features, terrain, place })) return before.hours;
   const relief = reliefOf({ terrain, features });
   const ground = (i: number) => relief?.heightAt([stand.x[i]!, stand.y[i]!]) ?? 0;
   const lowest = relief ? Math.min(...Array.from({ length: stand.count }, (_, i) => ground(i))) : 0;
   const reaching = withinReach(castersOf(features, relief), lowest, stand);
   const { casters } = reaching;
   const suns = casters.length > 0 ? sunsOf(place) : [];
-  const kept = new Float64Array(stand.count).fill(Number.NaN);
+  const kept = keptHours(stand, { features, terrain, place });
   const ask = (i: number): number => {
     const [x, y] = [stand.x[i]!, stand.y[i]!];
     // Casters stand on the relief: so does the plant, else a house on a hill would shade by its elevation.
@@ -51,8 +64,11 @@ export function sunHours({ features, terrain, place }: Asked, stand: Stand): Sun
     if (near.length === 0) return Infinity;
     return suns.reduce((sum, sun) => sum + sun.hours * passing(near, rayFrom([x, y], z, sun)), 0);
   };
-  const step = Math.max(1, Math.ceil(stand.count / SAMPLED));
-  const evenly = Array.from({ length: Math.ceil(stand.count / step) }, (_, k) => k * step);
+  // Steps by doubling, and anew in each row: an edit of one row leaves the samples of the others where they were.
+  const step = 2 ** Math.max(0, Math.ceil(Math.log2(stand.count / SAMPLED)));
+  const evenly = stand.rows.flatMap(({ from, to }) =>
+    Array.from({ length: Math.ceil((to - from) / step) }, (_, k) => from + k * step),
+  );
   const hours: SunHours = {
     at: (i) => (Number.isNaN(kept[i]!) ? (kept[i] = ask(i)) : kept[i]!),
     sample:
@@ -60,7 +76,7 @@ export function sunHours({ features, terrain, place }: Asked, stand: Stand): Sun
         ? [...evenly, ...casters.slice(0, MOST_CLOSEST).map((caster) => closest(caster, stand))]
         : [],
   };
-  known.set(stand, { features, terrain, place, hours });
+  known.set(stand, { features, terrain, place, hours, kept });
   return hours;
 }
 
@@ -117,9 +133,11 @@ export function darkPlants(hours: SunHours, stand: Stand, wants: readonly number
 /** The plant closest to a caster: a narrow shade falls between plants that are spread evenly. */
 function closest({ box: [w, s, e, n] }: Caster, { x, y, count }: Stand): number {
   const [cx, cy] = [(w + e) / 2, (s + n) / 2];
-  let best = 0;
-  for (let i = 1; i < count; i++)
-    if (Math.hypot(x[i]! - cx, y[i]! - cy) < Math.hypot(x[best]! - cx, y[best]! - cy)) best = i;
+  let [best, least] = [0, Infinity];
+  for (let i = 0; i < count; i++) {
+    const squared = (x[i]! - cx) ** 2 + (y[i]! - cy) ** 2;
+    if (squared < least) [best, least] = [i, squared];
+  }
   return best;
 }
 

@@ -2,12 +2,12 @@ import { choiceWords, nameOf } from '../../ground/features.ts';
 import { settingOf } from '../../holding/settings.ts';
 import { guardAnimals, guardHeight } from '../../order/protection.ts';
 import { formatLength } from '../../units/quantities.ts';
-import { finding, type Finding, type Rule } from '../finding.ts';
+import { finding, type Finding, reading } from '../finding.ts';
 import { plantsInside } from '../../ranks/near.ts';
 import { sayStand } from '../../ranks/say-plants.ts';
 
 /** Plants where animals browse that the planting's guards do not answer: none at all, or lower than they reach. */
-export const browsed: Rule = (judged) => {
+export const browsed = reading(['animals', 'features', 'settings', 'units'], (judged) => {
   const { holding, planting, layout } = judged;
   const snow = settingOf(holding, 'guard.snow');
   const guarded = planting.guarded ? guardHeight(holding.animals, snow) : { need: 0, size: 0 };
@@ -28,4 +28,4 @@ export const browsed: Rule = (judged) => {
       }),
     ];
   });
-};
+});

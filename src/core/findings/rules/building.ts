@@ -3,13 +3,13 @@ import { settingOf } from '../../holding/settings.ts';
 import { speciesAt } from '../../ranks/stand.ts';
 import type { Species } from '../../holding/species-schema.ts';
 import { formatLength } from '../../units/quantities.ts';
-import { finding, type Finding, type Rule } from '../finding.ts';
+import { finding, type Finding, reading } from '../finding.ts';
 import { gapsOver, substitute, swapPlants } from '../mending.ts';
 import { sayStand } from '../../ranks/say-plants.ts';
 import { isNear, plantAt, plantsWhere } from '../../ranks/near.ts';
 
 /** Stems so near a building that the grown crown touches it, or nearer than the least distance. */
-export const building: Rule = (judged) => {
+export const building = reading(['features', 'settings', 'units', 'species', 'planted'], (judged) => {
   const { holding, layout } = judged;
   const { stand } = layout;
   const least = settingOf(holding, 'setback.building');
@@ -41,4 +41,4 @@ export const building: Rule = (judged) => {
       }),
     ];
   });
-};
+});

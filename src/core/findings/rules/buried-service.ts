@@ -1,13 +1,13 @@
 import { settingOf } from '../../holding/settings.ts';
 import { formatLength } from '../../units/quantities.ts';
 import { distancesFrom } from '../../ranks/distances.ts';
-import { finding, type Finding, type Rule } from '../finding.ts';
+import { finding, type Finding, reading } from '../finding.ts';
 import { gapsOver } from '../mending.ts';
 import { sayStand } from '../../ranks/say-plants.ts';
 import { isNear, plantsWhere } from '../../ranks/near.ts';
 
 /** Planting holes over or beside a buried service; worse while its place on the ground is not marked. */
-export const buriedService: Rule = (judged) => {
+export const buriedService = reading(['features', 'settings', 'units'], (judged) => {
   const { holding, layout } = judged;
   const { stand } = layout;
   const wanted = settingOf(holding, 'setback.service');
@@ -28,4 +28,4 @@ export const buriedService: Rule = (judged) => {
       }),
     ];
   });
-};
+});

@@ -1,12 +1,12 @@
 import { choiceWords, nameOf } from '../../ground/features.ts';
 import { schoolName, waysToClear, wasMeans } from '../../ground/ways-to-clear.ts';
 import { speciesAt } from '../../ranks/stand.ts';
-import { finding, type Finding, type Rule } from '../finding.ts';
+import { finding, type Finding, reading } from '../finding.ts';
 import { plantsInside } from '../../ranks/near.ts';
 import { sayStand } from '../../ranks/say-plants.ts';
 
 /** Ground that must be cleared first and nobody has said how; and fruit on ground where its own kin stood. */
-export const cover: Rule = (judged) => {
+export const cover = reading(['features'], (judged) => {
   const { stand } = judged.layout;
   return judged.holding.features.flatMap((feature): Finding[] => {
     if (feature.kind !== 'cover') return [];
@@ -37,4 +37,4 @@ export const cover: Rule = (judged) => {
       );
     return found;
   });
-};
+});

@@ -5,7 +5,7 @@ import { formatLength } from '../../units/quantities.ts';
 import { capital } from '../../units/text.ts';
 import { firstYear } from '../../years/kept.ts';
 import { distancesFrom, ringOf, standingIn } from '../../ranks/distances.ts';
-import { finding, type Rule } from '../finding.ts';
+import { finding, reading } from '../finding.ts';
 import { isClipped } from '../../ranks/purposes.ts';
 import { speciesAt } from '../../ranks/stand.ts';
 import { keepTo, substitute, swapPlants } from '../mending.ts';
@@ -13,7 +13,7 @@ import { sayStand } from '../../ranks/say-plants.ts';
 import { plantsWhere } from '../../ranks/near.ts';
 
 /** Plants that stand inside and will hang over the neighbour: their grown crowns reach well across a side. */
-export const crownOver: Rule = (judged) => {
+export const crownOver = reading(['boundary', 'settings', 'units', 'species', 'planted'], (judged) => {
   const { holding, planting, layout } = judged;
   const { stand } = layout;
   const { boundary, units } = holding;
@@ -56,4 +56,4 @@ export const crownOver: Rule = (judged) => {
       ],
     }),
   ];
-};
+});

@@ -1,10 +1,10 @@
 import { nameOf } from '../../ground/features.ts';
-import { finding, type Finding, type Rule } from '../finding.ts';
+import { finding, type Finding, reading } from '../finding.ts';
 import { plantsInside } from '../../ranks/near.ts';
 import { sayStand } from '../../ranks/say-plants.ts';
 
 /** Planting where water runs over the ground: what floats takes guards and mats with it. */
-export const flood: Rule = (judged) => {
+export const flood = reading(['features'], (judged) => {
   const { stand } = judged.layout;
   return judged.holding.features.flatMap((feature): Finding[] => {
     if (
@@ -23,4 +23,4 @@ export const flood: Rule = (judged) => {
       }),
     ];
   });
-};
+});

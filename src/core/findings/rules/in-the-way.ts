@@ -2,13 +2,13 @@ import { nameOf } from '../../ground/features.ts';
 import { addClearing } from '../../holding/planting-commands.ts';
 import { settingOf } from '../../holding/settings.ts';
 import { formatLength } from '../../units/quantities.ts';
-import { finding, type Finding, type Rule } from '../finding.ts';
+import { finding, type Finding, reading } from '../finding.ts';
 import { plantsWithin } from '../../ranks/near.ts';
 import { gapsOver } from '../mending.ts';
 import { sayStand } from '../../ranks/say-plants.ts';
 
 /** Stems on a right of way, on a track, over a drain, or within what a pole is to be kept clear of. */
-export const inTheWay: Rule = (judged) => {
+export const inTheWay = reading(['features', 'settings', 'units'], (judged) => {
   const { holding, layout } = judged;
   const { stand } = layout;
   const length = (metres: number) => formatLength(metres, holding.units);
@@ -83,4 +83,4 @@ export const inTheWay: Rule = (judged) => {
         return [];
     }
   });
-};
+});

@@ -4,10 +4,10 @@ import { mowLane } from '../../order/weeds.ts';
 import { formatLength } from '../../units/quantities.ts';
 import { purposes } from '../../ranks/purposes.ts';
 import { rowCrown, sizesOf } from '../../years/belt.ts';
-import { finding, type Finding, type Rule } from '../finding.ts';
+import { finding, type Finding, reading } from '../finding.ts';
 
 /** Row gaps in which the mower no longer passes while weeds must still be kept down. Close sets are not mown between. */
-export const mower: Rule = (judged) => {
+export const mower = reading(['settings', 'units'], (judged) => {
   const { holding, planting, layout } = judged;
   const { stand } = layout;
   const deck = settingOf(holding, 'mower.deck');
@@ -48,4 +48,4 @@ export const mower: Rule = (judged) => {
       }),
     ];
   });
-};
+});

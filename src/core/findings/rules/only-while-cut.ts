@@ -1,6 +1,6 @@
+import { standsLike } from '../../ranks/as-before.ts';
 import { cuttingHours } from '../../years/cutting.ts';
-import type { Judged, Rule } from '../finding.ts';
-import { finding } from '../finding.ts';
+import { finding, reading, type Judged, type Rule } from '../finding.ts';
 import { building } from './building.ts';
 import { layerLightRule } from './layer-light.ts';
 import { localHeight } from './local-height.ts';
@@ -11,14 +11,13 @@ import { overheadLine } from './overhead-line.ts';
 const ASK_SIZE: readonly Rule[] = [overheadLine, localHeight, building, mower, layerLightRule];
 
 /** Places where all is well only while somebody cuts: what the rules of size would say of the same plants left to grow. */
-export const onlyWhileCut: Rule = (judged) => {
+export const onlyWhileCut = reading([...new Set(ASK_SIZE.flatMap(({ reads }) => reads))], (judged) => {
   const { holding, layout } = judged;
   const { stand } = layout;
   if (stand.lots.every(({ kept }) => kept === null)) return [];
-  const uncut: Judged = {
-    ...judged,
-    layout: { ...layout, stand: { ...stand, lots: stand.lots.map((lot) => ({ ...lot, kept: null })) } },
-  };
+  const grown = { ...stand, lots: stand.lots.map((lot) => ({ ...lot, kept: null })) };
+  standsLike(grown, stand);
+  const uncut: Judged = { ...judged, layout: { ...layout, stand: grown } };
   const then = ASK_SIZE.flatMap((rule) => rule(uncut));
   if (then.length === 0) return [];
   const now = new Set(ASK_SIZE.flatMap((rule) => rule(judged)).map(({ id }) => id));
@@ -35,4 +34,4 @@ export const onlyWhileCut: Rule = (judged) => {
         year,
       }),
     );
-};
+});

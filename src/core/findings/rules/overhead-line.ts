@@ -5,7 +5,7 @@ import { formatLength } from '../../units/quantities.ts';
 import { firstYear } from '../../years/kept.ts';
 import { becomes } from '../../species/mature.ts';
 import { distancesFrom } from '../../ranks/distances.ts';
-import { finding, type Finding, type Judged, type Rule } from '../finding.ts';
+import { finding, type Finding, type Judged, reading } from '../finding.ts';
 import { gapsOver, substitute, swapPlants } from '../mending.ts';
 import { sayStand } from '../../ranks/say-plants.ts';
 import { isNear, plantsWhere } from '../../ranks/near.ts';
@@ -14,8 +14,9 @@ import { capital } from '../../units/text.ts';
 type Line = Extract<Feature, { kind: 'overheadLine' }>;
 
 /** Trees that will grow into an overhead line, or could fall on it. */
-export const overheadLine: Rule = (judged) =>
-  judged.holding.features.flatMap((feature) => (feature.kind === 'overheadLine' ? besideLine(judged, feature) : []));
+export const overheadLine = reading(['features', 'settings', 'units', 'species', 'planted'], (judged) =>
+  judged.holding.features.flatMap((feature) => (feature.kind === 'overheadLine' ? besideLine(judged, feature) : [])),
+);
 
 function besideLine(judged: Judged, line: Line): Finding[] {
   const { holding, layout } = judged;

@@ -4,7 +4,7 @@ import { setRow } from '../../holding/planting-commands.ts';
 import { speciesAt } from '../../ranks/stand.ts';
 import { partners, type PartnerNeed } from '../../species/catalogue.ts';
 import { formatLength } from '../../units/quantities.ts';
-import { finding, type Finding, type Judged, type Rule } from '../finding.ts';
+import { finding, type Finding, type Judged, reading } from '../finding.ts';
 import { plantAt, plantsWhere } from '../../ranks/near.ts';
 import { capital } from '../../units/text.ts';
 
@@ -29,7 +29,7 @@ export function pollinationOf(judged: Pick<Judged, 'all' | 'layout'>): Pollinati
 }
 
 /** A plant that bears fruit only with a partner in reach, and has none on the whole holding. */
-export const partner: Rule = (judged) => {
+export const partner = reading(['units', 'species', 'others'], (judged) => {
   const { holding, planting, layout } = judged;
   const { stand } = layout;
   return pollinationOf(judged).flatMap(({ species, need, alone }): Finding[] => {
@@ -64,7 +64,7 @@ export const partner: Rule = (judged) => {
       }),
     ];
   });
-};
+});
 
 function hasPartner(
   { all, layout: { stand } }: Pick<Judged, 'all' | 'layout'>,

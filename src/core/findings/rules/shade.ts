@@ -1,11 +1,11 @@
 import { speciesAt } from '../../ranks/stand.ts';
-import { finding, type Rule } from '../finding.ts';
+import { finding, reading } from '../finding.ts';
 import { darkPlants, hoursWanted, sunHours } from '../../sun/plant-hours.ts';
 import { substitute, swapPlants } from '../mending.ts';
 import { sayStand } from '../../ranks/say-plants.ts';
 
 /** Species that want more sun than buildings, walls and standing trees leave them in the growing season. */
-export const shade: Rule = (judged) => {
+export const shade = reading(['features', 'terrain', 'place', 'settings', 'species', 'planted'], (judged) => {
   const { holding, layout } = judged;
   const { stand } = layout;
   const wants = stand.kinds.map((species) => hoursWanted(holding, species));
@@ -29,4 +29,4 @@ export const shade: Rule = (judged) => {
       remedies: other ? [{ label: `Swap for ${other.common}`, command: swapPlants(judged, dark, other) }] : [],
     }),
   ];
-};
+});

@@ -1,25 +1,27 @@
-import { SHALLOW, moistureOf, soilAt, soilZones } from '../../ground/soil.ts';
+import { SHALLOW, moistureOf, soilZones } from '../../ground/soil.ts';
 import { speciesAt } from '../../ranks/stand.ts';
 import { bears, matureHeight } from '../../species/catalogue.ts';
 import type { Species } from '../../holding/species-schema.ts';
 import { featureLabel } from '../../ground/features.ts';
 import { formatLength } from '../../units/quantities.ts';
-import { finding, type Finding, type Rule } from '../finding.ts';
+import { finding, type Finding, reading } from '../finding.ts';
 import { substitute, swapPlants } from '../mending.ts';
 import { sayStand } from '../../ranks/say-plants.ts';
-import { plantAt } from '../../ranks/near.ts';
+import { standingIn } from '../../ranks/distances.ts';
 
 /** pH and drainage of the soil zone against what the species bears; a pH not known on either side says nothing. */
-export const soil: Rule = (judged) => {
+export const soil = reading(['features', 'units', 'species', 'planted'], (judged) => {
   const { holding, layout } = judged;
   const { stand } = layout;
   const zones = soilZones(holding.features);
   if (zones.length === 0) return [];
   const groups = new Map<number, { zone: (typeof zones)[number]; species: Species; plants: number[] }>();
+  const within = zones.map(({ zone }) => standingIn(stand, zone.ring));
   for (let i = 0; i < stand.count; i++) {
-    const zone = soilAt(zones, plantAt(stand, i));
-    if (!zone) continue;
-    const key = zones.indexOf(zone) * stand.kinds.length + stand.species[i]!;
+    const z = within.findLastIndex((inside) => inside[i] === 1); // the last drawn counts, as in soilAt
+    if (z < 0) continue;
+    const zone = zones[z]!;
+    const key = z * stand.kinds.length + stand.species[i]!;
     const group = groups.get(key);
     if (group) group.plants.push(i);
     else groups.set(key, { zone, species: speciesAt(stand, i), plants: [i] });
@@ -72,4 +74,4 @@ export const soil: Rule = (judged) => {
       );
     return found;
   });
-};
+});

@@ -6,10 +6,10 @@ import { mainString } from '../../ranks/stand.ts';
 import { formatLength } from '../../units/quantities.ts';
 import { closingYear } from '../../years/belt.ts';
 import { meanSize } from '../../species/mature.ts';
-import { finding, type Finding, type Rule } from '../finding.ts';
+import { finding, type Finding, reading } from '../finding.ts';
 
 /** Rows set so wide that they never close, or so tight that most of what is planted must come out again. */
-export const spacingRule: Rule = (judged) => {
+export const spacingRule = reading(['settings', 'units', 'species'], (judged) => {
   const { holding, planting, layout } = judged;
   const tight = settingOf(holding, 'spacing.tight');
   const wide = settingOf(holding, 'spacing.wide');
@@ -43,4 +43,4 @@ export const spacingRule: Rule = (judged) => {
       }),
     ];
   });
-};
+});

@@ -5,7 +5,7 @@ import { setBaseline } from '../../holding/planting-commands.ts';
 import { stationLabel } from '../../field/stake.ts';
 import { formatLength } from '../../units/quantities.ts';
 import { distancesFrom } from '../../ranks/distances.ts';
-import { finding, type Finding, type Rule } from '../finding.ts';
+import { finding, type Finding, reading } from '../finding.ts';
 import { isNear, plantAt } from '../../ranks/near.ts';
 
 /** Stretch of the bank over which its width is asked, metres. */
@@ -14,7 +14,7 @@ const STRETCH = 8;
 const ALONG = 40;
 
 /** Straight rows beside a winding bank: the strip is as wide as its narrowest place, and has as many rows as stand there. */
-export const stripWidth: Rule = (judged) => {
+export const stripWidth = reading(['features', 'settings', 'units'], (judged) => {
   const {
     holding,
     planting,
@@ -69,4 +69,4 @@ export const stripWidth: Rule = (judged) => {
       }),
     ];
   });
-};
+});

@@ -2,11 +2,11 @@ import { distance, type Point } from '../../geometry/point.ts';
 import { featuresOf, nameOf } from '../../ground/features.ts';
 import { settingOf } from '../../holding/settings.ts';
 import { formatLength } from '../../units/quantities.ts';
-import { finding, type Rule } from '../finding.ts';
+import { finding, reading } from '../finding.ts';
 import { plantAt } from '../../ranks/near.ts';
 
 /** The far end of a planting lies beyond the hose from every tap and tank. */
-export const tapReach: Rule = (judged) => {
+export const tapReach = reading(['features', 'settings', 'units'], (judged) => {
   const { holding, layout } = judged;
   const { stand } = layout;
   const sources = featuresOf(holding.features, 'tap', 'tank');
@@ -30,4 +30,4 @@ export const tapReach: Rule = (judged) => {
       at: far.at,
     }),
   ];
-};
+});

@@ -1,10 +1,10 @@
 import { featuresOf, nameOf } from '../../ground/features.ts';
 import { settingOf } from '../../holding/settings.ts';
 import { formatLength } from '../../units/quantities.ts';
-import { finding, type Rule } from '../finding.ts';
+import { finding, reading } from '../finding.ts';
 
 /** The widest way in lets the machine through, or it does not: then everything is carried. */
-export const wayIn: Rule = (judged) => {
+export const wayIn = reading(['features', 'settings', 'units'], (judged) => {
   const { holding, layout } = judged;
   if (layout.stand.count === 0) return [];
   const gates = featuresOf(holding.features, 'gate');
@@ -23,4 +23,4 @@ export const wayIn: Rule = (judged) => {
       at: [widest.at[0], widest.at[1]],
     }),
   ];
-};
+});
