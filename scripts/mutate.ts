@@ -141,33 +141,49 @@ class Trier {
   }
 }
 
+/** A change as it is read: where, what kind, and what became what. */
+function sayTried({ file, change }: Tried): string {
+  const code = readFileSync(file, 'utf8');
+  const line = code.slice(0, change.start).split('\n').length;
+  const flat = (text: string) => text.replaceAll(/\s+/g, ' ');
+  return `${relative(CORE, file)}:${line} ${change.kind}: ${flat(code.slice(change.start, change.end))} became ${flat(change.to)}`;
+}
+
 const tried: Tried[] = folders.flatMap(sampleOf).map((one, id) => ({ ...one, id }));
 process.stdout.write(`${tried.length} changes in ${folders.length} folders; finding the tests that come by them\n`);
 const reached = await reachOf(tried);
 const survived: Tried[] = [];
 const queue = [...tried];
+// The same tests on unchanged code must pass, or every change would seem noticed.
+for (const folder of folders) {
+  const one = tried.find((each) => each.folder === folder && stagesFor(each, reached).stages.length > 0);
+  if (!one) continue;
+  const trier = new Trier();
+  const { stages, ms } = stagesFor(one, reached);
+  const noticed = await trier.noticed(
+    { file: one.file, code: readFileSync(one.file, 'utf8'), stages },
+    ms * SLOWER + PATIENCE,
+  );
+  trier.end();
+  if (noticed) throw new Error(`The tests of ${relative(CORE, one.file)} fail with nothing changed.`);
+}
 await Promise.all(
   Array.from({ length: WORKERS }, async () => {
     const trier = new Trier();
     for (let one = queue.shift(); one; one = queue.shift()) {
       const { stages, ms } = stagesFor(one, reached);
       const code = changed(readFileSync(one.file, 'utf8'), one.change);
-      if (!(await trier.noticed({ file: one.file, code, stages }, ms * SLOWER + PATIENCE))) survived.push(one);
+      if (!(await trier.noticed({ file: one.file, code, stages }, ms * SLOWER + PATIENCE))) {
+        survived.push(one);
+        process.stdout.write(`  ${sayTried(one)}\n`);
+      }
     }
     trier.end();
   }),
 );
 for (const folder of folders) {
   const all = tried.filter((one) => one.folder === folder);
-  const left = survived.filter((one) => one.folder === folder).sort((a, b) => a.id - b.id);
-  for (const { file, change } of left) {
-    const code = readFileSync(file, 'utf8');
-    const line = code.slice(0, change.start).split('\n').length;
-    const was = code.slice(change.start, change.end).replaceAll(/\s+/g, ' ');
-    process.stdout.write(
-      `  ${relative(CORE, file)}:${line} ${change.kind}: ${was} became ${change.to.replaceAll(/\s+/g, ' ')}\n`,
-    );
-  }
+  const left = survived.filter((one) => one.folder === folder);
   const share = Math.round((100 * (all.length - left.length)) / Math.max(1, all.length));
   process.stdout.write(`${folder}: ${all.length - left.length} of ${all.length} noticed, ${share} %\n`);
 }

@@ -29,6 +29,16 @@ describe(readClimateCsv, () => {
     expect('rose' in read && read.rose.winter).toEqual(
       [0.1, 0.2, 0.3, 0.4].map((share) => ({ share, speed: expect.closeTo(2.7778, 3) })),
     );
+    const knots = readClimateCsv(
+      winds(() => 0.25, 'speed kn'),
+      'wind.csv',
+    );
+    expect('rose' in knots && knots.rose.autumn[3]!.speed).toBeCloseTo(5.144, 3); // a knot is 1852 m an hour
+    const miles = readClimateCsv(
+      winds(() => 0.25, 'speed mph'),
+      'wind.csv',
+    );
+    expect('rose' in miles && miles.rose.autumn[3]!.speed).toBeCloseTo(4.47, 2);
     const bare = readClimateCsv(winds(() => 0.25).replaceAll(',E,', ',90,'), 'wind.csv');
     expect('rose' in bare && bare.rose.summer[1]).toEqual({ share: 0.25, speed: 10 });
   });

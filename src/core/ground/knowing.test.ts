@@ -8,7 +8,7 @@ import type { Holding } from '../holding/schema.ts';
 import { SEASONS, type Rose } from '../holding/ground-schema.ts';
 import { AIM_KINDS, aimKinds, aimPieces, aimSentence, newAim } from './aims.ts';
 import { newFeature } from './features.ts';
-import { lineOf, ruleSentence } from './local-rules.ts';
+import { linesFor, lineOf, ruleSentence } from './local-rules.ts';
 import { fitPicture, onPlane, pixelAt, placeOf, readWorldFile } from './picture-fit.ts';
 import { windSentence, windsWorthStopping, prevailingRose, WIND_STRENGTHS } from './wind.ts';
 
@@ -87,6 +87,33 @@ describe('aims', () => {
 });
 
 describe('local rules', () => {
+  it('run along lines of the ground and water edges, never along paint', () => {
+    const kinds = (kind: 'setback' | 'waterEdge') =>
+      linesFor(
+        kind,
+        (['fence', 'stream', 'ditch', 'wetGround', 'paintMark', 'tree'] as const).map((each) =>
+          newFeature(
+            each,
+            each,
+            each === 'wetGround'
+              ? [
+                  [0, 0],
+                  [9, 0],
+                  [9, 9],
+                ]
+              : each === 'tree'
+                ? [[0, 0]]
+                : [
+                    [0, 0],
+                    [9, 0],
+                  ],
+            each === 'paintMark' ? { on: '2026-11-02' } : {},
+          ),
+        ),
+      ).map(({ kind: each }) => each);
+    expect(kinds('setback')).toEqual(['fence', 'stream', 'ditch']);
+    expect(kinds('waterEdge')).toEqual(['stream', 'ditch', 'wetGround']);
+  });
   const holding = sample({
     boundary: [
       [0, 0],

@@ -167,6 +167,37 @@ describe('shade', () => {
     expect(cutsSentence(scene([], ridge), [0, 0], 12)).toMatch(/the land itself/);
   });
 
+  it('land on the map: hours read between bearings and places are those of the plain way, but at a shadow’s edge', () => {
+    const hills = (x: number, y: number) =>
+      30 * Math.exp(-(((x - 40) / 60) ** 2) - ((y + 90) / 30) ** 2) + 12 * Math.exp(-(((x + 70) / 25) ** 2));
+    const land: Terrain = {
+      west: -120,
+      south: -120,
+      cell: 12,
+      columns: 21,
+      rows: 21,
+      heights: Array.from({ length: 441 }, (_, at) => hills(-120 + (at % 21) * 12, -120 + Math.floor(at / 21) * 12)),
+      source: 'test',
+      simulated: false,
+    };
+    const things = scene([tree], land);
+    const grid = sunGrid([-60, -30, 66, 60], { finest: 9 });
+    const suns = daySuns(place, { month: 12, stepMinutes: 20 });
+    const fast = new Float32Array(grid.nx * grid.ny);
+    sunHoursInto(fast, things, grid, { month: 12, stepMinutes: 20, height: 2 });
+    const apart = Array.from(fast, (hours, at) => {
+      const p: Point = [
+        grid.west + ((at % grid.nx) + 0.5) * grid.cell,
+        grid.south + (Math.floor(at / grid.nx) + 0.5) * grid.cell,
+      ];
+      const z = things.relief!.heightAt(p)! + 2;
+      return hours - suns.reduce((sum, sun) => sum + sun.hours * litShare(things, p, z, sun, false), 0);
+    });
+    expect(Math.max(...fast) - Math.min(...fast)).toBeGreaterThan(3); // the hills do hide the sun, in places
+    expect(Math.max(...apart.map(Math.abs))).toBeLessThan(1.01); // three suns of the 20 minutes
+    expect(apart.reduce((sum, one) => sum + Math.abs(one), 0) / apart.length).toBeLessThan(0.12);
+  });
+
   it('a bare tree takes little, the same tree in leaf much', () => {
     const behind = sunAt(scene([tree]), [14, 9]);
     const lost = (month: number) => behind.open[month]! - behind.hours[month]!;
@@ -205,6 +236,8 @@ describe(litPatches, () => {
     const { rings, area } = litPatches(hours, grid, 4);
     expect(area).toBe(60 * 4);
     expect(rings).toHaveLength(1);
+    const two = Float32Array.from({ length: 100 }, (_, at) => (at % 10 === 0 || at % 10 > 5 ? 4 : 0));
+    expect(litPatches(two, grid, 4).rings.map((ring) => Math.max(...ring.map(([x]) => x)))).toEqual([20, 2]); // largest first
     expect(
       litPatches(hours, grid, 4, [
         [0, 0],

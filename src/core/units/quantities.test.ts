@@ -5,11 +5,19 @@ import {
   formatArea,
   formatLength,
   formatMoney,
+  formatRange,
+  formatWater,
+  landUnit,
+  lengthUnit,
   parseLength,
+  rainUnit,
+  waterUnit,
+  windUnit,
   formatTape,
   inUnits,
 } from './quantities.ts';
 import { intervals } from './rounding.ts';
+import { sinceWords } from './text.ts';
 
 describe(parseLength, () => {
   it.each([
@@ -107,5 +115,50 @@ describe('texts and tapes in the steward’s own units', () => {
   ])('%d m on a tape is %s', (metres, said) => {
     expect(formatTape(metres, 'us')).toBe(said);
     expect(formatTape(metres, 'metric')).toBe(formatLength(metres, 'metric', { decimals: 2 }));
+  });
+});
+
+describe('what people say', () => {
+  it.each([
+    [59_999, 'just now'],
+    [60_000, '1 minute ago'],
+    [3_599_999, '59 minutes ago'],
+    [3_600_000, '1 hour ago'],
+    [86_399_999, '23 hours ago'],
+    [86_400_000, '1 day ago'],
+    [3 * 86_400_000, '3 days ago'],
+  ])('%d ms: %s', (milliseconds, said) => expect(sinceWords(milliseconds)).toBe(said));
+  it.each([
+    [[2, 4], '2 to 4 m', '7 to 13 ft'],
+    [[1.9, 4], '1.9 to 4.0 m', '6 to 13 ft'],
+    [[3, 3], '3 m', '10 ft'],
+  ] as const)('the range %j: %s, %s', (range, metric, us) => {
+    expect(formatRange(range, 'metric')).toBe(metric);
+    expect(formatRange(range, 'us')).toBe(us);
+  });
+  it('areas change unit at half an acre and a hectare', () => {
+    expect(formatArea(9999, 'metric')).toBe('9,999 m²');
+    expect(formatArea(10_000, 'metric')).toBe('1.00 ha');
+    expect(formatArea(2023, 'us')).toBe('21,775 ft²');
+    expect(formatArea(2024, 'us')).toBe('0.50 ac');
+  });
+  it('each unit and what one of it is', () => {
+    expect(lengthUnit('metric') + lengthUnit('us')).toBe('mft');
+    expect(landUnit('us')).toEqual({ name: 'acre', squareMetres: expect.closeTo(4046.856, 3) });
+    expect(windUnit('us')).toEqual({ name: 'mph', perUnit: expect.closeTo(0.44704, 6) });
+    expect(rainUnit('us')).toEqual({ name: 'in', perUnit: expect.closeTo(25.4, 9) });
+    for (const unit of [windUnit('metric').perUnit, rainUnit('metric').perUnit, waterUnit('metric').litres])
+      expect(unit).toBe(1);
+    expect(landUnit('metric').squareMetres).toBe(10_000);
+  });
+  it.each([
+    [14, '14 L', '3.7 gal'],
+    [3.785411784, '3.8 L', '1 gal'],
+    [1000, '1,000 L', '264 gal'],
+    [9.5, '9.5 L', '2.5 gal'],
+    [10.4, '10 L', '2.7 gal'],
+  ])('%d litres: %s, %s', (litres, metric, us) => {
+    expect(formatWater(litres, 'metric')).toBe(metric);
+    expect(formatWater(litres, 'us')).toBe(us);
   });
 });
