@@ -42,7 +42,7 @@ test('a planting is laid along a fence at its setback, by its purpose', async ({
   await page.getByRole('textbox', { name: 'Setback' }).press('Enter');
   await page.getByRole('button', { name: 'Lay the rows' }).click();
   await expect(page.getByRole('heading', { name: 'Stock-proof hedge' })).toBeVisible();
-  expect(await figure(page, 'plants')).toBe(586); // 117.2 m at five a metre
+  await expect.poll(() => figure(page, 'plants')).toBe(586); // 117.2 m at five a metre
   await saved(page);
 });
 

@@ -7,7 +7,7 @@ test('a bead dragged re-spaces its row; plan, figures and findings follow, Escap
   const row = page.getByRole('button', { name: /^2 Tall, slow/ });
   await dragBead(page, 1, 200, 40);
   await expect(row).not.toContainText('49 plants'); // tried out while the drag lasts
-  expect(await figure(page, 'plants')).toBeLessThan(before);
+  await expect.poll(() => figure(page, 'plants')).toBeLessThan(before);
   await page.mouse.up();
   await expect(page.getByRole('button', { name: /^Undo: spacing 3\.\d+ m/ })).toBeVisible();
   await page.keyboard.press('Control+z');
@@ -42,7 +42,7 @@ test('a remedy previews its effect, then does it, and undo brings the finding ba
 
   await finding.getByRole('button', { name: 'Leave a gap' }).click();
   await expect(finding).toBeHidden();
-  expect(await figure(page, 'plants')).toBe(previewed);
+  await expect.poll(() => figure(page, 'plants')).toBe(previewed);
   await page.keyboard.press('Control+z');
   await expect(finding).toBeVisible();
 });
@@ -143,7 +143,7 @@ test('US customary shows the same plants', async ({ page }) => {
   await saved(page);
   await page.getByRole('link', { name: 'Ranks' }).click();
   await expect(page.getByRole('button', { name: /^1 Outer/ })).toContainText('4.92 ft apart');
-  expect(await figure(page, 'plants')).toBe(before);
+  await expect.poll(() => figure(page, 'plants')).toBe(before);
 });
 
 test('schools of practice say what each spacing changes; one is tried out, set and undone; the ends taper', async ({
@@ -180,7 +180,7 @@ test('schools of practice say what each spacing changes; one is tried out, set a
   await step.press('Enter');
   await expect(page.getByRole('button', { name: 'Undo: ends tapered' })).toBeVisible();
   await page.getByRole('complementary').getByRole('button', { name: 'Close' }).click();
-  expect(await figure(page, 'plants')).toBeLessThan(plants);
+  await expect.poll(() => figure(page, 'plants')).toBeLessThan(plants);
 });
 
 test('which row where: each order says why and who stands in whose shade; one is laid and undone', async ({ page }) => {

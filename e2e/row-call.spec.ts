@@ -104,5 +104,5 @@ test('stock in hand is laid so that it is used up, tried out while it is looked 
   await expect(first).toBeVisible();
   await first.getByRole('button', { name: 'Lay it' }).click();
   await expect(page.getByRole('button', { name: 'Undo: stock in hand laid' })).toBeVisible();
-  expect(await figure(page, 'plants')).toBe(225);
+  await expect.poll(() => figure(page, 'plants')).toBe(225);
 });

@@ -1,14 +1,15 @@
-import { useEffect, useMemo, useRef, type KeyboardEvent, type PointerEvent } from 'react';
+import { memo, useEffect, useMemo, useRef, type KeyboardEvent, type PointerEvent } from 'react';
 import { placedPlan, SMALL_PLAN } from '../../core/ranks/small-plan.ts';
 import { SmallPlan } from '../parts/SmallPlan.tsx';
-import type { Worked } from '../store/derived.ts';
+import { useWorked } from '../store/derived.ts';
 import type { PlanMap } from './PlanMap.ts';
 
 /** Share of the view by which an arrow moves it. */
 const STEP = 0.2;
 
 /** The whole holding small, with a frame round what the plan shows: dragged, clicked or moved by arrows, the plan follows. */
-export function Inset({ map, worked: { holding, all } }: { map: PlanMap; worked: Worked }) {
+export const Inset = memo(function Inset({ map }: { map: PlanMap }) {
+  const { holding, all } = useWorked();
   const frame = useRef<SVGRectElement>(null);
   const box = useRef<HTMLDivElement>(null);
   const placed = useMemo(() => placedPlan(holding, all), [holding, all]);
@@ -65,4 +66,4 @@ export function Inset({ map, worked: { holding, all } }: { map: PlanMap; worked:
       </SmallPlan>
     </div>
   );
-}
+});

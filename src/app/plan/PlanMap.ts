@@ -20,7 +20,8 @@ import { ImageLayer } from './image-layer.ts';
 import type { Reshaping } from './reshaping.ts';
 import type { Scene } from './scene.ts';
 import { drawThings } from './ground-things.ts';
-import { groundStyle, labelStyle, thingOf } from './ground-style.ts';
+import { groundStyle, thingOf } from './ground-style.ts';
+import { labelStyle } from './ground-words.ts';
 import { GridLayer } from './grid-layer.ts';
 import { beltsIn, drawBelts } from './belts.ts';
 import { PlantLayer } from './plant-layer.ts';
@@ -39,6 +40,22 @@ const plane = new Projection({ code: 'close-rank:plane', units: 'm', extent: [-5
 /** A planting is shown with this share of its length about it, and at least so many metres. */
 const [SHARE_ABOUT, LEAST_ABOUT] = [0.12, 8] as const;
 
+/** Words make way for a belt once it has rested so long, milliseconds: while it is dragged they stay. */
+const BELTS_AFTER = 150;
+
+/** All that the drawing of ground, boundary and baselines follows from: a dragged row is none of it. */
+const drawnFrom = ({ holding, selection, active, tokens, zones }: Scene): readonly unknown[] => [
+  holding.id,
+  holding.boundary,
+  holding.features,
+  holding.units,
+  selection,
+  active,
+  tokens,
+  zones,
+  ...holding.plantings.flatMap(({ id, baseline }) => [id, baseline]),
+];
+
 /** The plan: OpenLayers on the holding's own metre plane. Made on an element, fed scenes, disposed of. */
 export class PlanMap {
   readonly plants = new PlantLayer();
@@ -56,7 +73,8 @@ export class PlanMap {
   private reshaping: Reshaping | null = null;
   private readonly chosen = new Collection<Feature>();
   private scene: Scene | null = null;
-  private drawnFor: Pick<Scene, 'holding' | 'selection' | 'active' | 'tokens' | 'zones'> | null = null;
+  private drawn: readonly unknown[] | null = null;
+  private belting: ReturnType<typeof setTimeout> | undefined;
   private readonly scale = new ScaleLine({ units: 'metric', minWidth: 70 });
   private fitted = '';
   private disposed = false;
@@ -128,6 +146,7 @@ export class PlanMap {
 
   dispose(): void {
     this.disposed = true;
+    clearTimeout(this.belting);
     this.map.setTarget(undefined);
     this.map.dispose();
   }
@@ -138,23 +157,17 @@ export class PlanMap {
     this.grid.show(scene.tokens, scene.holding.units);
     this.scale.setUnits(scene.holding.units);
     this.plants.show(scene);
-    const { holding, selection, active, tokens, zones } = scene;
-    const was = this.drawnFor;
-    if (
-      !was ||
-      was.holding !== holding ||
-      was.selection !== selection ||
-      was.active !== active ||
-      was.tokens !== tokens ||
-      was.zones !== zones
-    ) {
+    const { holding, active } = scene;
+    const drawn = drawnFrom(scene);
+    if (!this.drawn || drawn.some((part, i) => part !== this.drawn![i])) {
       drawThings(
         { edge: this.edgeSource, ground: this.groundSource, handles: this.handleSource, chosen: this.chosen },
         scene,
       );
-      drawBelts(this.beltSource, scene);
-      this.drawnFor = { holding, selection, active, tokens, zones };
+      this.drawn = drawn;
     }
+    clearTimeout(this.belting);
+    this.belting = setTimeout(() => drawBelts(this.beltSource, scene), BELTS_AFTER);
     this.showOverlay(scene);
     this.reshaping?.setActive(!scene.sketch);
     this.map.getTargetElement()?.classList.toggle('is-drawing', !!scene.sketch);
@@ -256,16 +269,17 @@ export class PlanMap {
     this.map.updateSize();
   }
 
-  private overlaid: Pick<Scene, 'overlay' | 'mark' | 'section' | 'holding'> | null = null;
+  private overlaid: readonly unknown[] | null = null;
 
   private showOverlay({ overlay, mark, section, holding, pictures }: Scene): void {
     this.beneath.show(pictures);
+    const { boundary, features, rules, units } = holding;
+    const drawn = [overlay, mark, section, boundary, features, rules, units];
     const was = this.overlaid;
-    if (was && was.overlay === overlay && was.mark === mark && was.section === section && was.holding === holding)
-      return;
-    if (was?.overlay.raster !== overlay.raster) this.raster.show(overlay.raster ? [overlay.raster] : []);
+    if (was && drawn.every((part, i) => part === was[i])) return;
+    if (was?.[0] !== overlay) this.raster.show(overlay.raster ? [overlay.raster] : []);
     drawOverlay(this.overlaySource, overlay, holding, mark, section);
-    this.overlaid = { overlay, mark, section, holding };
+    this.overlaid = drawn;
   }
 
   private styleOf(feature: Feature, resolution: number): Style[] {
@@ -283,7 +297,7 @@ export class PlanMap {
         : geometry instanceof LineString
           ? geometry.getCoordinates()
           : [(geometry as PointGeometry).getCoordinates()];
-    this.drawnFor = null; // drawn again from the holding, also when the change is refused
+    this.drawn = null; // drawn again from the holding, also when the change is refused
     this.events.onReshape(
       what as 'corner' | 'feature' | 'baseline',
       id,

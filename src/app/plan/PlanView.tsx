@@ -1,4 +1,4 @@
-import { Suspense, useEffect, useEffectEvent, useRef, useState, type ReactNode } from 'react';
+import { Suspense, useEffect, useEffectEvent, useRef, useState, type ReactNode, type RefObject } from 'react';
 import { setCorner, setFeature } from '../../core/holding/ground-commands.ts';
 import { settingOf } from '../../core/holding/settings.ts';
 import { setBaseline } from '../../core/holding/planting-commands.ts';
@@ -16,6 +16,7 @@ import { PlanMap } from './PlanMap.ts';
 import type { Picked } from './pointing.ts';
 import { usePictures } from './use-pictures.ts';
 import { useKeys } from '../parts/keys.ts';
+import { After } from '../parts/After.tsx';
 import { later } from '../parts/later.ts';
 
 const Inset = later(() => import('./Inset.tsx'), 'Inset');
@@ -152,7 +153,22 @@ export function PlanView({
       />
       {children}
       <Suspense>{sketch && <SketchBar planting={planting} />}</Suspense>
-      <Suspense>{made && planting && <Inset map={made} worked={worked} />}</Suspense>
+      <Suspense>
+        {made && planting && (
+          <After>
+            <Inset map={made} />
+          </After>
+        )}
+      </Suspense>
+      <NorthAndZoom map={map} />
+    </div>
+  );
+}
+
+/** Which way is north, and nearer, farther, or the whole holding. */
+function NorthAndZoom({ map }: { map: RefObject<PlanMap | null> }) {
+  return (
+    <>
       <div className="plan-north" aria-hidden="true">
         <svg width="20" height="36" viewBox="0 0 20 36">
           <path d="M10 1 L18 20 L10 15 L2 20 Z" />
@@ -172,6 +188,6 @@ export function PlanView({
           ⤢
         </button>
       </div>
-    </div>
+    </>
   );
 }

@@ -1,13 +1,15 @@
-import { Alert, Button } from 'antd';
-import { useEffect, useState } from 'react';
+import { Suspense, useEffect, useState } from 'react';
 import { registerSW } from 'virtual:pwa-register';
-import { exportHolding } from '../exports/export-holding.ts';
-import { complain, dismiss, useSession } from '../store/session.ts';
+import { later } from '../parts/later.ts';
+import { dismiss, useSession } from '../store/session.ts';
+import type { NewVersion } from './NoticeList.tsx';
+
+const NoticeList = later(() => import('./NoticeList.tsx'), 'NoticeList');
 
 /** What could not be done, news from another tab, and a new version that waits for a reload. */
 export function Notices() {
-  const { problem, news, saveState, unsaved, holding } = useSession();
-  const [reload, setReload] = useState<{ readonly says: string; readonly now: () => void } | null>(null);
+  const { problem, news, unsaved } = useSession();
+  const [reload, setReload] = useState<NewVersion | null>(null);
   useEffect(() => {
     if (!import.meta.env.PROD) return;
     let asked = false;
@@ -34,39 +36,9 @@ export function Notices() {
   }, [news]);
   return (
     <div className="notices" aria-live="assertive">
-      {problem && <Alert type="error" title={problem} showIcon closable={{ onClose: dismiss }} />}
-      {unsaved && (
-        <Alert
-          type="error"
-          title={unsaved}
-          showIcon
-          action={
-            holding && (
-              <Button
-                size="small"
-                type="primary"
-                onClick={() => void exportHolding(holding).then((note) => note && complain(note))}
-              >
-                Export to a file
-              </Button>
-            )
-          }
-        />
-      )}
-      {news && <Alert type="info" title={news} showIcon closable={{ onClose: dismiss }} />}
-      {reload && (
-        <Alert
-          type="info"
-          title={reload.says}
-          showIcon
-          action={
-            <Button size="small" disabled={saveState !== 'saved'} onClick={reload.now}>
-              Reload
-            </Button>
-          }
-          closable={{ onClose: () => setReload(null) }}
-        />
-      )}
+      <Suspense>
+        {(problem || news || unsaved || reload) && <NoticeList version={reload} onLater={() => setReload(null)} />}
+      </Suspense>
     </div>
   );
 }

@@ -1,3 +1,4 @@
+import { createContext, useContext } from 'react';
 import type { Finding } from '../../core/findings/finding.ts';
 import { Memory } from '../../core/findings/memory.ts';
 import { judge } from '../../core/findings/judge.ts';
@@ -109,8 +110,15 @@ export function workOut(holding: Holding): Worked {
   return known;
 }
 
+/** The holding that a part drawn after the others shows; null for those drawn at once. */
+export const ShownAfter = createContext<Holding | null>(null);
+
 /** The holding as shown: as a drag or a previewed remedy would make it, else as it is. */
-export const useShown = (): Holding => useSession(({ tried, holding }) => tried ?? holding)!;
+export function useShown(): Holding {
+  const after = useContext(ShownAfter);
+  const now = useSession(({ tried, holding }) => (after ? null : (tried ?? holding)));
+  return after ?? now!;
+}
 
 /** Plants ringed by a finding; none while a change is tried out, which numbers the plants anew. */
 export const useRinged = (): readonly number[] => {

@@ -1,5 +1,4 @@
 import { newId } from './ids.ts';
-import { readCloserank } from '../../core/files/closerank.ts';
 import { layHolding } from '../../core/ranks/laid.ts';
 import { migrate, readProblemSentence, toStored } from '../../core/holding/migrate.ts';
 import type { Holding } from '../../core/holding/schema.ts';
@@ -109,6 +108,7 @@ async function freeName(name: string): Promise<string> {
 
 /** Reads a `.closerank` file onto the shelf under an id of its own; the id comes back. Throws Unreadable. */
 export async function importHolding(bytes: Uint8Array, fileName: string): Promise<string> {
+  const { readCloserank } = await import('../../core/files/closerank.ts');
   const { holding, pictures } = readCloserank(bytes, fileName);
   await keepAll(pictures);
   // An id is part of addresses: one that would not fit there is given anew.

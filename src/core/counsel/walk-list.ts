@@ -24,19 +24,37 @@ export interface WalkItem {
 /** Farthest from a planting's line that a test hole speaks for it, metres. */
 const BESIDE = 5;
 
+/** How things get onto the list: closed by what the plan holds, or by eyes alone. */
+interface Listing {
+  byPlan(key: string, stop: string, what: string, why: string, done: boolean): void;
+  byEye(key: string, stop: string, what: string, why: string): void;
+}
+
 /** Everything to see, find or ask on a walk over the site: made from the plan, and closed by it. */
 export function walkList(holding: Holding, all: readonly Laid[]): WalkItem[] {
-  const { boundary, features, units, seen } = holding;
+  const { seen } = holding;
   const items: WalkItem[] = [];
-  const byPlan = (key: string, stop: string, what: string, why: string, done: boolean) => {
-    const note = seen[key] ?? null;
-    items.push({ key, stop, what, why, state: done ? 'plan' : note ? 'seen' : 'open', seen: note, byEye: false });
+  const listing: Listing = {
+    byPlan(key, stop, what, why, done) {
+      const note = seen[key] ?? null;
+      items.push({ key, stop, what, why, state: done ? 'plan' : note ? 'seen' : 'open', seen: note, byEye: false });
+    },
+    byEye(key, stop, what, why) {
+      const note = seen[key] ?? null;
+      items.push({ key, stop, what, why, state: note ? 'seen' : 'open', seen: note, byEye: true });
+    },
   };
-  const byEye = (key: string, stop: string, what: string, why: string) => {
-    const note = seen[key] ?? null;
-    items.push({ key, stop, what, why, state: note ? 'seen' : 'open', seen: note, byEye: true });
-  };
+  edges(holding, listing);
+  aboveAndBelow(holding, all, listing);
+  water(holding, listing);
+  soil(holding, listing);
+  windAndLife(holding, listing);
+  wayIn(holding, listing);
+  rulesAndAims(holding, listing);
+  return items;
+}
 
+function edges({ boundary }: Holding, { byPlan }: Listing): void {
   if (!boundary)
     byPlan(
       'boundary',
@@ -62,7 +80,9 @@ export function walkList(holding: Holding, all: readonly Laid[]): WalkItem[] {
         false,
       );
   });
+}
 
+function aboveAndBelow({ features }: Holding, all: readonly Laid[], { byPlan, byEye }: Listing): void {
   for (const service of featuresOf(features, 'buriedService'))
     if (service.state !== 'removed') {
       byPlan(
@@ -102,7 +122,9 @@ export function walkList(holding: Holding, all: readonly Laid[]): WalkItem[] {
       dug,
     );
   }
+}
 
+function water({ features }: Holding, { byEye }: Listing): void {
   for (const wet of featuresOf(features, 'wetGround'))
     byEye(`wet-${wet.id}`, 'water', `See ${nameOf(wet)} in winter`, 'How long water stands decides what lives there.');
   if (featuresOf(features, 'wetGround').length === 0)
@@ -114,7 +136,9 @@ export function walkList(holding: Holding, all: readonly Laid[]): WalkItem[] {
       `Have an engineer see the ${nameOf(bank)}`,
       'Before anything is planted there; the water authority may want to be asked.',
     );
+}
 
+function soil({ features, units }: Holding, { byPlan }: Listing): void {
   const tests = featuresOf(features, 'percolation', 'holeTest');
   const zones = featuresOf(features, 'soilZone');
   if (zones.length === 0)
@@ -133,7 +157,10 @@ export function walkList(holding: Holding, all: readonly Laid[]): WalkItem[] {
       'A hole and a percolation test turn a map’s guess into your own number.',
       tests.some(({ at }) => isInside(zone.ring, at)),
     );
+}
 
+function windAndLife(holding: Holding, { byPlan, byEye }: Listing): void {
+  const { features, units } = holding;
   byEye(
     'wind',
     'wind',
@@ -169,7 +196,9 @@ export function walkList(holding: Holding, all: readonly Laid[]): WalkItem[] {
       'Some ways take two seasons before the first tree.',
       cover.clearing !== null,
     );
+}
 
+function wayIn({ features }: Holding, { byPlan, byEye }: Listing): void {
   byPlan(
     'gate',
     'way-in',
@@ -194,6 +223,9 @@ export function walkList(holding: Holding, all: readonly Laid[]): WalkItem[] {
         'Draw the sight triangle under Rules if the local rule asks for one.',
       );
   }
+}
+
+function rulesAndAims(holding: Holding, { byPlan }: Listing): void {
   byPlan(
     'rules',
     'rules',
@@ -208,5 +240,4 @@ export function walkList(holding: Holding, all: readonly Laid[]): WalkItem[] {
     'An aim that can be measured, tied to a place and a year.',
     holding.aims.length > 0,
   );
-  return items;
 }

@@ -29,15 +29,11 @@ export interface Figure {
 /** The figures of one planting at `year`, in the order they are shown. */
 export function figures(planting: Planting, layout: Layout, sum: Quantities, holding: Holding, year: number): Figure[] {
   const { stand } = layout;
-  const { units, currency } = holding;
+  const { units } = holding;
   const ground = planting.baseline.kind === 'block' ? area(planting.baseline.outline) : 0;
   const { name: areaUnit, squareMetres: perUnit } = landUnit(units);
-  const cutting = cuttingHours(stand, holding);
   const site = settingOf(holding, 'growth.site');
   const species = new Set(sum.kinds.map((kind) => kind.species)).size;
-  const guards = sum.kit.find(({ key }) => key.startsWith('guard.'));
-  const stake = guards && sayStake(Number(guards.key.slice(6)), units);
-  const bought = sum.plantLines.reduce((total, line) => total + line.quantity, 0);
   const growthInputs = sum.kinds.slice(0, 4).map(({ species: { common, rate, height, width } }) => {
     const range = (pair: readonly [number, number]) =>
       `${formatLength(pair[0], units, { decimals: 0 })} to ${formatLength(pair[1], units, { decimals: 0 })}`;
@@ -94,100 +90,121 @@ export function figures(planting: Planting, layout: Layout, sum: Quantities, hol
         source: growthSource,
       },
     },
-    {
-      key: 'cost',
-      text: formatMoney(sum.cents, currency),
-      label:
-        planting.baseline.kind === 'block' && ground > 0
-          ? `${formatMoney(Math.round((sum.cents / ground) * perUnit), currency)} a ${areaUnit}`
-          : planting.baseline.kind === 'guilds'
-            ? `${formatMoney(Math.round(sum.cents / planting.baseline.anchors.length), currency)} a guild`
-            : sum.length > 0
-              ? `${formatMoney(perLength(sum, units), currency)} per ${units === 'us' ? 'foot' : 'metre'}`
-              : 'plants and materials',
-      why: {
-        formula: 'packs of plants, plus guards, stakes, ties and weed cover; no labour',
-        inputs: [
-          {
-            label: 'Plants',
-            text: formatMoney(
-              sum.plantLines.reduce((t, l) => t + l.cents, 0),
-              currency,
-            ),
-          },
-          {
-            label: 'Materials',
-            text: formatMoney(
-              sum.kit.reduce((t, l) => t + l.cents, 0),
-              currency,
-            ),
-          },
-          { label: 'Baseline', text: formatLength(sum.length, units) },
-        ],
-        source: `${priceSource}; ${planting.name} alone, packs are shared across plantings in the order list`,
-      },
-    },
-    ...(cutting > 0
-      ? [
-          {
-            key: 'cutting',
-            text: `${formatCount(Math.max(1, Math.round(cutting)))} h`,
-            label: 'of cutting a year, to keep its size',
-            why: {
-              formula:
-                'both sides of each row kept to a width, its top where a height is kept, over what is cut in an hour; stems cleared apart',
-              inputs: planting.rows
-                .filter(({ kept }) => kept)
-                .map((row) => ({ label: row.name, text: sayKept(row.kept!, units) })),
-              source: settings['cut.area'].source,
-            },
-          },
-        ]
-      : []),
-    {
-      key: 'order',
-      text: formatCount(bought),
-      label: 'plants to buy, in packs',
-      why: {
-        formula:
-          'fewest plants so that enough live with the chance wanted, over those fit on arrival, in the cheapest packs',
-        inputs: [
-          { label: 'Chance wanted', text: `${Math.round(settingOf(holding, 'order.prob') * 100)} %` },
-          { label: 'Unfit on arrival', text: `${Math.round(settingOf(holding, 'order.cull') * 100)} %` },
-          {
-            label: 'Expected to die in year 1',
-            text: counted(
-              sum.plantLines.reduce((t, l) => t + l.losses, 0),
-              'plant',
-            ),
-          },
-        ],
-        source: 'beta-binomial count of survivors, since plants die together; its rates are rules of thumb',
-      },
-    },
-    {
-      key: 'guards',
-      text: guards ? formatCount(guards.count) : 'none',
-      label: guards
-        ? `guards of ${formatLength(Number(guards.key.slice(6)), units, { decimals: 2 })}, spares in`
-        : 'guards',
-      why: {
-        formula: 'one for each plant and spares; the tallest that an animal here asks for',
-        inputs: [
-          {
-            label: 'Animals',
-            text: holding.animals.length
-              ? holding.animals.map((animal) => guardAnimals[animal].name).join(', ')
-              : 'none named',
-          },
-          { label: 'Spares', text: `${Math.round(settingOf(holding, 'order.spare') * 100)} %` },
-          ...(stake ? [{ label: 'Stake', text: stake }] : []),
-        ],
-        source: guardSource,
-      },
-    },
+    costFigure(planting, sum, holding, ground),
+    ...cuttingFigure(planting, units, cuttingHours(stand, holding)),
+    orderFigure(sum, holding),
+    guardsFigure(sum, holding),
   ];
 }
 
 const perLength = ({ cents, length }: Quantities, units: Holding['units']): number =>
   Math.round((cents / length) * (units === 'us' ? 0.3048 : 1));
+
+/** What it costs, and per what: a metre of belt, a hectare of block, a guild. `ground` is the block's, m². */
+function costFigure(planting: Planting, sum: Quantities, { units, currency }: Holding, ground: number): Figure {
+  const { name: areaUnit, squareMetres: perUnit } = landUnit(units);
+  return {
+    key: 'cost',
+    text: formatMoney(sum.cents, currency),
+    label:
+      planting.baseline.kind === 'block' && ground > 0
+        ? `${formatMoney(Math.round((sum.cents / ground) * perUnit), currency)} a ${areaUnit}`
+        : planting.baseline.kind === 'guilds'
+          ? `${formatMoney(Math.round(sum.cents / planting.baseline.anchors.length), currency)} a guild`
+          : sum.length > 0
+            ? `${formatMoney(perLength(sum, units), currency)} per ${units === 'us' ? 'foot' : 'metre'}`
+            : 'plants and materials',
+    why: {
+      formula: 'packs of plants, plus guards, stakes, ties and weed cover; no labour',
+      inputs: [
+        {
+          label: 'Plants',
+          text: formatMoney(
+            sum.plantLines.reduce((t, l) => t + l.cents, 0),
+            currency,
+          ),
+        },
+        {
+          label: 'Materials',
+          text: formatMoney(
+            sum.kit.reduce((t, l) => t + l.cents, 0),
+            currency,
+          ),
+        },
+        { label: 'Baseline', text: formatLength(sum.length, units) },
+      ],
+      source: `${priceSource}; ${planting.name} alone, packs are shared across plantings in the order list`,
+    },
+  };
+}
+
+function cuttingFigure(planting: Planting, units: Holding['units'], cutting: number): Figure[] {
+  if (cutting <= 0) return [];
+  return [
+    {
+      key: 'cutting',
+      text: `${formatCount(Math.max(1, Math.round(cutting)))} h`,
+      label: 'of cutting a year, to keep its size',
+      why: {
+        formula:
+          'both sides of each row kept to a width, its top where a height is kept, over what is cut in an hour; stems cleared apart',
+        inputs: planting.rows
+          .filter(({ kept }) => kept)
+          .map((row) => ({ label: row.name, text: sayKept(row.kept!, units) })),
+        source: settings['cut.area'].source,
+      },
+    },
+  ];
+}
+
+function orderFigure(sum: Quantities, holding: Holding): Figure {
+  const bought = sum.plantLines.reduce((total, line) => total + line.quantity, 0);
+  return {
+    key: 'order',
+    text: formatCount(bought),
+    label: 'plants to buy, in packs',
+    why: {
+      formula:
+        'fewest plants so that enough live with the chance wanted, over those fit on arrival, in the cheapest packs',
+      inputs: [
+        { label: 'Chance wanted', text: `${Math.round(settingOf(holding, 'order.prob') * 100)} %` },
+        { label: 'Unfit on arrival', text: `${Math.round(settingOf(holding, 'order.cull') * 100)} %` },
+        {
+          label: 'Expected to die in year 1',
+          text: counted(
+            sum.plantLines.reduce((t, l) => t + l.losses, 0),
+            'plant',
+          ),
+        },
+      ],
+      source: 'beta-binomial count of survivors, since plants die together; its rates are rules of thumb',
+    },
+  };
+}
+
+function guardsFigure(sum: Quantities, holding: Holding): Figure {
+  const { units } = holding;
+  const guards = sum.kit.find(({ key }) => key.startsWith('guard.'));
+  const stake = guards && sayStake(Number(guards.key.slice(6)), units);
+  return {
+    key: 'guards',
+    text: guards ? formatCount(guards.count) : 'none',
+    label: guards
+      ? `guards of ${formatLength(Number(guards.key.slice(6)), units, { decimals: 2 })}, spares in`
+      : 'guards',
+    why: {
+      formula: 'one for each plant and spares; the tallest that an animal here asks for',
+      inputs: [
+        {
+          label: 'Animals',
+          text: holding.animals.length
+            ? holding.animals.map((animal) => guardAnimals[animal].name).join(', ')
+            : 'none named',
+        },
+        { label: 'Spares', text: `${Math.round(settingOf(holding, 'order.spare') * 100)} %` },
+        ...(stake ? [{ label: 'Stake', text: stake }] : []),
+      ],
+      source: guardSource,
+    },
+  };
+}

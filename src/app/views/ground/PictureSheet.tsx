@@ -14,6 +14,13 @@ import { pictureBytes } from '../../store/pictures.ts';
 
 const [WIDTH, HEIGHT] = [560, 440];
 
+/** A place on the plan that a point of the picture may be. */
+interface Known {
+  readonly value: string;
+  readonly label: string;
+  readonly at: Point;
+}
+
 /** Laying a picture by known points: click a place in it, say where that is; two fix it, more show how well it fits. */
 export function PictureSheet({
   picture,
@@ -53,7 +60,7 @@ export function PictureSheet({
       gone = true;
     };
   }, [picture, points, scale, tokens]);
-  const known: { value: string; label: string; at: Point }[] = [
+  const known: Known[] = [
     ...(boundary ?? []).slice(0, 40).map(({ at }, i) => ({ value: `corner ${i + 1}`, label: `corner ${i + 1}`, at })),
     ...features.slice(0, 200).flatMap((feature) =>
       pointsOf(feature)
@@ -66,8 +73,6 @@ export function PictureSheet({
     ),
   ];
   const fit = tryFit(points);
-  const move = (i: number, at: Point) =>
-    setPoints(points.map((one, k) => (k === i ? { ...one, at: [at[0], at[1]] } : one)));
   return (
     <Modal
       open
@@ -101,50 +106,7 @@ export function PictureSheet({
           <p>
             Click a place in the picture that you know, then say where it is on the plan. Two places far apart fix it.
           </p>
-          <ol className="rows-list known-points">
-            {points.map((point, i) => (
-              <li key={i}>
-                <div className="line">
-                  <strong>Point {i + 1}</strong>
-                  {typeof fit !== 'string' && points.length > 2 && (
-                    <span className="soft">off by {formatLength(fit.residuals[i]!, units, { decimals: 2 })}</span>
-                  )}
-                  <Button size="small" type="text" onClick={() => setPoints(points.filter((_, k) => k !== i))}>
-                    Take out
-                  </Button>
-                </div>
-                <Select
-                  size="small"
-                  showSearch
-                  aria-label={`Where point ${i + 1} is`}
-                  style={{ width: '100%' }}
-                  placeholder="a corner or thing on the plan, or type it below"
-                  optionFilterProp="label"
-                  value={known.find(({ at }) => at[0] === point.at[0] && at[1] === point.at[1])?.value ?? null}
-                  options={known.map(({ value, label }) => ({ value, label }))}
-                  onChange={(value) => move(i, known.find((one) => one.value === value)!.at)}
-                />
-                <div className="pair">
-                  <LengthField
-                    label={`East of point ${i + 1}`}
-                    units={units}
-                    least={-50_000}
-                    most={50_000}
-                    value={point.at[0]}
-                    onChange={(x) => move(i, [x, point.at[1]])}
-                  />
-                  <LengthField
-                    label={`North of point ${i + 1}`}
-                    units={units}
-                    least={-50_000}
-                    most={50_000}
-                    value={point.at[1]}
-                    onChange={(y) => move(i, [point.at[0], y])}
-                  />
-                </div>
-              </li>
-            ))}
-          </ol>
+          <PointList points={points} known={known} fit={fit} onPoints={setPoints} />
           <p className="reading" role="status">
             {typeof fit === 'string'
               ? fit
@@ -163,4 +125,67 @@ function tryFit(points: readonly KnownPoint[]) {
     if (!(refused instanceof Refused)) throw refused;
     return refused.message;
   }
+}
+
+/** The points known so far, each with where it is on the plan and how far off the fit leaves it. */
+function PointList({
+  points,
+  known,
+  fit,
+  onPoints,
+}: {
+  points: readonly KnownPoint[];
+  known: readonly Known[];
+  fit: ReturnType<typeof tryFit>;
+  onPoints(points: readonly KnownPoint[]): void;
+}) {
+  const { units } = useShown();
+  const move = (i: number, at: Point) =>
+    onPoints(points.map((one, k) => (k === i ? { ...one, at: [at[0], at[1]] } : one)));
+  return (
+    <ol className="rows-list known-points">
+      {points.map((point, i) => (
+        <li key={i}>
+          <div className="line">
+            <strong>Point {i + 1}</strong>
+            {typeof fit !== 'string' && points.length > 2 && (
+              <span className="soft">off by {formatLength(fit.residuals[i]!, units, { decimals: 2 })}</span>
+            )}
+            <Button size="small" type="text" onClick={() => onPoints(points.filter((_, k) => k !== i))}>
+              Take out
+            </Button>
+          </div>
+          <Select
+            size="small"
+            showSearch
+            aria-label={`Where point ${i + 1} is`}
+            style={{ width: '100%' }}
+            placeholder="a corner or thing on the plan, or type it below"
+            optionFilterProp="label"
+            value={known.find(({ at }) => at[0] === point.at[0] && at[1] === point.at[1])?.value ?? null}
+            options={known.map(({ value, label }) => ({ value, label }))}
+            onChange={(value) => move(i, known.find((one) => one.value === value)!.at)}
+          />
+          <div className="pair">
+            <LengthField
+              label={`East of point ${i + 1}`}
+              units={units}
+              least={-50_000}
+              most={50_000}
+              value={point.at[0]}
+              onChange={(x) => move(i, [x, point.at[1]])}
+            />
+            <LengthField
+              label={`North of point ${i + 1}`}
+              units={units}
+              least={-50_000}
+              most={50_000}
+              value={point.at[1]}
+              onChange={(y) => move(i, [point.at[0], y])}
+            />
+          </div>
+        </li>
+      ))}
+    </ol>
+  );
 }

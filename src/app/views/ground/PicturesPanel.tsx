@@ -24,44 +24,9 @@ export function PicturesPanel() {
   const [laying, setLaying] = useState<Picture | null>(null);
   const read = async (picked: readonly File[]) => {
     try {
-      const picture = picked.find(({ type }) => type === 'image/png' || type === 'image/jpeg');
-      const world = picked.find(({ name }) => /\.(\w{0,2}w|wld)$/i.test(name));
-      if (!picture) throw new Error('Choose a PNG or JPEG picture, and its world file with it if it has one.');
-      if (picture.size > MOST * 1e6)
-        throw new Error(
-          `${picture.name} is ${Math.round(picture.size / 1e6)} MB; at most ${MOST} MB is kept. Make it smaller first.`,
-        );
-      const bytes = new Uint8Array(await picture.arrayBuffer());
-      const { width, height } = await createImageBitmap(picture).catch(() => {
-        throw new Error(
-          `${picture.name} cannot be shown as a picture; it may be damaged. Save it again as PNG or JPEG.`,
-        );
-      });
-      const kept = {
-        id: newId(),
-        name: picture.name.slice(0, 120),
-        file: await keepFor(useSession.getState().holding!, bytes),
-        type: picture.type as Picture['type'],
-        width,
-        height,
-        points: [],
-        opacity: 0.7,
-      };
-      if (!world) return setLaying({ ...kept, matrix: startingMatrix(width, height) });
-      const grid = readWorldFile(await world.text(), world.name);
-      const plane = planeAt(useSession.getState().holding!.place);
-      // Small numbers are degrees or the plan's own metres, large ones those of the zone here.
-      const far = Math.max(Math.abs(grid[2]), Math.abs(grid[5]));
-      const source = chosenGrid(
-        far <= 180 && Math.abs(grid[0]) < 0.01 ? 'degrees' : far > 20_000 ? 'utm' : 'metres',
-        plane,
-      );
-      const matrix = onPlane(grid, width, height, source.toPlane);
-      if (!matrix.every(Number.isFinite) || Math.hypot(matrix[2], matrix[5]) > 20_000)
-        throw new Error(
-          `${world.name} lays the picture more than 20 km away. Lay it by two known points instead: choose the picture without its world file.`,
-        );
-      run(setPicture({ ...kept, matrix }));
+      const { picture, matrix } = await pictureFrom(picked);
+      if (!matrix) return setLaying({ ...picture, matrix: startingMatrix(picture.width, picture.height) });
+      run(setPicture({ ...picture, matrix }));
     } catch (problem) {
       complain((problem as Error).message);
     }
@@ -150,3 +115,45 @@ const corners = ({ matrix: [a, b, c, d, e, f], width, height }: Picture): (reado
     [width, height],
     [0, height],
   ].map(([u, v]) => [a * u! + b * v! + c, d * u! + e * v! + f] as const);
+
+/** A picture of those picked, kept for the open holding, and how its world file lays it; null without one. Throws a sentence. */
+async function pictureFrom(
+  picked: readonly File[],
+): Promise<{ picture: Omit<Picture, 'matrix'>; matrix: Picture['matrix'] | null }> {
+  const picture = picked.find(({ type }) => type === 'image/png' || type === 'image/jpeg');
+  const world = picked.find(({ name }) => /\.(\w{0,2}w|wld)$/i.test(name));
+  if (!picture) throw new Error('Choose a PNG or JPEG picture, and its world file with it if it has one.');
+  if (picture.size > MOST * 1e6)
+    throw new Error(
+      `${picture.name} is ${Math.round(picture.size / 1e6)} MB; at most ${MOST} MB is kept. Make it smaller first.`,
+    );
+  const bytes = new Uint8Array(await picture.arrayBuffer());
+  const { width, height } = await createImageBitmap(picture).catch(() => {
+    throw new Error(`${picture.name} cannot be shown as a picture; it may be damaged. Save it again as PNG or JPEG.`);
+  });
+  const kept = {
+    id: newId(),
+    name: picture.name.slice(0, 120),
+    file: await keepFor(useSession.getState().holding!, bytes),
+    type: picture.type as Picture['type'],
+    width,
+    height,
+    points: [],
+    opacity: 0.7,
+  };
+  if (!world) return { picture: kept, matrix: null };
+  const grid = readWorldFile(await world.text(), world.name);
+  const plane = planeAt(useSession.getState().holding!.place);
+  // Small numbers are degrees or the plan's own metres, large ones those of the zone here.
+  const far = Math.max(Math.abs(grid[2]), Math.abs(grid[5]));
+  const source = chosenGrid(
+    far <= 180 && Math.abs(grid[0]) < 0.01 ? 'degrees' : far > 20_000 ? 'utm' : 'metres',
+    plane,
+  );
+  const matrix = onPlane(grid, width, height, source.toPlane);
+  if (!matrix.every(Number.isFinite) || Math.hypot(matrix[2], matrix[5]) > 20_000)
+    throw new Error(
+      `${world.name} lays the picture more than 20 km away. Lay it by two known points instead: choose the picture without its world file.`,
+    );
+  return { picture: kept, matrix };
+}

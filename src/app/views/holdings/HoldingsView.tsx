@@ -1,6 +1,6 @@
 import { Alert, Button, Dropdown, Input } from 'antd';
 import { liveQuery } from 'dexie';
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useEffectEvent, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { sayPlace } from '../../../core/ground/typed-place.ts';
 import { counted } from '../../../core/units/quantities.ts';
@@ -23,42 +23,15 @@ import { NewHolding } from './NewHolding.tsx';
 
 /** The holdings in this browser: new, open, copy, rename, delete, export, import. */
 export function HoldingsView() {
-  const [kept, setKept] = useState<readonly KeptHolding[] | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
-  const [naming, setNaming] = useState<string | null>(null);
   const [adding, setAdding] = useState(false);
   const [deleted, setDeleted] = useState<KeptHolding | null>(null);
-  /** Whether the browser has promised to keep what it stores; null while nobody has asked it. */
-  const [lasting, setLasting] = useState<boolean | null>(null);
   const file = useRef<HTMLInputElement>(null);
-  const navigate = useNavigate();
   const attempt = (work: Promise<unknown>) =>
     work.then(() => setProblem(null)).catch((reason: unknown) => setProblem(sentenceOf(reason)));
 
-  useEffect(() => {
-    const seen = liveQuery(listHoldings).subscribe({
-      next: setKept,
-      error: (reason) => setProblem(storageSentence(reason)),
-    });
-    // A list that never comes is said; should it come after all, the sentence goes again.
-    let late = true;
-    answering(listHoldings()).then(
-      () => {
-        late = false;
-      },
-      (reason: unknown) => late && setProblem(storageSentence(reason)),
-    );
-    return () => {
-      late = false;
-      seen.unsubscribe();
-    };
-  }, []);
-
-  useEffect(() => {
-    // Absent where the page is not served securely; then nothing is promised and nothing can be asked.
-    const storage = navigator.storage as StorageManager | undefined;
-    void (async () => setLasting(storage ? (await storage.persisted()) || (await storage.persist()) : false))();
-  }, []);
+  const kept = useKept(setProblem);
+  const lasting = useLasting();
 
   const remove = (one: KeptHolding) => attempt(deleteHolding(one.id).then(() => setDeleted(one)));
   const exported = async ({ id }: KeptHolding) => {
@@ -127,62 +100,14 @@ export function HoldingsView() {
         )}
         <ul className="holding-list">
           {kept?.map((one) => (
-            <li key={one.id}>
-              {one.card?.plan ? <SmallPlan plan={one.card.plan} /> : <span className="small-plan" />}
-              {naming === one.id ? (
-                <Input
-                  autoFocus
-                  defaultValue={one.name}
-                  aria-label={`New name of ${one.name}`}
-                  maxLength={80}
-                  onPressEnter={(event) => event.currentTarget.blur()}
-                  onKeyDown={(event) => event.key === 'Escape' && setNaming(null)}
-                  onBlur={(event) => {
-                    const name = event.target.value.trim();
-                    setNaming(null);
-                    if (name && name !== one.name) void attempt(renameHolding(one.id, name));
-                  }}
-                />
-              ) : (
-                <a
-                  href={`/h/${one.id}/ranks`}
-                  onClick={(event) => {
-                    event.preventDefault();
-                    void navigate(`/h/${one.id}/ranks`);
-                  }}
-                >
-                  {one.name}
-                </a>
-              )}
-              <Glance kept={one} />
-              <Button
-                type="primary"
-                ghost
-                onClick={() => void navigate(`/h/${one.id}/ranks`)}
-                aria-label={`Open ${one.name}`}
-              >
-                Open
-              </Button>
-              <Dropdown
-                trigger={['click']}
-                menu={{
-                  items: [
-                    { key: 'rename', label: 'Rename' },
-                    { key: 'copy', label: 'Copy' },
-                    { key: 'export', label: 'Export to a file' },
-                    { key: 'delete', label: 'Delete', danger: true },
-                  ],
-                  onClick: ({ key }) => {
-                    if (key === 'rename') setNaming(one.id);
-                    if (key === 'copy') void attempt(copyHolding(one.id));
-                    if (key === 'export') void attempt(exported(one));
-                    if (key === 'delete') void remove(one);
-                  },
-                }}
-              >
-                <Button aria-label={`More for ${one.name}`}>⋯</Button>
-              </Dropdown>
-            </li>
+            <HoldingItem
+              key={one.id}
+              kept={one}
+              onRename={(name) => void attempt(renameHolding(one.id, name))}
+              onCopy={() => void attempt(copyHolding(one.id))}
+              onExport={() => void attempt(exported(one))}
+              onDelete={() => void remove(one)}
+            />
           ))}
         </ul>
         <p className="soft fine">
@@ -200,6 +125,109 @@ export function HoldingsView() {
     checkSize(chosen.name, chosen.size);
     await importHolding(new Uint8Array(await chosen.arrayBuffer()), chosen.name);
   }
+}
+
+/** The list as it is stored, followed; what storage refuses, or that it never answers, is told. */
+function useKept(tell: (sentence: string) => void): readonly KeptHolding[] | null {
+  const [kept, setKept] = useState<readonly KeptHolding[] | null>(null);
+  const told = useEffectEvent(tell);
+  useEffect(() => {
+    const seen = liveQuery(listHoldings).subscribe({
+      next: setKept,
+      error: (reason) => told(storageSentence(reason)),
+    });
+    // A list that never comes is said; should it come after all, the sentence goes again.
+    let late = true;
+    answering(listHoldings()).then(
+      () => {
+        late = false;
+      },
+      (reason: unknown) => late && told(storageSentence(reason)),
+    );
+    return () => {
+      late = false;
+      seen.unsubscribe();
+    };
+  }, []);
+  return kept;
+}
+
+/** Whether the browser has promised to keep what it stores; null while nobody has asked it. */
+function useLasting(): boolean | null {
+  const [lasting, setLasting] = useState<boolean | null>(null);
+  useEffect(() => {
+    // Absent where the page is not served securely; then nothing is promised and nothing can be asked.
+    const storage = navigator.storage as StorageManager | undefined;
+    void (async () => setLasting(storage ? (await storage.persisted()) || (await storage.persist()) : false))();
+  }, []);
+  return lasting;
+}
+
+interface ItemProps {
+  readonly kept: KeptHolding;
+  onRename(name: string): void;
+  onCopy(): void;
+  onExport(): void;
+  onDelete(): void;
+}
+
+/** One holding of the list: its small plan, its name, what is known of it, and what can be done with it. */
+function HoldingItem({ kept: one, onRename, onCopy, onExport, onDelete }: ItemProps) {
+  const [naming, setNaming] = useState(false);
+  const navigate = useNavigate();
+  return (
+    <li>
+      {one.card?.plan ? <SmallPlan plan={one.card.plan} /> : <span className="small-plan" />}
+      {naming ? (
+        <Input
+          autoFocus
+          defaultValue={one.name}
+          aria-label={`New name of ${one.name}`}
+          maxLength={80}
+          onPressEnter={(event) => event.currentTarget.blur()}
+          onKeyDown={(event) => event.key === 'Escape' && setNaming(false)}
+          onBlur={(event) => {
+            const name = event.target.value.trim();
+            setNaming(false);
+            if (name && name !== one.name) onRename(name);
+          }}
+        />
+      ) : (
+        <a
+          href={`/h/${one.id}/ranks`}
+          onClick={(event) => {
+            event.preventDefault();
+            void navigate(`/h/${one.id}/ranks`);
+          }}
+        >
+          {one.name}
+        </a>
+      )}
+      <Glance kept={one} />
+      <Button type="primary" ghost onClick={() => void navigate(`/h/${one.id}/ranks`)} aria-label={`Open ${one.name}`}>
+        Open
+      </Button>
+      <Dropdown
+        trigger={['click']}
+        menu={{
+          items: [
+            { key: 'rename', label: 'Rename' },
+            { key: 'copy', label: 'Copy' },
+            { key: 'export', label: 'Export to a file' },
+            { key: 'delete', label: 'Delete', danger: true },
+          ],
+          onClick: ({ key }) => {
+            if (key === 'rename') setNaming(true);
+            if (key === 'copy') onCopy();
+            if (key === 'export') onExport();
+            if (key === 'delete') onDelete();
+          },
+        }}
+      >
+        <Button aria-label={`More for ${one.name}`}>⋯</Button>
+      </Dropdown>
+    </li>
+  );
 }
 
 /** What is known of a holding without opening it: place, plantings, plants, when it was touched and last exported. */

@@ -113,6 +113,34 @@ export function BlockSettings({ planting, block, plants }: { planting: Planting;
           Move the grid to fit most
         </Button>
       </div>
+      <Lanes block={block} units={units} set={set} />
+      <PointsEditor
+        key={block.outline.join(' ')}
+        points={block.outline}
+        units={units}
+        onChange={(points) =>
+          run(setBaseline(planting.id, { ...block, outline: drawnBlock(points).outline }, 'outline changed'))
+        }
+      />
+      <div className="actions wrap">
+        <Button onClick={() => startSketch('block')}>Draw the outline again</Button>
+      </div>
+    </>
+  );
+}
+
+/** Lanes kept free for a machine. */
+function Lanes({
+  block,
+  units,
+  set,
+}: {
+  block: Block;
+  units: 'metric' | 'us';
+  set(changes: Partial<Block>, label: string): void;
+}) {
+  return (
+    <>
       <Toggle
         label="Lanes for a machine"
         on={block.lanes !== null}
@@ -141,17 +169,6 @@ export function BlockSettings({ planting, block, plants }: { planting: Planting;
           />
         </div>
       )}
-      <PointsEditor
-        key={block.outline.join(' ')}
-        points={block.outline}
-        units={units}
-        onChange={(points) =>
-          run(setBaseline(planting.id, { ...block, outline: drawnBlock(points).outline }, 'outline changed'))
-        }
-      />
-      <div className="actions wrap">
-        <Button onClick={() => startSketch('block')}>Draw the outline again</Button>
-      </div>
     </>
   );
 }

@@ -3,7 +3,7 @@ import { useEffect, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { addPlanting, removePattern } from '../../../core/holding/planting-commands.ts';
 import { plantingFrom } from '../../../core/ranks/copy.ts';
-import { PURPOSES, type Baseline, type Purpose } from '../../../core/holding/schema.ts';
+import { PURPOSES, type Baseline, type Holding, type Planting, type Purpose } from '../../../core/holding/schema.ts';
 import { drawnBlock } from '../../../core/ranks/baseline.ts';
 import { newPlanting, patterns, patternShape, type Answers } from '../../../core/ranks/patterns.ts';
 import { purposes, sayRuns } from '../../../core/ranks/purposes.ts';
@@ -94,15 +94,7 @@ export function NewPlanting() {
     }
     if (run(addPlanting(planting))) await navigate(`/h/${holding.id}/ranks/${planting.id}`);
   };
-  // Drawn, it is in the holding: on to its rows. Put down undrawn, it is as if it had never been.
-  const { waiting, sketch } = useLook();
-  const laid = waiting !== null && holding.plantings.some(({ id }) => id === waiting.id);
-  useEffect(() => {
-    if (!waiting || (sketch && !laid)) return;
-    look({ waiting: null });
-    if (laid) void navigate(`/h/${holding.id}/ranks/${waiting.id}`);
-  }, [waiting, sketch, laid, holding.id, navigate]);
-  useEffect(() => () => look({ waiting: null }), []);
+  const waiting = useWaiting();
   const choose = (key: string) => {
     const isPurpose = (PURPOSES as readonly string[]).includes(key);
     setOwn(isPurpose ? null : key);
@@ -127,26 +119,7 @@ export function NewPlanting() {
     <main className="stage new-planting">
       <h1>New planting</h1>
       <div className="pattern-choice">
-        <section>
-          <h2 id="purpose-label">What is it for?</h2>
-          <Radio.Group
-            value={own ?? purpose}
-            onChange={({ target }) => choose(String(target.value))}
-            aria-labelledby="purpose-label"
-            className="purposes"
-          >
-            {PURPOSES.map((key) => (
-              <Radio key={key} value={key}>
-                {purposes[key].label}
-              </Radio>
-            ))}
-            {holding.patterns.map(({ id, name: called }) => (
-              <Radio key={id} value={id}>
-                {called} <span className="soft">(yours)</span>
-              </Radio>
-            ))}
-          </Radio.Group>
-        </section>
+        <Purposes chosen={own ?? purpose} own={holding.patterns} onChoose={choose} />
         <section className="pattern" aria-live="polite">
           <h2>{pattern ? pattern.name : purposes[purpose].label}</h2>
           {pattern ? (
@@ -185,29 +158,15 @@ export function NewPlanting() {
               />
             </div>
           )}
-          <div className="field name">
-            <label htmlFor="new-name">Name</label>
-            <Input
-              id="new-name"
-              value={name}
-              maxLength={80}
-              placeholder={freeName(pattern?.purpose ?? purpose)}
-              onChange={(event) => setName(event.target.value)}
-              onPressEnter={() => void make()}
-            />
-          </div>
+          <NewName
+            name={name}
+            suggested={freeName(pattern?.purpose ?? purpose)}
+            onName={setName}
+            onEnter={() => void make()}
+          />
           <div className="actions">
             <Button type="primary" disabled={how === 'beside' && !beside} onClick={() => void make()}>
-              {
-                {
-                  beside: 'Lay the rows',
-                  boundary: 'Fill it with rows',
-                  baseline: 'Draw the line',
-                  curvedBaseline: 'Draw the line',
-                  block: 'Draw the outline',
-                  anchors: 'Set the trees',
-                }[how]
-              }
+              {MAKE_WORDS[how]}
             </Button>
             <Button onClick={() => void navigate(-1)}>Leave it</Button>
           </div>
@@ -307,5 +266,88 @@ function OwnPattern({
         Throw it away
       </Button>
     </>
+  );
+}
+
+const MAKE_WORDS: Readonly<Record<How, string>> = {
+  beside: 'Lay the rows',
+  boundary: 'Fill it with rows',
+  baseline: 'Draw the line',
+  curvedBaseline: 'Draw the line',
+  block: 'Draw the outline',
+  anchors: 'Set the trees',
+};
+
+/** The planting that waits to be drawn. Drawn, it is in the holding: on to its rows. Put down undrawn, it is as if it had never been. */
+function useWaiting(): Planting | null {
+  const holding = useShown();
+  const navigate = useNavigate();
+  const { waiting, sketch } = useLook();
+  const laid = waiting !== null && holding.plantings.some(({ id }) => id === waiting.id);
+  useEffect(() => {
+    if (!waiting || (sketch && !laid)) return;
+    look({ waiting: null });
+    if (laid) void navigate(`/h/${holding.id}/ranks/${waiting.id}`);
+  }, [waiting, sketch, laid, holding.id, navigate]);
+  useEffect(() => () => look({ waiting: null }), []);
+  return waiting;
+}
+
+function Purposes({
+  chosen,
+  own,
+  onChoose,
+}: {
+  chosen: string;
+  own: Holding['patterns'];
+  onChoose(key: string): void;
+}) {
+  return (
+    <section>
+      <h2 id="purpose-label">What is it for?</h2>
+      <Radio.Group
+        value={chosen}
+        onChange={({ target }) => onChoose(String(target.value))}
+        aria-labelledby="purpose-label"
+        className="purposes"
+      >
+        {PURPOSES.map((key) => (
+          <Radio key={key} value={key}>
+            {purposes[key].label}
+          </Radio>
+        ))}
+        {own.map(({ id, name: called }) => (
+          <Radio key={id} value={id}>
+            {called} <span className="soft">(yours)</span>
+          </Radio>
+        ))}
+      </Radio.Group>
+    </section>
+  );
+}
+
+function NewName({
+  name,
+  suggested,
+  onName,
+  onEnter,
+}: {
+  name: string;
+  suggested: string;
+  onName(name: string): void;
+  onEnter(): void;
+}) {
+  return (
+    <div className="field name">
+      <label htmlFor="new-name">Name</label>
+      <Input
+        id="new-name"
+        value={name}
+        maxLength={80}
+        placeholder={suggested}
+        onChange={(event) => onName(event.target.value)}
+        onPressEnter={onEnter}
+      />
+    </div>
   );
 }

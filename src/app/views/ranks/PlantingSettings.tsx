@@ -1,4 +1,4 @@
-import { Button, Input, Select } from 'antd';
+import { Button, Select } from 'antd';
 import { Suspense, useState } from 'react';
 import { useNavigate } from 'react-router';
 import type { Laid } from '../../../core/ranks/laid.ts';
@@ -15,6 +15,8 @@ import { drawnBaseline } from '../../../core/ranks/baseline.ts';
 import { isBelt } from '../../../core/ranks/outline.ts';
 import { phasesOf } from '../../../core/ranks/phases.ts';
 import { formatLength } from '../../../core/units/quantities.ts';
+import type { Planting } from '../../../core/holding/schema.ts';
+import { NameField } from '../../parts/NameField.tsx';
 import { Toggle } from '../../parts/Toggle.tsx';
 import { GAP_WIDTH, startSketch } from '../../plan/sketching.ts';
 import { later } from '../../parts/later.ts';
@@ -32,12 +34,63 @@ const Variants = later(() => import('./Variants.tsx'), 'Variants');
 /** The planting as a whole: its name, where it lies, what is left free, how it is used again, weeds and guards. */
 export function PlantingSettings({ laid }: { laid: Laid }) {
   const { planting, layout } = laid;
-  const holding = useShown();
-  const navigate = useNavigate();
-  const [comparing, setComparing] = useState(false);
-  const { units } = holding;
   const { baseline } = planting;
-  const belt = isBelt(baseline);
+  return (
+    <>
+      <div className="panel-head">
+        <h2>Line and settings</h2>
+        <Button size="small" onClick={() => look({ selection: null })}>
+          Close
+        </Button>
+      </div>
+      <div className="form">
+        <NameField
+          value={planting.name}
+          onName={(name) => run(setPlanting(planting.id, { name }, 'planting renamed'))}
+        />
+        {isBelt(baseline) && <LineSettings laid={laid} />}
+        {baseline.kind === 'block' && (
+          <BlockSettings planting={planting} block={baseline} plants={layout.stand.count} />
+        )}
+        {baseline.kind === 'guilds' && <GuildSettings laid={laid} guilds={baseline} />}
+        <Phases laid={laid} />
+        {baseline.kind !== 'guilds' && <Gaps laid={laid} />}
+        <Clearings planting={planting} />
+        <UseAgain laid={laid} />
+        <WeedsAndGuards planting={planting} />
+        <Button
+          danger
+          onClick={() => {
+            run(removePlanting(planting.id, planting.name));
+            look({ selection: null });
+          }}
+        >
+          Delete {planting.name}
+        </Button>
+      </div>
+    </>
+  );
+}
+
+function Phases({ laid }: { laid: Laid }) {
+  const phases = phasesOf(laid.layout.stand);
+  if (phases.length < 2) return null;
+  return (
+    <>
+      <h3>Phases</h3>
+      <ul className="rows-list">
+        {phases.map(({ later: years, plants }) => (
+          <li key={years}>
+            {years === 0 ? 'First' : years === 1 ? 'A year later' : `${years} years later`}: {plants} plants
+          </li>
+        ))}
+      </ul>
+    </>
+  );
+}
+
+function Gaps({ laid: { planting, layout } }: { laid: Laid }) {
+  const { units } = useShown();
   const openGap = () => {
     const gap = {
       id: newId(),
@@ -47,6 +100,29 @@ export function PlantingSettings({ laid }: { laid: Laid }) {
     };
     if (run(addGap(planting.id, gap))) look({ selection: { what: 'gap', id: gap.id } });
   };
+  return (
+    <>
+      <h3>Gaps</h3>
+      <ul className="rows-list">
+        {planting.gaps.map((gap) => (
+          <li key={gap.id}>
+            <button type="button" className="link" onClick={() => look({ selection: { what: 'gap', id: gap.id } })}>
+              {gap.kind} {formatLength(gap.width, units)} at {formatLength(gap.at, units)}
+            </button>
+          </li>
+        ))}
+      </ul>
+      <Button onClick={openGap}>Open a gap by its chainage</Button>
+    </>
+  );
+}
+
+/** Compared, copied, mirrored, kept as a pattern. */
+function UseAgain({ laid: { planting, layout } }: { laid: Laid }) {
+  const holding = useShown();
+  const navigate = useNavigate();
+  const [comparing, setComparing] = useState(false);
+  const { baseline } = planting;
   const copy = async () => {
     const name = `${planting.name} copy`.slice(0, 80);
     // Beside the old one until its own line is drawn, so that there is something to see and drag.
@@ -74,116 +150,53 @@ export function PlantingSettings({ laid }: { laid: Laid }) {
       0,
     );
   };
-  const phases = phasesOf(layout.stand);
   return (
     <>
-      <div className="panel-head">
-        <h2>Line and settings</h2>
-        <Button size="small" onClick={() => look({ selection: null })}>
-          Close
+      <h3>Use it again</h3>
+      <div className="actions wrap">
+        <Button size="small" onClick={() => setComparing(true)}>
+          Variants
+        </Button>
+        <Button size="small" onClick={() => void copy()}>
+          Copy to another place
+        </Button>
+        {isBelt(baseline) && (
+          <Button size="small" onClick={() => run(mirrorPlanting(planting.id))}>
+            Mirror to the other side
+          </Button>
+        )}
+        <Button size="small" onClick={() => run(keepPattern(patternOf(planting, newId())))}>
+          Keep as my pattern
         </Button>
       </div>
-      <div className="form">
-        <div className="field">
-          <label htmlFor="planting-name">Name</label>
-          <Input
-            id="planting-name"
-            key={planting.name}
-            defaultValue={planting.name}
-            maxLength={80}
-            onPressEnter={(event) => event.currentTarget.blur()}
-            onBlur={(event) =>
-              event.target.value.trim() &&
-              event.target.value !== planting.name &&
-              run(setPlanting(planting.id, { name: event.target.value.trim() }, 'planting renamed'))
-            }
-          />
-        </div>
-        {belt && <LineSettings laid={laid} />}
-        {baseline.kind === 'block' && (
-          <BlockSettings planting={planting} block={baseline} plants={layout.stand.count} />
-        )}
-        {baseline.kind === 'guilds' && <GuildSettings laid={laid} guilds={baseline} />}
-        {phases.length > 1 && (
-          <>
-            <h3>Phases</h3>
-            <ul className="rows-list">
-              {phases.map(({ later: years, plants }) => (
-                <li key={years}>
-                  {years === 0 ? 'First' : years === 1 ? 'A year later' : `${years} years later`}: {plants} plants
-                </li>
-              ))}
-            </ul>
-          </>
-        )}
-        {baseline.kind !== 'guilds' && (
-          <>
-            <h3>Gaps</h3>
-            <ul className="rows-list">
-              {planting.gaps.map((gap) => (
-                <li key={gap.id}>
-                  <button
-                    type="button"
-                    className="link"
-                    onClick={() => look({ selection: { what: 'gap', id: gap.id } })}
-                  >
-                    {gap.kind} {formatLength(gap.width, units)} at {formatLength(gap.at, units)}
-                  </button>
-                </li>
-              ))}
-            </ul>
-            <Button onClick={openGap}>Open a gap by its chainage</Button>
-          </>
-        )}
-        <Clearings planting={planting} />
-        <h3>Use it again</h3>
-        <div className="actions wrap">
-          <Button size="small" onClick={() => setComparing(true)}>
-            Variants
-          </Button>
-          <Button size="small" onClick={() => void copy()}>
-            Copy to another place
-          </Button>
-          {belt && (
-            <Button size="small" onClick={() => run(mirrorPlanting(planting.id))}>
-              Mirror to the other side
-            </Button>
-          )}
-          <Button size="small" onClick={() => run(keepPattern(patternOf(planting, newId())))}>
-            Keep as my pattern
-          </Button>
-        </div>
-        <Suspense>{comparing && <Variants planting={planting.id} onClose={() => setComparing(false)} />}</Suspense>
-        <h3>Weeds and guards</h3>
-        <div className="field">
-          <label htmlFor="weeds">Weeds kept down by</label>
-          <Select
-            id="weeds"
-            value={planting.weeds}
-            options={[
-              { value: 'mats', label: 'mulch mats' },
-              { value: 'fabric', label: 'fabric strips' },
-              { value: 'chips', label: 'wood chips' },
-              { value: 'none', label: 'nothing bought' },
-            ]}
-            onChange={(weeds) => run(setPlanting(planting.id, { weeds }, 'weeds'))}
-          />
-        </div>
-        <Toggle
-          label="Guard every plant"
-          on={planting.guarded}
-          onChange={(guarded) => run(setPlanting(planting.id, { guarded }, guarded ? 'guards' : 'no guards'))}
+      <Suspense>{comparing && <Variants planting={planting.id} onClose={() => setComparing(false)} />}</Suspense>
+    </>
+  );
+}
+
+function WeedsAndGuards({ planting }: { planting: Planting }) {
+  return (
+    <>
+      <h3>Weeds and guards</h3>
+      <div className="field">
+        <label htmlFor="weeds">Weeds kept down by</label>
+        <Select
+          id="weeds"
+          value={planting.weeds}
+          options={[
+            { value: 'mats', label: 'mulch mats' },
+            { value: 'fabric', label: 'fabric strips' },
+            { value: 'chips', label: 'wood chips' },
+            { value: 'none', label: 'nothing bought' },
+          ]}
+          onChange={(weeds) => run(setPlanting(planting.id, { weeds }, 'weeds'))}
         />
-        <Button
-          danger
-          onClick={() => {
-            run(removePlanting(planting.id, planting.name));
-            look({ selection: null });
-          }}
-        >
-          Delete {planting.name}
-        </Button>
       </div>
+      <Toggle
+        label="Guard every plant"
+        on={planting.guarded}
+        onChange={(guarded) => run(setPlanting(planting.id, { guarded }, guarded ? 'guards' : 'no guards'))}
+      />
     </>
   );
 }

@@ -1,11 +1,11 @@
 import { Button } from 'antd';
-import { Suspense, useDeferredValue, useEffect } from 'react';
+import { memo, Suspense, useDeferredValue, useEffect } from 'react';
 import { Link, Navigate, useParams } from 'react-router';
 import { addRow, removeGap, removePlanting, removeRow } from '../../../core/holding/planting-commands.ts';
 import { rowAfter } from '../../../core/ranks/purposes.ts';
-import type { Laid } from '../../../core/ranks/laid.ts';
 import { PlanView } from '../../plan/PlanView.tsx';
 import { startSketch } from '../../plan/sketching.ts';
+import { After } from '../../parts/After.tsx';
 import { Guarded } from '../../parts/Guarded.tsx';
 import { Panel } from '../../parts/Panel.tsx';
 import { later } from '../../parts/later.ts';
@@ -84,35 +84,22 @@ export function RanksView() {
             <div className="plan-chip">
               Crowns at <strong>year {year}</strong>
             </div>
-            <div className="plan-tools">
-              <Button size="small" type="text" onClick={() => startSketch(outline)}>
-                {{ baseline: 'Draw a line', block: 'Draw the outline', anchors: 'Set the trees' }[outline]} <kbd>L</kbd>
-              </Button>
-              {outline === 'baseline' && (
-                <Button size="small" type="text" onClick={() => startSketch('curvedBaseline')}>
-                  curved <kbd>C</kbd>
-                </Button>
-              )}
-              {outline !== 'anchors' && (
-                <Button size="small" type="text" onClick={() => startSketch('gap')}>
-                  Open a gap <kbd>G</kbd>
-                </Button>
-              )}
-              <Button size="small" type="text" onClick={() => startSketch('measure')}>
-                Measure <kbd>M</kbd>
-              </Button>
-            </div>
+            <PlanTools outline={outline} />
           </PlanView>
         </Guarded>
         <Guarded part="The strings">
           <Strings laid={laid} onAddRow={addOne} />
         </Guarded>
-        <YearBar planting={laid.planting.id} />
+        <After>
+          <Years planting={laid.planting.id} />
+        </After>
       </main>
       <Panel label={`${laid.planting.name}: figures and findings`}>
         <Guarded part="This panel" key={`${laid.planting.id}-${selection?.what ?? ''}`}>
           <Suspense>
-            <ChosenPanel laid={laid} />
+            <After>
+              <ChosenPanel planting={laid.planting.id} />
+            </After>
           </Suspense>
         </Guarded>
       </Panel>
@@ -120,9 +107,39 @@ export function RanksView() {
   );
 }
 
+type Outline = 'block' | 'anchors' | 'baseline';
+
+const Years = memo(YearBar);
+
+/** What can be drawn on the plan of a planting. */
+const PlanTools = memo(function PlanTools({ outline }: { outline: Outline }) {
+  return (
+    <div className="plan-tools">
+      <Button size="small" type="text" onClick={() => startSketch(outline)}>
+        {{ baseline: 'Draw a line', block: 'Draw the outline', anchors: 'Set the trees' }[outline]} <kbd>L</kbd>
+      </Button>
+      {outline === 'baseline' && (
+        <Button size="small" type="text" onClick={() => startSketch('curvedBaseline')}>
+          curved <kbd>C</kbd>
+        </Button>
+      )}
+      {outline !== 'anchors' && (
+        <Button size="small" type="text" onClick={() => startSketch('gap')}>
+          Open a gap <kbd>G</kbd>
+        </Button>
+      )}
+      <Button size="small" type="text" onClick={() => startSketch('measure')}>
+        Measure <kbd>M</kbd>
+      </Button>
+    </div>
+  );
+});
+
 /** The thing selected, else what the planting adds up to. */
-function ChosenPanel({ laid }: { laid: Laid }) {
+const ChosenPanel = memo(function ChosenPanel({ planting: id }: { planting: string }) {
   const selection = useLook((state) => state.selection);
+  const laid = useWorked().laid(id);
+  if (!laid) return null;
   const { planting } = laid;
   if (selection?.what === 'row' && planting.rows.some((row) => row.id === selection.id))
     return <RowPanel laid={laid} row={selection.id} />;
@@ -131,4 +148,4 @@ function ChosenPanel({ laid }: { laid: Laid }) {
   if (selection?.what === 'plant') return <PlantPanel laid={laid} row={selection.row} place={selection.place} />;
   if (selection?.what === 'planting') return <PlantingSettings laid={laid} />;
   return <PlantingPanel laid={laid} />;
-}
+});

@@ -36,7 +36,7 @@ export function Standards({
       <Select
         aria-label="Stock of the standards"
         value={standards.stock}
-        options={stockOptions}
+        options={stockOptions(units)}
         onChange={(stock) => set({ standards: { ...standards, stock } }, 'standards changed')}
       />
       <div className="pair">

@@ -15,7 +15,6 @@ import { SpeciesSelect } from './SpeciesSelect.tsx';
 /** These bundles are in the shed: which layouts use them up on this line, and what each leaves over. */
 export function StockInHand({ planting: id, onClose }: { planting: string; onClose(): void }) {
   const holding = useSession((state) => state.holding!);
-  const book = useBook();
   const previews = usePreviews();
   // As it is, not as it is being tried out: else each answer looked at would change the answers.
   const planting = holding.plantings.find((each) => each.id === id)!;
@@ -40,8 +39,6 @@ export function StockInHand({ planting: id, onClose }: { planting: string; onClo
     () => waysToUse(planting, holding, bundles, { ...room, newId }),
     [planting, holding, bundles, room],
   );
-  const change = (i: number, changes: Partial<Bundle>) =>
-    keep(bundles.map((bundle, k) => (k === i ? { ...bundle, ...changes } : bundle)));
   const close = () => {
     tryOut(null);
     onClose();
@@ -60,91 +57,8 @@ export function StockInHand({ planting: id, onClose }: { planting: string; onClo
     >
       <div className="import-columns in-hand">
         <div className="form">
-          <ol className="runs">
-            {bundles.map((bundle, i) => (
-              <li key={i}>
-                <NumberField
-                  aria-label={`Bundles ${i + 1}`}
-                  min={0}
-                  max={999}
-                  precision={0}
-                  value={bundle.bundles}
-                  onEnter={(n) => n !== null && change(i, { bundles: n })}
-                />
-                <span>of</span>
-                <NumberField
-                  aria-label={`Size of bundle ${i + 1}`}
-                  min={1}
-                  max={1000}
-                  precision={0}
-                  value={bundle.size}
-                  onEnter={(n) => n !== null && change(i, { size: n })}
-                />
-                <SpeciesSelect
-                  label={`Species of bundle ${i + 1}`}
-                  value={bundle.species}
-                  onChange={(species) => change(i, { species })}
-                />
-                <Button
-                  size="small"
-                  aria-label={`Take bundle ${i + 1} out`}
-                  onClick={() => keep(bundles.filter((_, k) => k !== i))}
-                >
-                  −
-                </Button>
-              </li>
-            ))}
-          </ol>
-          <Button
-            size="small"
-            disabled={bundles.length >= 8}
-            onClick={() =>
-              keep([
-                ...bundles,
-                {
-                  id: newId(),
-                  species: book.all[0]!.id,
-                  stock: planting.rows[0]?.stock ?? 'whip',
-                  size: 25,
-                  bundles: 1,
-                },
-              ])
-            }
-          >
-            Add a bundle
-          </Button>
-          <div className="pair">
-            <div className="field">
-              <label htmlFor="least-rows">Rows, from</label>
-              <NumberField
-                id="least-rows"
-                min={1}
-                max={room.most}
-                precision={0}
-                value={room.least}
-                onEnter={(least) => least && setRoom({ ...room, least })}
-              />
-            </div>
-            <div className="field">
-              <label htmlFor="most-rows">to</label>
-              <NumberField
-                id="most-rows"
-                min={room.least}
-                max={8}
-                precision={0}
-                value={room.most}
-                onEnter={(most) => most && setRoom({ ...room, most })}
-              />
-            </div>
-          </div>
-          <LengthField
-            label="Row gap"
-            units={holding.units}
-            least={0.3}
-            most={SPACING.most}
-            value={room.rowGap}
-            onChange={(rowGap) => setRoom({ ...room, rowGap })}
-          />
+          <Bundles bundles={bundles} stock={planting.rows[0]?.stock ?? 'whip'} keep={keep} />
+          <Room room={room} setRoom={setRoom} units={holding.units} />
           <p className="soft">
             {counted(total, 'plant')} in hand: remembered with the holding, and taken off what the order buys.
           </p>
@@ -222,5 +136,123 @@ function AnswerCard({
         </p>
       )}
     </li>
+  );
+}
+
+interface RowsRoom {
+  readonly least: number;
+  readonly most: number;
+  readonly rowGap: number;
+}
+
+/** The bundles in the shed: how many, of what size, of what kind. */
+function Bundles({
+  bundles,
+  stock,
+  keep,
+}: {
+  bundles: readonly Bundle[];
+  stock: Bundle['stock'];
+  keep(next: readonly Bundle[]): void;
+}) {
+  const book = useBook();
+  const change = (i: number, changes: Partial<Bundle>) =>
+    keep(bundles.map((bundle, k) => (k === i ? { ...bundle, ...changes } : bundle)));
+  return (
+    <>
+      <ol className="runs">
+        {bundles.map((bundle, i) => (
+          <li key={i}>
+            <NumberField
+              aria-label={`Bundles ${i + 1}`}
+              min={0}
+              max={999}
+              precision={0}
+              value={bundle.bundles}
+              onEnter={(n) => n !== null && change(i, { bundles: n })}
+            />
+            <span>of</span>
+            <NumberField
+              aria-label={`Size of bundle ${i + 1}`}
+              min={1}
+              max={1000}
+              precision={0}
+              value={bundle.size}
+              onEnter={(n) => n !== null && change(i, { size: n })}
+            />
+            <SpeciesSelect
+              label={`Species of bundle ${i + 1}`}
+              value={bundle.species}
+              onChange={(species) => change(i, { species })}
+            />
+            <Button
+              size="small"
+              aria-label={`Take bundle ${i + 1} out`}
+              onClick={() => keep(bundles.filter((_, k) => k !== i))}
+            >
+              −
+            </Button>
+          </li>
+        ))}
+      </ol>
+      <Button
+        size="small"
+        disabled={bundles.length >= 8}
+        onClick={() =>
+          keep([
+            ...bundles,
+            {
+              id: newId(),
+              species: book.all[0]!.id,
+              stock,
+              size: 25,
+              bundles: 1,
+            },
+          ])
+        }
+      >
+        Add a bundle
+      </Button>
+    </>
+  );
+}
+
+/** How many rows there is room for, and how far apart. */
+function Room({ room, setRoom, units }: { room: RowsRoom; setRoom(room: RowsRoom): void; units: 'metric' | 'us' }) {
+  return (
+    <>
+      <div className="pair">
+        <div className="field">
+          <label htmlFor="least-rows">Rows, from</label>
+          <NumberField
+            id="least-rows"
+            min={1}
+            max={room.most}
+            precision={0}
+            value={room.least}
+            onEnter={(least) => least && setRoom({ ...room, least })}
+          />
+        </div>
+        <div className="field">
+          <label htmlFor="most-rows">to</label>
+          <NumberField
+            id="most-rows"
+            min={room.least}
+            max={8}
+            precision={0}
+            value={room.most}
+            onEnter={(most) => most && setRoom({ ...room, most })}
+          />
+        </div>
+      </div>
+      <LengthField
+        label="Row gap"
+        units={units}
+        least={0.3}
+        most={SPACING.most}
+        value={room.rowGap}
+        onChange={(rowGap) => setRoom({ ...room, rowGap })}
+      />
+    </>
   );
 }

@@ -1,10 +1,11 @@
 import { Button } from 'antd';
-import { Suspense, useMemo, useState } from 'react';
+import { memo, Suspense, useDeferredValue, useMemo, useState } from 'react';
 import { hazardBands } from '../../../core/findings/bands.ts';
 import type { Laid } from '../../../core/ranks/laid.ts';
 import { isBelt } from '../../../core/ranks/outline.ts';
 import { numberInRow, plantNamed, speciesAt, type Stand } from '../../../core/ranks/stand.ts';
 import { formatLength } from '../../../core/units/quantities.ts';
+import { After } from '../../parts/After.tsx';
 import { later } from '../../parts/later.ts';
 import { SpeciesMark } from '../../parts/SpeciesMark.tsx';
 import { useWorked } from '../../store/derived.ts';
@@ -16,6 +17,7 @@ import { SPECIES_TYPE } from './use-beads.ts';
 
 const StockInHand = later(() => import('./StockInHand.tsx'), 'StockInHand');
 const RowCallInput = later(() => import('./RowCallInput.tsx'), 'RowCallInput');
+const RowCall = memo(RowCallInput);
 const Rings = later(() => import('./Rings.tsx'), 'Rings');
 
 /** Every row to scale with a bead at each plant, strings for a belt or block and rings for guilds: where spacing, gaps and species are dragged. */
@@ -30,10 +32,12 @@ export function Strings({ laid, onAddRow }: { laid: Laid; onAddRow(): void }) {
   } = laid;
   const { baseline } = planting;
   const belt = isBelt(baseline);
-  const bands = useMemo(
-    () => (belt ? hazardBands(stand, worked.findingsOf(planting.id)) : []),
-    [belt, stand, worked, planting.id],
-  );
+  // Findings are asked for after the strings are drawn: until then the last ones are shaded.
+  const after = useDeferredValue(worked);
+  const bands = useMemo(() => {
+    const judged = after.laid(planting.id);
+    return belt && judged ? hazardBands(judged.layout.stand, after.findingsOf(planting.id)) : [];
+  }, [belt, after, planting.id]);
   const chosenPlant = useMemo(
     () => (selection?.what === 'plant' ? plantNamed(stand, selection.row, selection.place) : null),
     [selection, stand],
@@ -45,7 +49,7 @@ export function Strings({ laid, onAddRow }: { laid: Laid; onAddRow(): void }) {
     <section className="strings" aria-label={heading}>
       <div className="strings-head">
         <h2>{heading}</h2>
-        <Legend stand={stand} />
+        <Legend kinds={stand.kinds} />
         {belt && (
           <Button size="small" onClick={() => setInHand(true)}>
             Use stock in hand
@@ -55,7 +59,13 @@ export function Strings({ laid, onAddRow }: { laid: Laid; onAddRow(): void }) {
           Add a row <kbd>R</kbd>
         </Button>
       </div>
-      <Suspense>{planting.rows.length > 0 && <RowCallInput planting={planting.id} row={chosenRow} />}</Suspense>
+      <Suspense>
+        {planting.rows.length > 0 && (
+          <After>
+            <RowCall planting={planting.id} row={chosenRow} />
+          </After>
+        )}
+      </Suspense>
       <div className={`strings-body${baseline.kind === 'guilds' ? ' of-rings' : ''}`}>
         <RowLabels laid={laid} most={shown} chosen={chosenRow} units={units} />
         <Suspense>
@@ -81,10 +91,10 @@ export function Strings({ laid, onAddRow }: { laid: Laid; onAddRow(): void }) {
 }
 
 /** The species that stand here, each to be dragged onto a bead. */
-function Legend({ stand }: { stand: Stand }) {
+function Legend({ kinds }: Pick<Stand, 'kinds'>) {
   return (
     <ul className="legend" tabIndex={0} aria-label="Species here; drag one onto a bead to swap its run">
-      {stand.kinds.map((species) => (
+      {kinds.map((species) => (
         <li
           key={species.id}
           draggable

@@ -14,6 +14,7 @@ import { monthsAt, moreOf } from '../../../core/species/more.ts';
 import { partners } from '../../../core/species/catalogue.ts';
 import { setSpecies } from '../../../core/species/species-commands.ts';
 import { stocks } from '../../../core/species/stock.ts';
+import { inUnits } from '../../../core/units/quantities.ts';
 import { ChoiceField } from '../../parts/ChoiceField.tsx';
 import { LengthField } from '../../parts/LengthField.tsx';
 import { NumberField } from '../../parts/NumberField.tsx';
@@ -31,7 +32,6 @@ const MONTHS = {
   none: 'not known',
   ...Object.fromEntries(Array.from({ length: 12 }, (_, i) => [String(i + 1), monthName(i + 1)])),
 };
-const STOCK_OPTIONS = stocks.map(({ id, name }) => ({ value: id, label: name }));
 
 interface Props {
   readonly species: Species;
@@ -42,68 +42,12 @@ interface Props {
 
 /** One species record to be filled in or corrected; it is kept only when it does not contradict itself or another. */
 export function SpeciesForm({ species, isNew, onDone, onLeave }: Props) {
-  const { units, place } = useShown();
   const [draft, setDraft] = useState(species);
   const set = (changes: Partial<Species>) => setDraft({ ...draft, ...changes });
-  const text = (key: 'botanical' | 'common' | 'family' | 'tag' | 'source', label: string, most: number) => (
-    <div className="field">
-      <label htmlFor={`species-${key}`}>{label}</label>
-      <Input
-        id={`species-${key}`}
-        value={draft[key]}
-        maxLength={most}
-        disabled={!isNew && key === 'botanical'}
-        onChange={({ target }) => set({ [key]: target.value })}
-      />
-    </div>
-  );
-  const size = (key: 'height' | 'width', label: string) => (
-    <div className="pair">
-      <LengthField
-        label={`${label}, from`}
-        units={units}
-        least={0.05}
-        most={120}
-        value={draft[key][0]}
-        onChange={(from) => set({ [key]: [from, draft[key][1]] })}
-      />
-      <LengthField
-        label="to"
-        units={units}
-        least={0.05}
-        most={120}
-        value={draft[key][1]}
-        onChange={(to) => set({ [key]: [draft[key][0], to] })}
-      />
-    </div>
-  );
-  const more = moreOf(draft);
-  const noted = { ...more, ...draft.more };
+  const field = { draft, set };
+  const { units } = useShown();
+  const noted = { ...moreOf(draft), ...draft.more };
   const note = (changes: Partial<More>) => set({ more: { ...noted, ...changes } });
-  /** First and last month here; kept as they fall in the north. */
-  const months = (key: 'bloom' | 'fruit', label: string) => {
-    const here = noted[key] && monthsAt(noted[key], place.latitude);
-    const change = (at: 0 | 1) => (month: string) => {
-      if (month === 'none') {
-        const { [key]: _, ...rest } = noted;
-        return set({ more: rest });
-      }
-      const next: [number, number] = here ? [here[0], here[1]] : [Number(month), Number(month)];
-      next[at] = Number(month);
-      note({ [key]: monthsAt(next, place.latitude) });
-    };
-    return (
-      <div className="pair">
-        <ChoiceField
-          label={`${label}, from`}
-          value={here ? String(here[0]) : 'none'}
-          options={MONTHS}
-          onChange={change(0)}
-        />
-        <ChoiceField label="to" value={here ? String(here[1]) : 'none'} options={MONTHS} onChange={change(1)} />
-      </div>
-    );
-  };
   const keep = () => {
     const id = isNew ? draft.botanical.trim().toLowerCase().replaceAll(' ', '-') : draft.id;
     if (run(setSpecies({ ...draft, id, botanical: draft.botanical.trim(), common: draft.common.trim() }))) onDone(id);
@@ -111,18 +55,18 @@ export function SpeciesForm({ species, isNew, onDone, onLeave }: Props) {
   return (
     <div className="form">
       <h2>{isNew ? 'A species of your own' : `Correct ${species.common}`}</h2>
-      {text('botanical', 'Botanical name', 60)}
-      {text('common', 'Common name', 60)}
+      <TextField name="botanical" label="Botanical name" most={60} disabled={!isNew} {...field} />
+      <TextField name="common" label="Common name" most={60} {...field} />
       <div className="pair">
-        {text('family', 'Family', 40)}
-        {text('tag', 'Tag, two letters', 2)}
+        <TextField name="family" label="Family" most={40} {...field} />
+        <TextField name="tag" label="Tag, two letters" most={2} {...field} />
       </div>
       <div className="pair">
         <ChoiceField label="Kind" value={draft.kind} options={KINDS} onChange={(kind) => set({ kind })} />
         <ChoiceField label="Form" value={draft.form} options={FORM_WORDS} onChange={(form) => set({ form })} />
       </div>
-      {size('height', 'High')}
-      {size('width', 'Wide')}
+      <SizeFields name="height" label="High" {...field} />
+      <SizeFields name="width" label="Wide" {...field} />
       <div className="pair">
         <ChoiceField label="How fast" value={draft.rate} options={RATES} onChange={(rate) => set({ rate })} />
         <ChoiceField
@@ -132,34 +76,8 @@ export function SpeciesForm({ species, isNew, onDone, onLeave }: Props) {
           onChange={(answer) => set({ evergreen: answer === 'unknown' ? null : answer === 'yes' })}
         />
       </div>
-      <div className="pair">
-        <ChoiceField
-          label="Ground, from"
-          value={draft.moisture[0]}
-          options={same(MOISTURES)}
-          onChange={(from) => set({ moisture: [from, draft.moisture[1]] })}
-        />
-        <ChoiceField
-          label="to"
-          value={draft.moisture[1]}
-          options={same(MOISTURES)}
-          onChange={(to) => set({ moisture: [draft.moisture[0], to] })}
-        />
-      </div>
-      <div className="pair">
-        <ChoiceField
-          label="Light, from"
-          value={draft.light[0]}
-          options={same(LIGHTS)}
-          onChange={(from) => set({ light: [from, draft.light[1]] })}
-        />
-        <ChoiceField
-          label="to"
-          value={draft.light[1]}
-          options={same(LIGHTS)}
-          onChange={(to) => set({ light: [draft.light[0], to] })}
-        />
-      </div>
+      <RangeFields name="moisture" label="Ground" words={MOISTURES} {...field} />
+      <RangeFields name="light" label="Light" words={LIGHTS} {...field} />
       <div className="field">
         <label htmlFor="species-zone">Hardy to zone</label>
         <NumberField
@@ -173,6 +91,137 @@ export function SpeciesForm({ species, isNew, onDone, onLeave }: Props) {
       </div>
       <Toggle label="Thorns" on={draft.thorns} onChange={(thorns) => set({ thorns })} />
       <Toggle label="Suckers" on={draft.suckers} onChange={(suckers) => set({ suckers })} />
+      <HarmAndPartner draft={draft} setDraft={setDraft} />
+      <div className="field">
+        <label htmlFor="species-uses">Planted for</label>
+        <Select
+          id="species-uses"
+          mode="multiple"
+          value={noted.uses ?? []}
+          options={USES.map((value) => ({ value, label: value }))}
+          onChange={(uses) => note({ uses })}
+        />
+      </div>
+      <MonthFields name="bloom" label="Flowers" {...field} />
+      <MonthFields name="fruit" label="Fruits" {...field} />
+      <div className="field">
+        <label htmlFor="species-stock">Usual stock</label>
+        <Select
+          id="species-stock"
+          mode="multiple"
+          value={draft.stock}
+          options={stocks.map(({ id, name }) => ({ value: id, label: inUnits(name, units) }))}
+          onChange={(stock) => stock.length > 0 && set({ stock })}
+        />
+      </div>
+      <TextField name="source" label="Where this is known from" most={200} {...field} />
+      <div className="actions">
+        <Button type="primary" onClick={keep}>
+          Keep it
+        </Button>
+        <Button onClick={onLeave}>Leave it</Button>
+      </div>
+    </div>
+  );
+}
+
+interface Field {
+  readonly draft: Species;
+  set(changes: Partial<Species>): void;
+}
+
+function TextField({
+  name,
+  label,
+  most,
+  disabled = false,
+  draft,
+  set,
+}: Field & {
+  name: 'botanical' | 'common' | 'family' | 'tag' | 'source';
+  label: string;
+  most: number;
+  disabled?: boolean;
+}) {
+  return (
+    <div className="field">
+      <label htmlFor={`species-${name}`}>{label}</label>
+      <Input
+        id={`species-${name}`}
+        value={draft[name]}
+        maxLength={most}
+        disabled={disabled}
+        onChange={({ target }) => set({ [name]: target.value })}
+      />
+    </div>
+  );
+}
+
+function SizeFields({ name, label, draft, set }: Field & { name: 'height' | 'width'; label: string }) {
+  const { units } = useShown();
+  const [from, to] = draft[name];
+  const limits = { units, least: 0.05, most: 120 };
+  return (
+    <div className="pair">
+      <LengthField {...limits} label={`${label}, from`} value={from} onChange={(next) => set({ [name]: [next, to] })} />
+      <LengthField {...limits} label="to" value={to} onChange={(next) => set({ [name]: [from, next] })} />
+    </div>
+  );
+}
+
+/** The first and last of an ordered set of words that the species bears. */
+function RangeFields({
+  name,
+  label,
+  words,
+  draft,
+  set,
+}: Field & { name: 'moisture' | 'light'; label: string; words: readonly string[] }) {
+  const [from, to] = draft[name];
+  const options = same(words);
+  return (
+    <div className="pair">
+      <ChoiceField
+        label={`${label}, from`}
+        value={from}
+        options={options}
+        onChange={(next) => set({ [name]: [next, to] })}
+      />
+      <ChoiceField label="to" value={to} options={options} onChange={(next) => set({ [name]: [from, next] })} />
+    </div>
+  );
+}
+
+/** First and last month here; kept as they fall in the north. */
+function MonthFields({ name, label, draft, set }: Field & { name: 'bloom' | 'fruit'; label: string }) {
+  const { place } = useShown();
+  const noted = { ...moreOf(draft), ...draft.more };
+  const here = noted[name] && monthsAt(noted[name], place.latitude);
+  const change = (at: 0 | 1) => (month: string) => {
+    if (month === 'none') {
+      const { [name]: _, ...rest } = noted;
+      return set({ more: rest });
+    }
+    const next: [number, number] = here ? [here[0], here[1]] : [Number(month), Number(month)];
+    next[at] = Number(month);
+    set({ more: { ...noted, [name]: monthsAt(next, place.latitude) } });
+  };
+  return (
+    <div className="pair">
+      <ChoiceField
+        label={`${label}, from`}
+        value={here ? String(here[0]) : 'none'}
+        options={MONTHS}
+        onChange={change(0)}
+      />
+      <ChoiceField label="to" value={here ? String(here[1]) : 'none'} options={MONTHS} onChange={change(1)} />
+    </div>
+  );
+}
+
+function HarmAndPartner({ draft, setDraft }: { draft: Species; setDraft(species: Species): void }) {
+  return (
+    <>
       <div className="field">
         <label htmlFor="species-toxic">Poisonous to</label>
         <Select
@@ -198,35 +247,6 @@ export function SpeciesForm({ species, isNew, onDone, onLeave }: Props) {
           setDraft(partner === 'none' ? rest : { ...rest, partner });
         }}
       />
-      <div className="field">
-        <label htmlFor="species-uses">Planted for</label>
-        <Select
-          id="species-uses"
-          mode="multiple"
-          value={noted.uses ?? []}
-          options={USES.map((value) => ({ value, label: value }))}
-          onChange={(uses) => note({ uses })}
-        />
-      </div>
-      {months('bloom', 'Flowers')}
-      {months('fruit', 'Fruits')}
-      <div className="field">
-        <label htmlFor="species-stock">Usual stock</label>
-        <Select
-          id="species-stock"
-          mode="multiple"
-          value={draft.stock}
-          options={STOCK_OPTIONS}
-          onChange={(stock) => stock.length > 0 && set({ stock })}
-        />
-      </div>
-      {text('source', 'Where this is known from', 200)}
-      <div className="actions">
-        <Button type="primary" onClick={keep}>
-          Keep it
-        </Button>
-        <Button onClick={onLeave}>Leave it</Button>
-      </div>
-    </div>
+    </>
   );
 }

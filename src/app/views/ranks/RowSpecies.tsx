@@ -1,0 +1,134 @@
+import { Button } from 'antd';
+import { Suspense, useState } from 'react';
+import { setRuns } from '../../../core/holding/planting-commands.ts';
+import type { Row, Run } from '../../../core/holding/schema.ts';
+import type { UnitSystem } from '../../../core/units/quantities.ts';
+import { ChoiceField } from '../../parts/ChoiceField.tsx';
+import { later } from '../../parts/later.ts';
+import { NumberField } from '../../parts/NumberField.tsx';
+import { useBook } from '../../store/derived.ts';
+import { run } from '../../store/session.ts';
+import { speciesLine, SpeciesSelect } from './SpeciesSelect.tsx';
+
+const MixSchools = later(() => import('./MixSchools.tsx'), 'MixSchools');
+const SpeciesPicker = later(() => import('./SpeciesPicker.tsx'), 'SpeciesPicker');
+
+const MIX_WORDS = {
+  turn: 'in turn, over and over',
+  quota: 'as exact shares, evenly',
+  drift: 'as shares in drifts',
+} as const;
+
+interface Props {
+  readonly planting: string;
+  readonly row: Row;
+  readonly units: UnitSystem;
+  set(changes: Partial<Row>, label?: string): void;
+}
+
+/** What stands in a row: one kind or many, how they fill it, and its runs of species. */
+export function RowSpecies({ planting, row, units, set }: Props) {
+  const [mixing, setMixing] = useState(false);
+  const book = useBook();
+  return (
+    <>
+      <h3>Species</h3>
+      {/* Above the runs: what is tried out changes how many they are, and must not move what is pointed at. */}
+      <Button size="small" aria-expanded={mixing} onClick={() => setMixing(!mixing)}>
+        One kind or many
+      </Button>
+      <Suspense>{mixing && <MixSchools planting={planting} row={row.id} />}</Suspense>
+      <ChoiceField
+        label="How they fill the row"
+        value={row.mix}
+        options={MIX_WORDS}
+        onChange={(mix) => set({ mix }, MIX_WORDS[mix])}
+      />
+      {row.mix === 'turn' && row.runs.length > 1 && (
+        <div className="field">
+          <label htmlFor="row-offset">Begins at place</label>
+          <NumberField
+            id="row-offset"
+            min={1}
+            max={9999}
+            precision={0}
+            value={row.offset + 1}
+            onEnter={(place) => place && set({ offset: place - 1 }, 'turn begun later')}
+          />
+        </div>
+      )}
+      {row.mix === 'drift' && (
+        <Button size="small" onClick={() => set({ seed: (row.seed + 1) % 1_000_000 }, 'another drift')}>
+          Draw another drift
+        </Button>
+      )}
+      <Runs planting={planting} row={row} />
+      {row.runs.length === 1 && <p className="soft fine">{speciesLine(book.of(row.runs[0]!.species), units)}</p>}
+    </>
+  );
+}
+
+/** The runs of a row, in the order in which they stand. */
+function Runs({ planting, row: { id, runs } }: Pick<Props, 'planting' | 'row'>) {
+  const book = useBook();
+  const [choosing, setChoosing] = useState<number | null>(null);
+  const put = (next: readonly Run[], label: string) => run(setRuns(planting, id, next, label));
+  const change = (at: number, changes: Partial<Run>, label: string) =>
+    put(
+      runs.map((old, i) => (i === at ? { ...old, ...changes } : old)),
+      label,
+    );
+  const swap = (at: number, species: string) => change(at, { species }, `run swapped for ${book.of(species).common}`);
+  return (
+    <>
+      <ol className="runs">
+        {runs.map((each, i) => (
+          <li key={i}>
+            <NumberField
+              aria-label={`Count of run ${i + 1}`}
+              min={1}
+              max={9999}
+              precision={0}
+              value={each.count}
+              onEnter={(count) => count && change(i, { count }, 'run changed')}
+            />
+            <SpeciesSelect
+              label={`Species of run ${i + 1}`}
+              value={each.species}
+              onChange={(species) => swap(i, species)}
+            />
+            <Button size="small" aria-label={`Choose the species of run ${i + 1}`} onClick={() => setChoosing(i)}>
+              ?
+            </Button>
+            <Button
+              size="small"
+              aria-label={`Take run ${i + 1} out`}
+              disabled={runs.length === 1}
+              onClick={() =>
+                put(
+                  runs.filter((_, j) => j !== i),
+                  'run taken out',
+                )
+              }
+            >
+              −
+            </Button>
+          </li>
+        ))}
+      </ol>
+      <Button size="small" onClick={() => put([...runs, { ...runs.at(-1)!, count: 1 }], 'run added')}>
+        Add a run
+      </Button>
+      <Suspense>
+        {choosing !== null && (
+          <SpeciesPicker
+            planting={planting}
+            row={id}
+            onClose={() => setChoosing(null)}
+            onTake={(species) => swap(choosing, species)}
+          />
+        )}
+      </Suspense>
+    </>
+  );
+}
