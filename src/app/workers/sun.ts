@@ -1,7 +1,7 @@
 import type { SunGrid } from '../../core/sun/map.ts';
 import type { Holding } from '../../core/holding/schema.ts';
 import { inWorker } from './in-worker.ts';
-import type { SunWorker } from './sun.worker.ts';
+import type { SunWorker, WinterAsked, WinterSun } from './sun.worker.ts';
 
 const start = () => new Worker(new URL('./sun.worker.ts', import.meta.url), { type: 'module' });
 
@@ -30,3 +30,7 @@ export async function sunMonths(
     }
   });
 }
+
+/** What the map of midwinter shows; aborting ends the work. */
+export const winterSun = (asked: WinterAsked, signal: AbortSignal): Promise<WinterSun> =>
+  inWorker<SunWorker, WinterSun>(start, { signal, what: 'Looking for the winter sun' }, (sun) => sun.winter(asked));

@@ -3,10 +3,9 @@ import { useEffect, useMemo } from 'react';
 import { aimSentence } from '../../../core/ground/aims.ts';
 import { newFeature } from '../../../core/ground/features.ts';
 import { monthName } from '../../../core/ground/local-rules.ts';
-import { litPatches, sunScene } from '../../../core/sun/map.ts';
+import { sunScene } from '../../../core/sun/map.ts';
 import { cutsSentence, sunAt } from '../../../core/sun/mark.ts';
 import { LIT_HOURS, midsummer, midwinter } from '../../../core/sun/sun.ts';
-import { sunVerdicts } from '../../../core/sun/aims.ts';
 import { addFeatures } from '../../../core/holding/ground-commands.ts';
 import { formatArea } from '../../../core/units/quantities.ts';
 import { startSketch } from '../../plan/sketching.ts';
@@ -18,6 +17,8 @@ import { FeaturesPanel } from './FeaturesPanel.tsx';
 import { rasterImage } from './raster-image.ts';
 import { SunPath } from './SunPath.tsx';
 import type { SunMaps } from './use-sun-map.ts';
+import { useWinterSun } from './use-winter-sun.ts';
+import type { WinterSun } from '../../workers/sun.worker.ts';
 
 interface Props {
   readonly maps: SunMaps;
@@ -27,9 +28,10 @@ interface Props {
 }
 
 /** Where the sun reaches: the map of a month, the mark and what cuts its sun, the patch that stays lit in midwinter. */
-export function SunPanel({ maps: { grid, months }, month, mark, onMonth }: Props) {
+export function SunPanel({ maps, month, mark, onMonth }: Props) {
   const holding = useShown();
-  const { place, features, terrain, units, boundary } = holding;
+  const { grid, months } = maps;
+  const { place, features, terrain, boundary } = holding;
   const [winter, summer] = [midwinter(place.latitude), midsummer(place.latitude)];
   const scene = useMemo(() => sunScene({ place, features, terrain }), [place, features, terrain]);
   const at = useMemo(() => sunAt(scene, mark), [scene, mark]);
@@ -45,16 +47,8 @@ export function SunPanel({ maps: { grid, months }, month, mark, onMonth }: Props
     return () => look({ overlay: NO_OVERLAY });
   }, [shown, grid, month, at, boundary]);
 
-  const midwinterHours = months.get(winter);
-  const patch =
-    midwinterHours &&
-    litPatches(
-      midwinterHours,
-      grid,
-      LIT_HOURS,
-      boundary?.map((corner) => corner.at),
-    );
-  const verdicts = midwinterHours ? sunVerdicts(holding, grid, midwinterHours) : [];
+  const found = useWinterSun(maps, months.get(winter), holding, LIT_HOURS);
+  const cuts = useMemo(() => cutsSentence(scene, mark, month), [scene, mark, month]);
   const named = (which: number) => (which === winter ? 'midwinter' : which === summer ? 'midsummer' : 'spring, autumn');
   return (
     <>
@@ -93,9 +87,23 @@ export function SunPanel({ maps: { grid, months }, month, mark, onMonth }: Props
       </div>
       <SunPath scene={scene} mark={mark} month={month} />
       <p>
-        {cutsSentence(scene, mark, month)}{' '}
-        <span className="soft">Times are sun time, noon when the sun is highest.</span>
+        {cuts} <span className="soft">Times are sun time, noon when the sun is highest.</span>
       </p>
+      {found && <WinterFound found={found} />}
+      <h3>What stands</h3>
+      <FeaturesPanel
+        kinds={['building', 'tree']}
+        empty="Nothing stands here that throws shade. Draw buildings and standing trees with their heights; solid walls are drawn under Edges."
+      />
+    </>
+  );
+}
+
+/** How aims of winter sun stand before anything is planted, and the patch that keeps it. */
+function WinterFound({ found: { verdicts, patch } }: { found: WinterSun }) {
+  const holding = useShown();
+  return (
+    <>
       {verdicts.map(({ aim, hours, holds, better }) => (
         <article key={aim.id} className={`finding is-${holds ? 'good' : 'caution'}`} data-rule="winter-sun">
           <h3>
@@ -109,13 +117,13 @@ export function SunPanel({ maps: { grid, months }, month, mark, onMonth }: Props
           </p>
         </article>
       ))}
-      {patch && patch.rings.length > 0 && (
+      {patch.rings.length > 0 && (
         <article className="finding is-good" data-rule="lit-patch">
           <h3>
             <span className="glyph" role="img" aria-label="Good">
               ✓
             </span>{' '}
-            At least {LIT_HOURS} h in midwinter: {formatArea(patch.area, units)}
+            At least {LIT_HOURS} h in midwinter: {formatArea(patch.area, holding.units)}
           </h3>
           <p>
             Sun-lovers can stand there before anything is planted. The largest patch can be kept as a place, to tie an
@@ -137,11 +145,6 @@ export function SunPanel({ maps: { grid, months }, month, mark, onMonth }: Props
           </button>
         </article>
       )}
-      <h3>What stands</h3>
-      <FeaturesPanel
-        kinds={['building', 'tree']}
-        empty="Nothing stands here that throws shade. Draw buildings and standing trees with their heights; solid walls are drawn under Edges."
-      />
     </>
   );
 }

@@ -3,9 +3,9 @@ import { chromium, type Page } from '@playwright/test';
 import { once } from 'node:events';
 import type { AddressInfo } from 'node:net';
 import { fileURLToPath } from 'node:url';
-import { writeCloserank } from '../src/core/files/closerank.ts';
-import type { Holding } from '../src/core/holding/schema.ts';
-import { createApp } from '../src/server/create-app.ts';
+import { writeCloserank } from '../../src/core/files/closerank.ts';
+import type { Holding } from '../../src/core/holding/schema.ts';
+import { createApp } from '../../src/server/create-app.ts';
 
 export interface DrawingTimes {
   /** Milliseconds from frame to frame while the plan is moved, slowest last. */
@@ -16,7 +16,7 @@ export interface DrawingTimes {
 
 /** Moves the plan of `many`, and drags a row of `few`, in a browser without a screen. Takes the built app. */
 export async function drawingTimes(many: Holding, few: Holding): Promise<DrawingTimes> {
-  const server = createApp(fileURLToPath(new URL('../dist', import.meta.url)), { markingSeconds: 1 }).listen(
+  const server = createApp(fileURLToPath(new URL('../../dist', import.meta.url)), { markingSeconds: 1 }).listen(
     0,
     '127.0.0.1',
   );

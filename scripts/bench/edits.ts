@@ -1,0 +1,129 @@
+import { judge } from '../../src/core/findings/judge.ts';
+import { Memory } from '../../src/core/findings/memory.ts';
+import { take } from '../../src/core/holding/command.ts';
+import { setRow } from '../../src/core/holding/planting-commands.ts';
+import type { Holding } from '../../src/core/holding/schema.ts';
+import { quantities } from '../../src/core/order/quantities.ts';
+import { cameOf } from '../../src/core/ranks/as-before.ts';
+import { layHolding, type Laid } from '../../src/core/ranks/laid.ts';
+import { layOut } from '../../src/core/ranks/lay-out.ts';
+import { belt } from './holdings.ts';
+import { line, median, type Line } from './tell.ts';
+
+/** A new spacing each time, so that nothing is remembered that an edit would change. */
+const respaced = (holding: Holding, i: number): Holding =>
+  take(holding, setRow('p1', 'p1r1', { spacing: 2 + (i % 40) / 100 })).holding;
+
+/** Edits one after another as the app does them: untouched plantings keep their layout, rules ask what can have changed. */
+class Desk {
+  private before: readonly Laid[];
+  private readonly memories: readonly Memory[];
+
+  constructor(private readonly holding: Holding) {
+    this.before = layHolding(holding);
+    this.memories = this.before.map(() => new Memory());
+    this.judge(holding, this.before);
+  }
+
+  judge(holding: Holding, all: readonly Laid[]): void {
+    all.forEach((laid, p) => judge(holding, laid, all, this.memories[p]!));
+  }
+
+  lay(after: Holding): readonly Laid[] {
+    const all = after.plantings.map((planting, p): Laid => {
+      const was = this.before[p]!;
+      if (was.planting === planting) return was;
+      const layout = layOut(planting, after);
+      cameOf(layout.stand, was.layout.stand);
+      return { planting, layout };
+    });
+    return (this.before = all);
+  }
+
+  /** One edit of a spacing, from command to all that follows. */
+  edit(i: number): void {
+    const after = respaced(this.holding, i);
+    const all = this.lay(after);
+    this.judge(after, all);
+    quantities(all[0]!.planting, all[0]!.layout, after);
+  }
+}
+
+/** Laying out at three sizes, and what a plant costs as there are more. */
+export function layouts(): Line[] {
+  const lines: Line[] = [];
+  const perPlant = [1000, 10_000, 100_000].map((plants) => {
+    const holding = belt(plants);
+    const { count } = layOut(holding.plantings[0]!, holding).stand;
+    const ms = median((i) => {
+      const after = respaced(holding, i);
+      layOut(after.plantings[0]!, after);
+    });
+    lines.push(
+      line(
+        `lay out ${count.toLocaleString('en')} plants`,
+        `${ms.toFixed(1)} ms, ${((ms * 1e6) / count).toFixed(0)} ns a plant`,
+        plants === 10_000 ? 'one frame, 16 ms' : '',
+        plants === 10_000 ? ms < 16 : null,
+      ),
+    );
+    return ms / count;
+  });
+  // Small stands carry the fixed cost of a call; from 10,000 up a plant must cost the same.
+  const growth = perPlant[2]! / perPlant[1]!;
+  return [
+    ...lines,
+    line(
+      'cost of a plant at 100,000 over 10,000',
+      `${growth.toFixed(2)} times`,
+      'flat: at most 1.6 times',
+      growth <= 1.6,
+    ),
+  ];
+}
+
+/** An edit from command to findings and quantities, and its judgement against one of everything. */
+export function edits(): Line[] {
+  const small = belt(2000);
+  const desk = new Desk(small);
+  const frame = median((i) => desk.edit(i), 25);
+  const large = new Desk(belt(4000));
+  const double = median((i) => large.edit(i), 15);
+  const count = layOut(small.plantings[0]!, small).stand.count;
+
+  // As many plants in four plantings: what an edit of one asks of all, against asking every rule of all.
+  const one = belt(500).plantings[0]!;
+  const four: Holding = { ...small, plantings: [1, 2, 3, 4].map((p) => ({ ...one, id: `p${p}` })) };
+  const desks = new Desk(four);
+  const again = median((i) => {
+    const after = respaced(four, i);
+    desks.judge(after, desks.lay(after));
+  }, 25);
+  const laying = median((i) => void desks.lay(respaced(four, i)), 25);
+  const everything = median(() => {
+    const all = layHolding(four);
+    for (const laid of all) judge(four, laid, all);
+  }, 25);
+  const layingAll = median(() => void layHolding(four), 25);
+  const share = (again - laying) / (everything - layingAll);
+  return [
+    line(
+      `full edit at ${count.toLocaleString('en')} plants: command, layout, findings, quantities`,
+      `${frame.toFixed(1)} ms`,
+      'under 8 ms',
+      frame < 8,
+    ),
+    line(
+      'the same at twice the plants',
+      `${(double / frame).toFixed(2)} times`,
+      'at most 3 times',
+      double / frame <= 3,
+    ),
+    line(
+      'judging after an edit of one of four plantings, over judging all',
+      `${share.toFixed(2)} of it (${(everything - layingAll).toFixed(1)} ms)`,
+      'at most a third',
+      share <= 1 / 3,
+    ),
+  ];
+}
