@@ -108,3 +108,62 @@ test('prices changed follow through to the figures', async ({ page }) => {
   await page.getByRole('link', { name: 'Ranks' }).click();
   expect((await figure(page, 'cost')) - before).toBe(2710); // 271 guards, 10 dearer each
 });
+
+test('the plan opens on the planting in hand, the inset moves it, and the whole holding can still be seen', async ({
+  page,
+}) => {
+  await openDemo(page);
+  const inset = page.getByTestId('plan.inset');
+  await expect(inset).toBeVisible();
+  const frame = async () => {
+    const [x, y, width] = await Promise.all(
+      ['x', 'y', 'width'].map(async (name) => Number(await inset.locator('.inset-frame').getAttribute(name))),
+    );
+    return { x: x!, y: y!, width: width! };
+  };
+  await expect.poll(async () => (await frame()).width).toBeGreaterThan(20);
+  const opened = await frame();
+  expect(opened.width).toBeLessThan(95); // not the whole
+  // House belt lies in the north: its frame stands in the upper half of the small plan.
+  expect(opened.y).toBeLessThan(40);
+  await inset.focus();
+  await page.keyboard.press('ArrowDown');
+  await expect.poll(async () => (await frame()).y).toBeGreaterThan(opened.y + 2);
+  const box = (await inset.boundingBox())!;
+  await page.mouse.click(box.x + box.width * 0.3, box.y + box.height * 0.5);
+  await expect.poll(async () => Math.abs((await frame()).x + (await frame()).width / 2 - 30)).toBeLessThan(3);
+
+  await page.getByRole('link', { name: 'Brook strip' }).click();
+  await expect.poll(async () => (await frame()).y).toBeGreaterThan(opened.y + 10); // it lies in the south
+  await page.getByRole('button', { name: 'Show the whole holding' }).click();
+  await expect(inset).toBeHidden();
+});
+
+test('guilds are rings round their trees: a ring dragged outward widens its gap, a bead is chosen by a click', async ({
+  page,
+}) => {
+  await openDemo(page);
+  await page.getByRole('link', { name: 'Fruit glade' }).click();
+  const rings = page.getByRole('region', { name: 'Rings' });
+  const canvas = rings.getByRole('application', { name: /^Guilds as rings/ });
+  await expect(canvas).toBeVisible();
+  await expect(rings.locator('.row-labels li')).toHaveCount(4);
+  await canvas.scrollIntoViewIfNeeded();
+  const top = async () => {
+    const box = (await canvas.boundingBox())!;
+    return [box.x + 118, box.y + 16] as const;
+  };
+  // The first guild fills the first square: its outermost ring stands 16 pixels within, a plant due north.
+  await page.mouse.click(...(await top()));
+  await expect(page.getByText(/^Row 4, plant 1:/)).toBeVisible();
+  const [x, y] = await top(); // the panel's words may have moved it
+  await page.mouse.move(x, y);
+  await page.mouse.down();
+  await page.mouse.move(x, y - 12, { steps: 6 });
+  await page.mouse.up();
+  await expect(page.getByRole('button', { name: /^Undo: row gap/ })).toBeVisible();
+  await expect(rings.locator('.row-labels li').nth(3)).toContainText(/1\.[1-9] m/);
+  await canvas.focus();
+  await page.keyboard.press('ArrowRight');
+  await expect(page.getByText(/^Row 4, plant 2:/)).toBeVisible();
+});

@@ -1,4 +1,4 @@
-import { useEffect, useMemo, useRef, type PointerEvent } from 'react';
+import { useEffect, useMemo, useRef, useState, type PointerEvent } from 'react';
 import { distance, type Point } from '../../../core/geometry/point.ts';
 import type { Command } from '../../../core/holding/command.ts';
 import { setRow } from '../../../core/holding/planting-commands.ts';
@@ -24,7 +24,8 @@ interface Props {
 interface Drag {
   readonly laid: Laid;
   readonly plant: number;
-  /** Pixels from the anchor where it was taken hold of. */
+  /** Where its anchor stands on the canvas, and pixels from it where it was taken hold of. */
+  readonly centre: Point;
   readonly from: number;
   command: Command | null;
 }
@@ -41,7 +42,12 @@ export function Rings({ laid, anchors, chosenRow, chosenPlant }: Props) {
   const ringed = useRinged();
   const { units } = useShown();
   const { stand } = laid.layout;
-  const plan = useMemo(() => ringsPlan(stand, anchors, width, chosenPlant), [stand, anchors, width, chosenPlant]);
+  // While a ring is dragged the drawing keeps its scale: else the ring would run from the pointer.
+  const [scale, setScale] = useState<number | null>(null);
+  const plan = useMemo(() => {
+    const fitting = ringsPlan(stand, anchors, width, chosenPlant);
+    return scale === null ? fitting : { ...fitting, scale };
+  }, [stand, anchors, width, chosenPlant, scale]);
 
   useEffect(() => {
     drawRings(canvas.current!, { ...plan, stand, tokens, chosenRow, chosenPlant, ringed });
@@ -51,13 +57,10 @@ export function Rings({ laid, anchors, chosenRow, chosenPlant }: Props) {
     const { left, top } = currentTarget.getBoundingClientRect();
     return [clientX - left, clientY - top];
   };
-  const fromAnchor = (p: Point, plant: number): number => {
-    const { copy } = stand.rows[stand.row[plant]!]!;
-    return distance(p, plan.shown.find((guild) => guild.copy === copy)?.centre ?? p);
-  };
   const cancel = (): boolean => {
     const held = drag.current !== null;
     drag.current = null;
+    setScale(null);
     if (held) tryOut(null);
     return held;
   };
@@ -67,7 +70,10 @@ export function Rings({ laid, anchors, chosenRow, chosenPlant }: Props) {
     const plant = beadAt(stand, plan, p);
     if (plant === null) return look({ selection: null });
     event.currentTarget.setPointerCapture(event.pointerId);
-    drag.current = { laid, plant, from: fromAnchor(p, plant), command: null };
+    const { copy } = stand.rows[stand.row[plant]!]!;
+    const centre = plan.shown.find((guild) => guild.copy === copy)!.centre;
+    drag.current = { laid, plant, centre, from: distance(p, centre), command: null };
+    setScale(plan.scale);
   };
   const onPointerMove = (event: PointerEvent<HTMLCanvasElement>) => {
     const now = drag.current;
@@ -76,7 +82,7 @@ export function Rings({ laid, anchors, chosenRow, chosenPlant }: Props) {
       event.currentTarget.style.cursor = beadAt(stand, plan, p) === null ? 'default' : 'grab';
       return;
     }
-    const out = fromAnchor(p, now.plant) - now.from;
+    const out = distance(p, now.centre) - now.from;
     if (!now.command && Math.abs(out) < SLOP) return;
     const was = now.laid.layout.stand;
     const { row } = was.rows[was.row[now.plant]!]!;
@@ -88,6 +94,7 @@ export function Rings({ laid, anchors, chosenRow, chosenPlant }: Props) {
   const onPointerUp = () => {
     const now = drag.current;
     drag.current = null;
+    setScale(null);
     if (now?.command) run(now.command);
     else if (now) choosePlant(now.laid, now.plant);
   };
