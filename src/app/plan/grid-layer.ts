@@ -1,9 +1,8 @@
 import type { FrameState } from 'ol/Map';
 import Layer from 'ol/layer/Layer';
-import type { UnitSystem } from '../../core/units/quantities.ts';
+import { toMetres, type UnitSystem } from '../../core/units/quantities.ts';
 import type { Tokens } from '../look/tokens.ts';
 
-const FOOT = 0.3048;
 const STEPS = [1, 2, 5, 10, 20, 50, 100, 200, 500, 1000, 2000] as const;
 
 /** The squared paper under the plan: lines each 10, 20, 50 … metres or feet, whichever lie far enough apart to read. */
@@ -20,7 +19,7 @@ export class GridLayer extends Layer {
 
   show(tokens: Tokens, units: UnitSystem): void {
     this.tokens = tokens;
-    this.unit = units === 'us' ? FOOT : 1;
+    this.unit = units === 'us' ? toMetres(1, 'ft') : 1;
     this.changed();
   }
 

@@ -1,3 +1,4 @@
+import { settingOf } from '../../core/holding/settings.ts';
 import { bearing, distance, type Point } from '../../core/geometry/point.ts';
 import { chainageOf } from '../../core/geometry/polyline.ts';
 import { checkBoundary } from '../../core/ground/boundary.ts';
@@ -12,11 +13,6 @@ import { newId } from '../store/ids.ts';
 import { workOut } from '../store/derived.ts';
 import { look, lookNow, type SketchFor } from '../store/look-at.ts';
 import { complain, run, useSession } from '../store/session.ts';
-
-/** Width that a gap opens with, metres: a field gate with its posts. */
-export const GAP_WIDTH = 4;
-/** Height over which a sight triangle is closed until the local rule says otherwise, metres: over a car’s bonnet. */
-const SIGHT_HEIGHT = 0.75;
 
 const isOnePoint = (kind: SketchFor): boolean =>
   kind === 'gap' ||
@@ -104,14 +100,20 @@ function make(kind: SketchFor, points: readonly Point[], plantingId: string | nu
     const baseline = plantingId && workOut(holding).laid(plantingId)?.layout.baseline;
     if (!baseline) throw new Refused('Draw the line of this planting first; a gap is cut in it.');
     const at = Math.round(chainageOf(baseline.line, points[0]!).chainage * 10) / 10;
-    return run(addGap(plantingId, { id: newId(), kind: 'gap', at, width: GAP_WIDTH }));
+    return run(addGap(plantingId, { id: newId(), kind: 'gap', at, width: settingOf(holding, 'gap.width') }));
   }
   if (kind === 'sightTriangle') {
     if (points.length < 3)
       throw new Refused('A sight triangle needs three points: the corner of the junction, and a point along each way.');
     return run(
       setRule(
-        { id: newId(), kind: 'sightTriangle', said: '', ring: points.map(([x, y]) => [x, y]), most: SIGHT_HEIGHT },
+        {
+          id: newId(),
+          kind: 'sightTriangle',
+          said: '',
+          ring: points.map(([x, y]) => [x, y]),
+          most: settingOf(holding, 'sight.height'),
+        },
         'sight triangle drawn',
       ),
     );

@@ -29,15 +29,14 @@ export interface RowOrder {
   readonly command: Command | null;
 }
 
-/** Below this share of its strength, sun or wind runs along the rows rather than across them. */
-const ACROSS = 0.3;
-
 /**
  * Which row where: as they stand, low towards the sun, low towards the worst wind, low at both edges, and which rows
  * each order leaves in another's shade. Gaps, sides and stagger stay with their places; the plants move. A row counts as
  * overtopped when more than the set share of its height lies in noon shade at the equinoxes, sun at 90° less the latitude.
  */
 export function rowOrders(holding: Holding, { planting, layout }: Laid): RowOrder[] {
+  /** Below this share of its strength, sun or wind runs along the rows rather than across them. */
+  const least = settingOf(holding, 'across.share');
   const { stand, baseline } = layout;
   if (
     !baseline ||
@@ -65,7 +64,7 @@ export function rowOrders(holding: Holding, { planting, layout }: Laid): RowOrde
   const drop = Math.tan(((90 - Math.abs(latitude)) * Math.PI) / 180) / Math.abs(towardsSun);
 
   const overtopped = (order: readonly number[]): Overtopped[] =>
-    Math.abs(towardsSun) < ACROSS
+    Math.abs(towardsSun) < least
       ? []
       : order.flatMap((row, place): Overtopped[] => {
           const sunward = order
@@ -113,7 +112,7 @@ export function rowOrders(holding: Holding, { planting, layout }: Laid): RowOrde
       full.map((_, r) => r),
     ),
   ];
-  if (Math.abs(towardsSun) >= ACROSS)
+  if (Math.abs(towardsSun) >= least)
     orders.push(
       as(
         'sun',
@@ -126,7 +125,7 @@ export function rowOrders(holding: Holding, { planting, layout }: Laid): RowOrde
   if (wind) {
     const from = (wind.from * Math.PI) / 180;
     const towardsWind = outward[0] * Math.sin(from) + outward[1] * Math.cos(from);
-    if (Math.abs(towardsWind) >= ACROSS)
+    if (Math.abs(towardsWind) >= least)
       orders.push(
         as(
           'wind',

@@ -2,6 +2,7 @@ import { distance } from '../geometry/point.ts';
 import { isInside } from '../geometry/polygon.ts';
 import { featureLabel, featuresOf, nameOf } from '../ground/features.ts';
 import type { Holding } from '../holding/schema.ts';
+import { settingOf } from '../holding/settings.ts';
 import { polyline, distanceTo } from '../geometry/polyline.ts';
 import type { Laid } from '../ranks/laid.ts';
 
@@ -20,9 +21,6 @@ export interface WalkItem {
   /** Only eyes can close it; the others close when the plan holds what is missing. */
   readonly byEye: boolean;
 }
-
-/** Farthest from a planting's line that a test hole speaks for it, metres. */
-const BESIDE = 5;
 
 /** How things get onto the list: closed by what the plan holds, or by eyes alone. */
 interface Listing {
@@ -82,7 +80,8 @@ function edges({ boundary }: Holding, { byPlan }: Listing): void {
   });
 }
 
-function aboveAndBelow({ features }: Holding, all: readonly Laid[], { byPlan, byEye }: Listing): void {
+function aboveAndBelow(holding: Holding, all: readonly Laid[], { byPlan, byEye }: Listing): void {
+  const { features } = holding;
   for (const service of featuresOf(features, 'buriedService'))
     if (service.state !== 'removed') {
       byPlan(
@@ -112,7 +111,9 @@ function aboveAndBelow({ features }: Holding, all: readonly Laid[], { byPlan, by
     if (!layout.baseline) continue;
     const line = polyline(layout.baseline.line.points);
     const dug = featuresOf(features, 'testHole', 'holeTest').some(
-      ({ at }) => distanceTo(line, at) <= BESIDE + layout.stand.rows.reduce((far, row) => Math.max(far, row.offset), 0),
+      ({ at }) =>
+        distanceTo(line, at) <=
+        settingOf(holding, 'hole.beside') + layout.stand.rows.reduce((far, row) => Math.max(far, row.offset), 0),
     );
     byPlan(
       `hole-${planting.id}`,

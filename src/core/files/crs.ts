@@ -1,3 +1,4 @@
+import { toMetres } from '../units/quantities.ts';
 import proj4 from 'proj4';
 import type { Point } from '../geometry/point.ts';
 import type { Plane } from '../ground/plane.ts';
@@ -46,7 +47,7 @@ export function chosenGrid(choice: PlainChoice, plane: Plane): Grid {
     case 'metres':
       return scaled(1);
     case 'feet':
-      return scaled(0.3048);
+      return scaled(toMetres(1, 'ft'));
     case 'surveyFeet':
       return scaled(1200 / 3937);
   }

@@ -2,7 +2,7 @@ import { area } from '../geometry/polygon.ts';
 import type { Holding, Planting } from '../holding/schema.ts';
 import { settingOf, settings } from '../holding/settings.ts';
 import type { Layout } from '../ranks/lay-out.ts';
-import { counted, formatCount, formatLength, formatMoney, landUnit } from '../units/quantities.ts';
+import { counted, formatCount, formatLength, formatMoney, landUnit, toMetres } from '../units/quantities.ts';
 import { beltWidth, guildWidth, tallestRow } from '../years/belt.ts';
 import { cuttingHours } from '../years/cutting.ts';
 import { sayKept } from '../years/kept.ts';
@@ -98,7 +98,7 @@ export function figures(planting: Planting, layout: Layout, sum: Quantities, hol
 }
 
 const perLength = ({ cents, length }: Quantities, units: Holding['units']): number =>
-  Math.round((cents / length) * (units === 'us' ? 0.3048 : 1));
+  Math.round((cents / length) * (units === 'us' ? toMetres(1, 'ft') : 1));
 
 /** What it costs, and per what: a metre of belt, a hectare of block, a guild. `ground` is the block's, m². */
 function costFigure(planting: Planting, sum: Quantities, { units, currency }: Holding, ground: number): Figure {

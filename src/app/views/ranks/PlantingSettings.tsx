@@ -10,6 +10,7 @@ import {
   removePlanting,
   setPlanting,
 } from '../../../core/holding/planting-commands.ts';
+import { settingOf } from '../../../core/holding/settings.ts';
 import { copyPlanting, patternOf } from '../../../core/ranks/copy.ts';
 import { drawnBaseline } from '../../../core/ranks/baseline.ts';
 import { isBelt } from '../../../core/ranks/outline.ts';
@@ -18,7 +19,7 @@ import { formatLength } from '../../../core/units/quantities.ts';
 import type { Planting } from '../../../core/holding/schema.ts';
 import { NameField } from '../../parts/NameField.tsx';
 import { Toggle } from '../../parts/Toggle.tsx';
-import { GAP_WIDTH, startSketch } from '../../plan/sketching.ts';
+import { startSketch } from '../../plan/sketching.ts';
 import { later } from '../../parts/later.ts';
 import { useShown } from '../../store/derived.ts';
 import { newId } from '../../store/ids.ts';
@@ -90,13 +91,14 @@ function Phases({ laid }: { laid: Laid }) {
 }
 
 function Gaps({ laid: { planting, layout } }: { laid: Laid }) {
-  const { units } = useShown();
+  const holding = useShown();
+  const { units } = holding;
   const openGap = () => {
     const gap = {
       id: newId(),
       kind: 'gap' as const,
       at: Math.round((layout.baseline?.line.length ?? 0) / 2),
-      width: GAP_WIDTH,
+      width: settingOf(holding, 'gap.width'),
     };
     if (run(addGap(planting.id, gap))) look({ selection: { what: 'gap', id: gap.id } });
   };

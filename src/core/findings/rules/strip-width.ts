@@ -8,11 +8,6 @@ import { distancesFrom } from '../../ranks/distances.ts';
 import { finding, type Finding, reading } from '../finding.ts';
 import { isNear, plantAt } from '../../ranks/near.ts';
 
-/** Stretch of the bank over which its width is asked, metres. */
-const STRETCH = 8;
-/** Planting within this of a stream is a strip along it, metres. */
-const ALONG = 40;
-
 /** Straight rows beside a winding bank: the strip is as wide as its narrowest place, and has as many rows as stand there. */
 export const stripWidth = reading(['features', 'settings', 'units'], (judged) => {
   const {
@@ -21,15 +16,16 @@ export const stripWidth = reading(['features', 'settings', 'units'], (judged) =>
     layout: { stand, baseline },
   } = judged;
   if (planting.purpose !== 'stream' || planting.baseline.kind !== 'drawn' || !baseline) return [];
+  const [along, stretch] = [settingOf(holding, 'strip.along'), settingOf(holding, 'strip.stretch')];
   return holding.features.flatMap((feature): Finding[] => {
-    if (feature.kind !== 'stream' || !isNear(stand, feature.line, ALONG)) return [];
+    if (feature.kind !== 'stream' || !isNear(stand, feature.line, along)) return [];
     const { distance } = distancesFrom(stand, feature.line);
     const bank = polyline(feature.line);
     // For each stretch of the bank each row's plant that is nearest to it.
     const stretches = new Map<number, Map<number, number>>();
     for (let i = 0; i < stand.count; i++) {
-      if (distance[i]! > ALONG) continue;
-      const key = Math.floor(chainageOf(bank, plantAt(stand, i)).chainage / STRETCH);
+      if (distance[i]! > along) continue;
+      const key = Math.floor(chainageOf(bank, plantAt(stand, i)).chainage / stretch);
       const nearest = stretches.get(key) ?? new Map<number, number>();
       const known = nearest.get(stand.row[i]!);
       if (known === undefined || distance[i]! < distance[known]!) nearest.set(stand.row[i]!, i);

@@ -1,6 +1,6 @@
-import { parseLength, type UnitSystem } from '../../units/quantities.ts';
+import { parseLength, toMetres, type UnitSystem } from '../../units/quantities.ts';
 
-export const FOOT = 0.3048;
+export const FOOT = toMetres(1, 'ft');
 
 /** A length to a tenth of a millimetre: what four decimals of a foot can tell. */
 export const tapeTenth = (metres: number): number => Math.round(metres * 1e4) / 1e4;
