@@ -24,7 +24,7 @@ export function polyline(points: readonly Point[], closed = false): Polyline {
 }
 
 /** Index of the segment that holds `chainage`: points[i] to points[i + 1]. */
-export function segmentAt({ chainages }: Polyline, chainage: number): number {
+function segmentAt({ chainages }: Polyline, chainage: number): number {
   let low = 0;
   let high = chainages.length - 2;
   while (low < high) {

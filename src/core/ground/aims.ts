@@ -58,7 +58,7 @@ export interface AimTalk {
 }
 
 /** One field in words: 'half', '4 h', 'the yard'. */
-export function fieldWords(aim: Aim, key: string, { features, units, currency }: AimTalk): string {
+function fieldWords(aim: Aim, key: string, { features, units, currency }: AimTalk): string {
   const field = aimKinds[aim.kind].fields[key]!;
   const value = (aim as unknown as Readonly<Record<string, number | string>>)[key]!;
   if (field.kinds) {

@@ -9,7 +9,7 @@ export interface Contour {
 }
 
 /** Heights between contours that draw 8 to 20 of them, from 0.1, 0.25, 0.5, 1, 2, 5 … of the unit that `rise` is in. */
-export const contourStep = (rise: number): number =>
+const contourStep = (rise: number): number =>
   [0.1, 0.25, 0.5, 1, 2, 5, 10, 20, 50].find((step) => rise / step <= 16) ?? 100;
 
 /**

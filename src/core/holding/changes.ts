@@ -20,7 +20,7 @@ const isListed = (value: readonly unknown[]): value is readonly Item[] =>
   new Set(value.map((one) => (one as Item).id)).size === value.length;
 
 /** Whether two plain values say the same. */
-export function isSame(a: unknown, b: unknown): boolean {
+function isSame(a: unknown, b: unknown): boolean {
   if (Object.is(a, b)) return true;
   if (Array.isArray(a)) return Array.isArray(b) && a.length === b.length && a.every((one, i) => isSame(one, b[i]));
   if (!isObject(a) || !isObject(b)) return false;

@@ -46,11 +46,11 @@ export const ANIMALS = [
   'bird',
 ] as const;
 export type Animal = (typeof ANIMALS)[number];
-export const TEXTURES = ['sand', 'sandyLoam', 'loam', 'siltLoam', 'clayLoam', 'clay', 'peat', 'madeGround'] as const;
+const TEXTURES = ['sand', 'sandyLoam', 'loam', 'siltLoam', 'clayLoam', 'clay', 'peat', 'madeGround'] as const;
 export const DRAINAGES = ['free', 'moderate', 'slow', 'waterlogged'] as const;
 export const COVERS = ['sod', 'rankPasture', 'bramble', 'invader', 'tilled', 'stumps', 'hedgerow'] as const;
 export const CLEARINGS = ['mowAndCover', 'grazeThenTreat', 'till', 'cutAndTreat', 'smother'] as const;
-export const WERE = ['field', 'orchard', 'hedge', 'wood', 'building', 'unknown'] as const;
+const WERE = ['field', 'orchard', 'hedge', 'wood', 'building', 'unknown'] as const;
 
 const feature = <K extends string, S extends z.ZodRawShape>(kind: K, shape: S) =>
   z.object({ id, name: z.string().max(80), kind: z.literal(kind), ...shape });

@@ -12,7 +12,7 @@ export type ReadProblem =
 export type ReadResult = { ok: true; holding: Holding } | { ok: false; problem: ReadProblem };
 
 /** What is kept and sent: a holding with the version of the schema that wrote it. */
-export const StoredSchema = z.object({
+const StoredSchema = z.object({
   format: z.literal('close-rank'),
   version: z.number().int().min(1),
   holding: z.unknown(),

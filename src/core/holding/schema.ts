@@ -163,7 +163,7 @@ export const PatternSchema = z.object({
 export type Pattern = z.infer<typeof PatternSchema>;
 
 /** Another way in which a planting was laid, kept beside it to be compared and taken up again. */
-export const VariantSchema = z.object({ id, of: id, planting: PlantingSchema });
+const VariantSchema = z.object({ id, of: id, planting: PlantingSchema });
 export type Variant = z.infer<typeof VariantSchema>;
 
 export const BundleSchema = z.object({

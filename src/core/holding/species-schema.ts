@@ -31,7 +31,7 @@ export const USES = [
 export type Use = (typeof USES)[number];
 
 /** How roots go: one straight down, many aslant, or most near the surface. */
-export const ROOTS = ['tap', 'heart', 'flat'] as const;
+const ROOTS = ['tap', 'heart', 'flat'] as const;
 
 const months = z.tuple([z.number().int().min(1).max(12), z.number().int().min(1).max(12)]);
 /** What may be known of a species beyond what a layout needs. */

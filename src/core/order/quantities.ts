@@ -117,7 +117,7 @@ export function plantLines(kinds: readonly Kind[], holding: Rates, inHand: InHan
 }
 
 /** Guards, stakes, ties, mats, fabric, pins and mulch for one planting. */
-export function kitLines(planting: Planting, stand: Stand, holding: Rates): KitLine[] {
+function kitLines(planting: Planting, stand: Stand, holding: Rates): KitLine[] {
   return [...guardKit(planting, stand, holding), ...weedKit(planting, stand, holding)].filter(({ count }) => count > 0);
 }
 

@@ -29,11 +29,7 @@ export function sunAt(scene: SunScene, p: Point, stepMinutes = 15): SunMark {
 }
 
 /** What stands between a place and the sun on the 21st of a month: by name, the stretches of sun time in which it takes half or more. */
-export function whatCuts(
-  scene: SunScene,
-  p: Point,
-  month: number,
-): { name: string; spans: [from: number, to: number][] }[] {
+function whatCuts(scene: SunScene, p: Point, month: number): { name: string; spans: [from: number, to: number][] }[] {
   const z = eye(scene, p);
   const cuts = new Map<string, [number, number][]>();
   for (const sun of daySuns(scene.place, { month, stepMinutes: 10 })) {

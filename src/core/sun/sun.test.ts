@@ -273,4 +273,28 @@ describe(sunVerdicts, () => {
       )[0]!.holds,
     ).toBe(true);
   });
+  it('takes the mean of the cells that a place covers, up to its edges; of one too small the cell that it lies in', () => {
+    const grid = { west: 0, south: 0, cell: 1, nx: 6, ny: 5 };
+    const hours = Float32Array.from({ length: 30 }, (_, at) => Math.floor(at / 6) * 10 + (at % 6));
+    const mean = (ring: [number, number][]) =>
+      sunVerdicts(
+        {
+          aims: [{ id: 'a', kind: 'winterSun', place: 'beds', hours: 1 }],
+          features: [newFeature('place', 'beds', ring)],
+          units: 'metric',
+        },
+        grid,
+        hours,
+      )[0]?.hours;
+    const square = (x: number, y: number, side: number): [number, number][] => [
+      [x, y],
+      [x + side, y],
+      [x + side, y + side],
+      [x, y + side],
+    ];
+    expect(mean(square(1, 1, 2.9))).toBeCloseTo((11 + 12 + 13 + 21 + 22 + 23 + 31 + 32 + 33) / 9, 6);
+    expect(mean(square(0.1, 0.1, 1.6))).toBeCloseTo((0 + 1 + 10 + 11) / 4, 6);
+    expect(mean(square(2.6, 3.6, 0.3))).toBe(32); // covers no centre
+    expect(mean(square(4.5, 3, 2))).toBeUndefined(); // beyond the map nothing is known
+  });
 });

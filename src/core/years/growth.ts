@@ -50,7 +50,7 @@ export const crownWidth = (height: number, fullHeight: number, fullWidth: number
   fullWidth * Math.min(1, height / fullHeight) ** power;
 
 /** How a species from this stock grows on a site of quality `site` (0 to 1); kept free of weeds and unbrowsed. */
-export const growingOf = (species: Species, stock: Stock, site: number): Growing => ({
+const growingOf = (species: Species, stock: Stock, site: number): Growing => ({
   fullHeight: (species.height[0] + species.height[1]) / 2,
   fastest: growthData.rates[species.rate],
   shape: growthData.shape,

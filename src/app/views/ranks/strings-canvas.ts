@@ -95,7 +95,7 @@ export function drawStrings(canvas: HTMLCanvasElement, drawing: Drawing): void {
   }
 }
 
-export const beadRadius = ({ x }: Pick<Drawing, 'x'>, spacing: number): number =>
+const beadRadius = ({ x }: Pick<Drawing, 'x'>, spacing: number): number =>
   Math.max(1.2, Math.min(8, (x(spacing) - x(0)) * 0.47));
 
 function drawAxis(context: CanvasRenderingContext2D, { x, tokens, units }: Drawing, width: number): void {
