@@ -53,7 +53,7 @@ function everyPattern(units: Holding['units'], latitude: number): Holding {
   };
 }
 
-// A change that is meant shows here as a difference to be read, and is kept with `npx vitest run checks/kept -u`.
+// A change that is meant shows here as a difference to be read, and is kept with `npx vitest run checks/kept src/core/findings/rules -u`.
 describe('the same holdings give the same answers', () => {
   it.each([
     ['the demo', demo],

@@ -8,6 +8,7 @@ import type { Holding, Kept } from '../holding/schema.ts';
 import { mainString } from '../ranks/stand.ts';
 import { bears, matureHeight } from '../species/catalogue.ts';
 import type { Moisture, Species, Use } from '../holding/species-schema.ts';
+import { harmTo, stockAmong } from '../species/harm.ts';
 import { moreOf } from '../species/more.ts';
 import { formatLength } from '../units/quantities.ts';
 import { becomes } from '../species/mature.ts';
@@ -143,11 +144,9 @@ export function rank(species: Species, spot: Spot, holding: Holding, use: Use | 
   if (zone && species.zone > zone)
     faults.push(`not hardy: stands zone ${species.zone}, here it is ${zone}${madeUp(holding.climate, 'zone')}`);
   else if (zone) inFavour.push(`hardy in zone ${zone}${madeUp(holding.climate, 'zone')}`);
-  if (
-    species.toxicTo?.includes('livestock') &&
-    holding.animals.some((animal) => ['sheep', 'goat', 'cattle', 'horse'].includes(animal))
-  )
-    cares.push('poisonous to livestock');
+  const does = harmTo(species, stockAmong(holding.animals));
+  if (does?.kills) faults.push(`its ${does.part} can kill the stock that is kept here`);
+  else if (does) cares.push(`its ${does.part} can poison the stock that is kept here`);
   if (spot.spacing > grown.width * 1.2) cares.push(`at ${length(spot.spacing)} apart it will not close`);
   if (invasive) cares.push(invasive);
   if (pests) cares.push(pests);

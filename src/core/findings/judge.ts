@@ -11,6 +11,7 @@ import { cover } from './rules/cover.ts';
 import { crownOver } from './rules/crown-over.ts';
 import { erodingBank } from './rules/eroding-bank.ts';
 import { flood } from './rules/flood.ts';
+import { harm } from './rules/harm.ts';
 import { inTheWay } from './rules/in-the-way.ts';
 import { layerLightRule } from './rules/layer-light.ts';
 import { localHeight } from './rules/local-height.ts';
@@ -34,6 +35,7 @@ import { wetGround } from './rules/wet-ground.ts';
 export const rules: readonly Rule[] = [
   overBoundary,
   overheadLine,
+  harm,
   buriedService,
   erodingBank,
   building,

@@ -195,9 +195,9 @@ describe(Memory, () => {
       rules.map((rule) => memory.ask(rule, { holding, ...laid[0]!, all: laid }));
     const first = ask(HOLDING, all);
     const animals = ask(take(HOLDING, setAnimals(['goat'])).holding, all);
-    expect(rules.filter((_, r) => animals[r] !== first[r]).map(({ reads }) => reads.includes('animals'))).toEqual([
-      true,
-    ]);
+    const asked = rules.filter((_, r) => animals[r] !== first[r]);
+    expect(asked.every(({ reads }) => reads.includes('animals'))).toBe(true);
+    expect(asked.length).toBe(rules.filter(({ reads }) => reads.includes('animals')).length);
     const other = take(HOLDING, setRow('p2', FIRST.rows[0]!.id + 'b', { spacing: 3 })).holding;
     const laid = [all[0]!, layHolding(other)[1]!];
     ask(HOLDING, all);

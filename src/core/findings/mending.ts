@@ -1,4 +1,5 @@
 import { plantedOn } from '../ranks/laid.ts';
+import { harmTo, stockAmong } from '../species/harm.ts';
 import { bookOf, type SpeciesBook } from '../species/book.ts';
 import { parallel } from '../geometry/parallel.ts';
 import { chainageOf, polyline } from '../geometry/polyline.ts';
@@ -200,8 +201,15 @@ function inOrderOfLikeness({ all, holding }: Judged, like: Species): readonly Sp
 const MOST_ORDERS = 200;
 
 /** The species that serves best in place of `like`: one that the holding plants already, else the most alike; undefined when none serves. */
-export const substitute = (judged: Judged, like: Species, serves: (species: Species) => boolean): Species | undefined =>
-  inOrderOfLikeness(judged, like).find(serves);
+export const substitute = (
+  judged: Judged,
+  like: Species,
+  serves: (species: Species) => boolean,
+): Species | undefined => {
+  // Never one that poisons the stock that is kept here.
+  const stock = stockAmong(judged.holding.animals);
+  return inOrderOfLikeness(judged, like).find((species) => harmTo(species, stock) === null && serves(species));
+};
 
 /** Moves the whole planting `metres` to the right of its baseline (negative: left), as a drawn line. Null when nothing is left of it. */
 export function moveSideways(

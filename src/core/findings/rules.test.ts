@@ -9,6 +9,8 @@ import { hazardBands } from './bands.ts';
 import { distancesFrom } from '../ranks/distances.ts';
 import { judge, tryRemedy } from './judge.ts';
 import { layHolding } from '../ranks/laid.ts';
+import { catalogue } from '../species/catalogue.ts';
+import { harmKnown, harmTo, stockAmong } from '../species/harm.ts';
 import { proves } from './prove.ts';
 import { pollinationOf } from './rules/partner.ts';
 
@@ -388,6 +390,84 @@ const cases: readonly [rule: string, trips: Options, justNot: Options][] = [
       rules: [{ kind: 'waterEdge', along: 'brook', metres: 4.9 }],
     },
   ],
+  ['browsed', { animals: ['rabbit', 'goat'] }, { animals: ['rabbit', 'sheep'] }],
+  [
+    'harm',
+    { animals: ['horse'], rows: tall('Taxus baccata', 1) },
+    { animals: ['rabbit'], rows: tall('Taxus baccata', 1) },
+  ],
+  // What only cattle in calf must not eat is said where cattle are, not where horses are.
+  [
+    'harm',
+    { animals: ['cattle'], rows: tall('Pinus ponderosa') },
+    { animals: ['horse'], rows: tall('Pinus ponderosa') },
+  ],
+  [
+    'harm',
+    {
+      features: [
+        hollow({
+          kind: 'browsed',
+          animals: ['horse'],
+          pressure: 'some',
+          points: [
+            [10, 2.9],
+            [20, 2.9],
+            [20, 9],
+            [10, 9],
+          ],
+        }),
+      ],
+      rows: tall('Acer pseudoplatanus'),
+    },
+    {
+      features: [
+        hollow({
+          kind: 'browsed',
+          animals: ['horse'],
+          pressure: 'some',
+          points: [
+            [10, 3.1],
+            [20, 3.1],
+            [20, 9],
+            [10, 9],
+          ],
+        }),
+      ],
+      rows: tall('Acer pseudoplatanus'),
+    },
+  ],
+  [
+    'harm',
+    {
+      features: [
+        across({
+          kind: 'rightOfWay',
+          name: 'school path',
+          width: 2,
+          points: [
+            [0, -3.9],
+            [60, -3.9],
+          ],
+        } as Partial<Feature>),
+      ],
+      rows: tall('Sambucus nigra'),
+    },
+    {
+      features: [
+        across({
+          kind: 'rightOfWay',
+          name: 'school path',
+          width: 2,
+          points: [
+            [0, -4.1],
+            [60, -4.1],
+          ],
+        } as Partial<Feature>),
+      ],
+      rows: tall('Sambucus nigra'),
+    },
+  ],
   // Hazel grows to 7 m.
   [
     'local-height',
@@ -702,6 +782,67 @@ describe('what is right', () => {
         rows: tall('Tilia cordata'),
       }),
     ).toBe(0);
+  });
+});
+
+describe('harm', () => {
+  const yew = sample({ animals: ['horse', 'cattle'], rows: tall('Taxus baccata', 1) });
+  it('says whom, by which part, and how surely; its swap poisons nobody there', () => {
+    const found = findingsOf(yew).find(({ rule }) => rule === 'harm')!;
+    expect(found.severity).toBe('fault');
+    expect(found.what).toBe('Yew can kill horses and cattle');
+    expect(found.why).toContain('leaf and seed, fresh or as clippings');
+    const [swap] = found.remedies;
+    const after = tryRemedy(yew, 'p1', swap!).holding;
+    expect(findingsOf(after).filter(({ rule }) => rule === 'harm')).toEqual([]);
+    for (const { species } of after.plantings[0]!.rows[0]!.runs) expect(harmKnown[species]).toBeUndefined();
+  });
+  it('no swap of any rule brings in what poisons the stock that is kept', () => {
+    const stock = stockAmong(['horse', 'cattle', 'sheep']);
+    let swaps = 0;
+    for (const [, trips] of cases) {
+      const holding = sample({ ...trips, animals: ['horse', 'cattle', 'sheep'] });
+      const planted = new Set(holding.plantings[0]!.rows.flatMap(({ runs }) => runs.map(({ species }) => species)));
+      for (const { remedies } of findingsOf(holding))
+        for (const remedy of remedies.filter(({ label }) => label.startsWith('Swap'))) {
+          const [after] = tryRemedy(holding, 'p1', remedy).holding.plantings;
+          const now = after!.rows.flatMap(({ runs, swaps: single }) =>
+            [...runs, ...single].map(({ species }) => species),
+          );
+          for (const id of now.filter((each) => !planted.has(each)))
+            expect(
+              harmTo(
+                catalogue.find((species) => species.id === id)!,
+                stock,
+              ),
+              `${remedy.label}`,
+            ).toBeNull();
+          swaps++;
+        }
+    }
+    expect(swaps).toBeGreaterThan(20);
+  });
+  it('is told to people as a note, but as a fault where it can kill them', () => {
+    const beside = (species: string) =>
+      findingsOf(
+        sample({
+          features: [
+            across({
+              kind: 'rightOfWay',
+              name: 'path',
+              width: 2,
+              points: [
+                [0, -2],
+                [60, -2],
+              ],
+            } as Partial<Feature>),
+          ],
+          rows: tall(species, 1),
+        }),
+      ).find(({ rule }) => rule === 'harm')!;
+    expect(beside('Sambucus nigra').severity).toBe('note');
+    expect(beside('Taxus baccata').severity).toBe('fault');
+    expect(beside('Taxus baccata').what).toBe('Yew can kill people');
   });
 });
 

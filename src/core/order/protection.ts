@@ -5,20 +5,30 @@ import { ceilSafe } from '../units/rounding.ts';
 import guardData from './guards.json' with { type: 'json' };
 
 /** What each animal needs, with its name for people. */
-export const guardAnimals: Readonly<Record<Animal, { name: string; height: number; snow: boolean; form: string }>> =
-  guardData.animals;
+export const guardAnimals: Readonly<
+  Record<Animal, { name: string; height: number; snow: boolean; fence?: boolean; form: string }>
+> = guardData.animals;
 export const guardSource = guardData.source;
+
+/** Those that no guard stops, only a fence round the planting. */
+export const fencedOut = (animals: readonly Animal[]): Animal[] =>
+  animals.filter((animal) => guardAnimals[animal].fence === true);
 
 /**
  * Guard height out of the ground against `animals` over `snow` metres of lying snow, and the stocked size
- * that reaches it (null: none does, fence instead): `guard.height`. No animals: 0 and null.
+ * that reaches it (null: none does, fence instead): `guard.height`. No animals: 0 and null. Those that only a fence
+ * stops leave the others the guards that they need.
  */
 export function guardHeight(animals: readonly Animal[], snow: number): { need: number; size: number | null } {
+  const fenced = fencedOut(animals);
+  const guarded = animals.filter((animal) => !fenced.includes(animal));
   const need = Math.max(
     0,
-    ...animals.map((animal) => guardAnimals[animal].height + (guardAnimals[animal].snow ? snow : 0)),
+    ...(guarded.length > 0 ? guarded : fenced).map(
+      (animal) => guardAnimals[animal].height + (guardAnimals[animal].snow ? snow : 0),
+    ),
   );
-  return { need, size: need > 0 ? nextSize(guardData.sizes, need) : null };
+  return { need, size: guarded.length > 0 && need > 0 ? nextSize(guardData.sizes, need) : null };
 }
 
 /** Whether a species is ever guarded plant by plant: herbs and ground cover are not. */

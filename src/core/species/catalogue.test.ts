@@ -7,6 +7,7 @@ import { describe, expect, it } from 'vitest';
 import type { Species } from '../holding/species-schema.ts';
 import { catalogue, partners } from './catalogue.ts';
 import { contradictions } from './contradictions.ts';
+import { coarsely, harmKnown, harmsOf, harmTo, stockAmong } from './harm.ts';
 import { monthsAt, moreKnown, moreOf } from './more.ts';
 import { LAST_YEAR, sizeAt } from '../years/growth.ts';
 import { stocks } from './stock.ts';
@@ -18,6 +19,30 @@ describe('catalogue', () => {
     for (const key of ['id', 'botanical', 'common', 'tag'] as const)
       expect(new Set(catalogue.map((species) => species[key])).size, key).toBe(catalogue.length);
     for (const { botanical } of catalogue) expect(botanical).toMatch(/^[A-Z][a-z]+ [a-z-]+$/);
+  });
+
+  it('whom a plant harms is known of those it harms, each mark with part and source, the record’s own word the same', () => {
+    for (const id of Object.keys(harmKnown))
+      expect(
+        catalogue.some((species) => species.id === id),
+        id,
+      ).toBe(true);
+    for (const species of catalogue)
+      expect(species.toxicTo ?? [], species.id).toEqual(coarsely(harmKnown[species.id] ?? []));
+    const killers = Object.entries(harmKnown).filter(([, harms]) => harms.some(({ kills }) => kills));
+    expect(killers.map(([id]) => id)).toEqual(
+      expect.arrayContaining(['taxus-baccata', 'prunus-laurocerasus', 'acer-rubrum']),
+    );
+    expect(Object.keys(harmKnown)).not.toContain('corylus-avellana');
+  });
+  it('a steward’s own word on harm goes before the app’s', () => {
+    const yew = catalogue.find(({ id }) => id === 'taxus-baccata')!;
+    expect(harmTo(yew, ['horses'])?.kills).toBe(true);
+    const { toxicTo: _, ...harmless } = yew;
+    expect(harmsOf(harmless)).toEqual([]);
+    expect(harmTo({ ...harmless, toxicTo: ['livestock'] }, ['poultry'])?.part).toBe('plant');
+    expect(harmTo({ ...harmless, toxicTo: ['livestock'] }, ['people'])).toBeNull();
+    expect(stockAmong(['rabbit', 'goat', 'sheep', 'cattle'])).toEqual(['sheepAndGoats', 'cattle', 'pregnantCattle']);
   });
 
   it('no record says anything against itself or another; partners name those that need them', () => {

@@ -2,7 +2,7 @@ import { Checkbox } from 'antd';
 import { ANIMALS } from '../../../core/holding/ground-schema.ts';
 import { setAnimals } from '../../../core/holding/ground-commands.ts';
 import { settingOf } from '../../../core/holding/settings.ts';
-import { guardAnimals, guardHeight, guardSource } from '../../../core/order/protection.ts';
+import { fencedOut, guardAnimals, guardHeight, guardSource } from '../../../core/order/protection.ts';
 import { formatLength, inUnits } from '../../../core/units/quantities.ts';
 import { useShown } from '../../store/derived.ts';
 import { run } from '../../store/session.ts';
@@ -12,6 +12,7 @@ import { FeaturesPanel } from './FeaturesPanel.tsx';
 export function AnimalsPanel() {
   const holding = useShown();
   const { need, size } = guardHeight(holding.animals, settingOf(holding, 'guard.snow'));
+  const fenced = fencedOut(holding.animals).map((animal) => guardAnimals[animal].name);
   return (
     <>
       <h3>Everywhere</h3>
@@ -32,7 +33,7 @@ export function AnimalsPanel() {
             </Checkbox>
             <span className="soft">
               {' '}
-              {guardAnimals[animal].height > 0 && animal !== 'goat'
+              {guardAnimals[animal].height > 0 && !guardAnimals[animal].fence
                 ? `${formatLength(guardAnimals[animal].height, holding.units)}, `
                 : ''}
               {inUnits(guardAnimals[animal].form, holding.units)}
@@ -48,6 +49,7 @@ export function AnimalsPanel() {
             : size === null
               ? 'No guards are needed against these.'
               : `Guards of ${formatLength(size, holding.units)}.`}
+        {size !== null && fenced.length > 0 && ` And a fence: nothing else stops ${fenced.join(' and ')}.`}
       </p>
       <p className="soft fine">Heights: {guardSource}.</p>
       <h3>In some places only</h3>

@@ -3,6 +3,7 @@ import { monthName } from '../../../core/ground/local-rules.ts';
 import { partners } from '../../../core/species/catalogue.ts';
 import { monthsAt, moreOf } from '../../../core/species/more.ts';
 import { stockOf } from '../../../core/species/stock.ts';
+import { HARMED, harmsOf } from '../../../core/species/harm.ts';
 import { formatLength, inUnits } from '../../../core/units/quantities.ts';
 import { useShown, useBook } from '../../store/derived.ts';
 
@@ -59,7 +60,7 @@ export function SpeciesFacts({ species }: { species: Species }) {
             : 'harmed by it',
     ],
     ['Feeds the soil with nitrogen', more.fixesNitrogen ? 'yes' : undefined],
-    ['Poisonous to', species.toxicTo?.join(' and ')],
+    ['Poisonous to', sayHarm(species)],
     ['Flowers', months(more.bloom)],
     ['Fruits', months(more.fruit)],
     [
@@ -96,3 +97,12 @@ export function SpeciesFacts({ species }: { species: Species }) {
     </>
   );
 }
+
+/** Whom it harms and by which part, the worst first. */
+const sayHarm = (species: Species): string =>
+  harmsOf(species)
+    .map(
+      ({ to, part, kills, inDoubt }) =>
+        `${to.map((one) => HARMED[one]).join(', ')}: ${part}${kills ? ' (can kill)' : ''}${inDoubt ? ' (in doubt)' : ''}`,
+    )
+    .join('; ');

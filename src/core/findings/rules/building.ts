@@ -9,7 +9,7 @@ import { sayStand } from '../../ranks/say-plants.ts';
 import { isNear, plantAt, plantsWhere } from '../../ranks/near.ts';
 
 /** Stems so near a building that the grown crown touches it, or nearer than the least distance. */
-export const building = reading(['features', 'settings', 'units', 'species', 'planted'], (judged) => {
+export const building = reading(['animals', 'features', 'settings', 'units', 'species', 'planted'], (judged) => {
   const { holding, layout } = judged;
   const { stand } = layout;
   const least = settingOf(holding, 'setback.building');

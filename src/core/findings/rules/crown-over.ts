@@ -13,7 +13,7 @@ import { sayStand } from '../../ranks/say-plants.ts';
 import { plantsWhere } from '../../ranks/near.ts';
 
 /** Plants that stand inside and will hang over the neighbour: their grown crowns reach well across a side. */
-export const crownOver = reading(['boundary', 'settings', 'units', 'species', 'planted'], (judged) => {
+export const crownOver = reading(['animals', 'boundary', 'settings', 'units', 'species', 'planted'], (judged) => {
   const { holding, planting, layout } = judged;
   const { stand } = layout;
   const { boundary, units } = holding;

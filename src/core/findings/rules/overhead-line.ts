@@ -14,7 +14,7 @@ import { capital } from '../../units/text.ts';
 type Line = Extract<Feature, { kind: 'overheadLine' }>;
 
 /** Trees that will grow into an overhead line, or could fall on it. */
-export const overheadLine = reading(['features', 'settings', 'units', 'species', 'planted'], (judged) =>
+export const overheadLine = reading(['animals', 'features', 'settings', 'units', 'species', 'planted'], (judged) =>
   judged.holding.features.flatMap((feature) => (feature.kind === 'overheadLine' ? besideLine(judged, feature) : [])),
 );
 
