@@ -230,3 +230,29 @@ test('the steward corrects a species and adds one; a contradiction is refused; b
   await page.getByRole('button', { name: 'Lay it' }).click();
   await expect(page.getByRole('list', { name: /Species here/ })).toContainText('brook filbert');
 });
+
+test('a yew where horses are kept is said, by whom and which part, and its remedy mends it', async ({ page }) => {
+  await openDemo(page);
+  await page.goto('/h/tern-hollow/ground/animals');
+  await page.getByRole('checkbox', { name: 'horses' }).check();
+  await page.getByRole('checkbox', { name: 'goats' }).check();
+  await expect(page.getByText('And a fence: nothing else stops goats.')).toBeVisible();
+  await page.goto('/h/tern-hollow/ranks/p1');
+  await page.getByRole('button', { name: /^1 Outer/ }).click();
+  const call = page.getByRole('combobox', { name: /call/i });
+  await call.fill('1 yew, 2 hazel every 1.5 m');
+  await call.press('Enter');
+  await page.getByRole('button', { name: 'Close', exact: true }).click();
+  const card = page.locator('[data-rule=harm]', { hasText: 'Yew can kill horses' });
+  await expect(card).toContainText('leaf and seed, fresh or as clippings');
+  await expect(page.getByText('Only a fence stops goats')).toBeVisible();
+  await card.getByRole('button', { name: /^Swap for/ }).click();
+  await expect(card).toBeHidden();
+  await expect(page.getByRole('button', { name: /^Undo: swap for/ })).toBeVisible();
+  await page.goto('/h/tern-hollow/species');
+  await page.getByRole('textbox', { name: 'Find a species' }).fill('yew');
+  await page.getByRole('button', { name: 'yew', exact: true }).click();
+  await expect(
+    page.getByText(/people, dogs, horses, cattle, sheep and goats, pigs, poultry: leaf and seed/),
+  ).toBeVisible();
+});
