@@ -1,24 +1,5 @@
 import { useEffect, useRef } from 'react';
 
-/** Keys that act where no field has focus; shown by `?`. */
-export const KEYS: readonly (readonly [key: string, does: string])[] = [
-  ['L', 'draw the line of this planting'],
-  ['C', 'draw it curved'],
-  ['G', 'open a gap in the rows'],
-  ['R', 'add a row'],
-  ['M', 'measure'],
-  ['I', 'bring in a file (Ground)'],
-  ['T', 'table of features (Ground)'],
-  ['[ and ]', 'a year back or on'],
-  ['0', 'fit the plan'],
-  ['+ and -', 'zoom'],
-  ['1 to 4', 'Ground, Ranks, Order, Field'],
-  ['Ctrl K', 'find anything'],
-  ['Ctrl Z, Shift Ctrl Z', 'undo, redo'],
-  ['Escape', 'back out of what is being done'],
-  ['Delete', 'delete what is chosen'],
-];
-
 /** Keys that go on acting while they are held; every other acts once, so that a resting hand adds one row and not forty. */
 const REPEATS = new Set(['[', ']', '+', '-', 'ctrl+z', 'shift+ctrl+z', 'ctrl+y', 'ArrowLeft', 'ArrowRight']);
 

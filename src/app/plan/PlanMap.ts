@@ -2,7 +2,7 @@ import type Feature from 'ol/Feature';
 import OlMap from 'ol/Map';
 import { unByKey } from 'ol/Observable';
 import View from 'ol/View';
-import { defaults as defaultControls, ScaleLine } from 'ol/control';
+import ScaleLine from 'ol/control/ScaleLine';
 import { boundingExtent, isEmpty } from 'ol/extent';
 import LineString from 'ol/geom/LineString';
 import type PointGeometry from 'ol/geom/Point';
@@ -123,7 +123,7 @@ export class PlanMap {
         maxResolution: 40,
         enableRotation: false,
       }),
-      controls: defaultControls({ zoom: false, rotate: false, attribution: false }).extend([this.scale]),
+      controls: [this.scale],
       interactions: defaultInteractions({ doubleClickZoom: false, altShiftDragRotate: false, pinchRotate: false }),
     });
     void import('./reshaping.ts').then(({ Reshaping }) => {

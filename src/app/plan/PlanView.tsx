@@ -1,17 +1,10 @@
 import { Suspense, useEffect, useEffectEvent, useRef, useState, type ReactNode, type RefObject } from 'react';
-import { setCorner, setFeature } from '../../core/holding/ground-commands.ts';
 import { settingOf } from '../../core/holding/settings.ts';
-import { setBaseline } from '../../core/holding/planting-commands.ts';
-import { Refused } from '../../core/holding/command.ts';
-import { drawnAs } from '../../core/ground/features.ts';
 import type { Point } from '../../core/geometry/point.ts';
-import { drawnBaseline, drawnBlock } from '../../core/ranks/baseline.ts';
 import { plantNamed } from '../../core/ranks/stand.ts';
 import { useTokens } from '../look/Look.tsx';
 import { useRinged, useWorked } from '../store/derived.ts';
 import { look, useLook } from '../store/look-at.ts';
-import { complain, run, useSession } from '../store/session.ts';
-import { addPoint, finishSketch } from './sketching.ts';
 import { PlanMap } from './PlanMap.ts';
 import type { Picked } from './pointing.ts';
 import { usePictures } from './use-pictures.ts';
@@ -21,27 +14,6 @@ import { later } from '../parts/later.ts';
 
 const Inset = later(() => import('./Inset.tsx'), 'Inset');
 const SketchBar = later(() => import('./SketchBar.tsx'), 'SketchBar');
-
-function reshape(what: 'corner' | 'feature' | 'baseline', id: string, points: readonly Point[]): void {
-  const holding = useSession.getState().holding!;
-  try {
-    if (what === 'corner') run(setCorner(id, { at: [points[0]![0], points[0]![1]] }));
-    else if (what === 'baseline') {
-      const old = holding.plantings.find((planting) => planting.id === id)!.baseline;
-      if (old.kind === 'block')
-        run(setBaseline(id, { ...old, outline: drawnBlock(points).outline }, 'outline changed'));
-      else if (old.kind === 'guilds')
-        run(setBaseline(id, { kind: 'guilds', anchors: points.map(([x, y]) => [x, y]) }, 'trees moved'));
-      else run(setBaseline(id, drawnBaseline(points, old.kind === 'drawn' ? old : {})));
-    } else {
-      const { kind } = holding.features.find((feature) => feature.id === id)!;
-      run(setFeature(id, drawnAs(kind, points), 'moved'));
-    }
-  } catch (refused) {
-    if (!(refused instanceof Refused)) throw refused;
-    complain(refused.message);
-  }
-}
 
 /** Hosts the map: React owns the element, PlanMap owns what is drawn in it. `planting` is the one in hand. */
 export function PlanView({
@@ -72,15 +44,20 @@ export function PlanView({
       selection: { what: 'plant', row: stand.rows[stand.row[thing.index]!]!.row.id, place: stand.place[thing.index]! },
     });
   });
-  const onPoint = useEffectEvent((point: Point) => addPoint(point, planting));
-  const onFinish = useEffectEvent(() => finishSketch(planting));
+  // Fetched when something is drawn: what a sketch becomes takes most of the commands.
+  const onPoint = useEffectEvent(
+    (point: Point) => void import('./sketching.ts').then(({ addPoint }) => addPoint(point, planting)),
+  );
+  const onFinish = useEffectEvent(
+    () => void import('./sketching.ts').then(({ finishSketch }) => finishSketch(planting)),
+  );
 
   useEffect(() => {
     const drawn = new PlanMap(element.current!, {
       onPick: (thing) => onPick(thing),
       onPoint: (point) => onPoint(point),
       onFinish: () => onFinish(),
-      onReshape: reshape,
+      onReshape: (...reshaped) => void import('./reshape.ts').then(({ reshape }) => reshape(...reshaped)),
     });
     map.current = drawn;
     setMade(drawn);

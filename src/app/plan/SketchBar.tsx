@@ -3,7 +3,8 @@ import { useEffect, useRef, useState } from 'react';
 import { typedPoint } from '../../core/ground/typed-point.ts';
 import { useLook } from '../store/look-at.ts';
 import { useShown } from '../store/derived.ts';
-import { addPoint, backOut, finishSketch, isRing, sketchName, sketchWords } from './sketching.ts';
+import { backOut } from './pencil.ts';
+import { addPoint, finishSketch, isRing, sketchName, sketchWords } from './sketching.ts';
 
 /** The strip over the plan while something is drawn: what it is, how far it has come, and a field for typed points. */
 export function SketchBar({ planting }: { planting: string | null }) {

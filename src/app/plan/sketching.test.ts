@@ -10,8 +10,8 @@ const { db } = await import('../store/db.ts');
 const { addHolding } = await import('../store/shelf.ts');
 const { close, open, useSession } = await import('../store/session.ts');
 const { look, lookNow } = await import('../store/look-at.ts');
-const { addPoint, backOut, finishSketch, isRing, sketchName, sketchWords, startSketch } =
-  await import('./sketching.ts');
+const { addPoint, finishSketch, isRing, sketchName, sketchWords } = await import('./sketching.ts');
+const { backOut, startSketch } = await import('./pencil.ts');
 
 const holding = () => useSession.getState().holding!;
 const click = (...points: Point[]) => points.forEach((point) => addPoint(point, 'p1'));

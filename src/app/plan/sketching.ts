@@ -40,8 +40,6 @@ export const sketchName = (kind: SketchFor): string =>
     } as Record<string, string>
   )[kind] ?? featureKinds[kind as keyof typeof featureKinds].label.toLowerCase();
 
-export const startSketch = (kind: SketchFor): void => look({ sketch: { for: kind, points: [] }, selection: null });
-
 /** Adds a point; one-point things and rings closed on their first point are finished by it. */
 export function addPoint(point: Point, planting: string | null): void {
   const { sketch } = lookNow();
@@ -53,13 +51,6 @@ export function addPoint(point: Point, planting: string | null): void {
   const points = last && distance(last, point) < 0.01 ? sketch.points : [...sketch.points, point];
   look({ sketch: { ...sketch, points } });
   if (isOnePoint(sketch.for)) finishSketch(planting);
-}
-
-/** Takes back the last point; with none left, puts the pencil down. */
-export function backOut(): void {
-  const { sketch } = lookNow();
-  if (!sketch) return;
-  look({ sketch: sketch.points.length > 0 ? { ...sketch, points: sketch.points.slice(0, -1) } : null });
 }
 
 /** Makes the sketch what it is for; a sketch that cannot be stays, and why is said. */

@@ -3,12 +3,11 @@ import { Suspense, useEffect, useState } from 'react';
 import { Link, Navigate, Route, Routes, useLocation, useNavigate, useParams } from 'react-router';
 import { useSession, close, dropUnsaved, open, redoNext, undoLast, type OpenProblem } from '../store/session.ts';
 import type { Holding } from '../../core/holding/schema.ts';
-import { exportHolding } from '../exports/export-holding.ts';
 import { look, lookNow } from '../store/look-at.ts';
-import { backOut } from '../plan/sketching.ts';
+import { backOut } from '../plan/pencil.ts';
 import { RanksView } from '../views/ranks/RanksView.tsx';
 import { Guarded } from '../parts/Guarded.tsx';
-import { KEYS, useKeys } from '../parts/keys.ts';
+import { useKeys } from '../parts/keys.ts';
 import { later } from '../parts/later.ts';
 import { Rail } from './Rail.tsx';
 import { TopBar } from './TopBar.tsx';
@@ -80,7 +79,11 @@ function UnsavedChoices({ unsaved, onDropped }: { unsaved: Holding; onDropped():
       <Link className="button-link" to={`/h/${unsaved.id}/ranks`}>
         Back to {unsaved.name}
       </Link>
-      <Button onClick={() => void exportHolding(unsaved)}>Export it to a file</Button>
+      <Button
+        onClick={() => void import('../exports/export-holding.ts').then(({ exportHolding }) => exportHolding(unsaved))}
+      >
+        Export it to a file
+      </Button>
       <Button
         danger
         onClick={() => {
@@ -136,7 +139,7 @@ function Stages() {
       </Guarded>
       <Suspense>
         {asked === 'find' && <Finder onClose={() => setAsked(null)} />}
-        {asked === 'keys' && <KeysHelp keys={KEYS} onClose={() => setAsked(null)} />}
+        {asked === 'keys' && <KeysHelp onClose={() => setAsked(null)} />}
       </Suspense>
     </div>
   );

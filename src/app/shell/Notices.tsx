@@ -1,5 +1,4 @@
 import { Suspense, useEffect, useState } from 'react';
-import { registerSW } from 'virtual:pwa-register';
 import { later } from '../parts/later.ts';
 import { dismiss, useSession } from '../store/session.ts';
 import type { NewVersion } from './NoticeList.tsx';
@@ -11,23 +10,7 @@ export function Notices() {
   const { problem, news, unsaved } = useSession();
   const [reload, setReload] = useState<NewVersion | null>(null);
   useEffect(() => {
-    if (!import.meta.env.PROD) return;
-    let asked = false;
-    const update = registerSW({
-      onNeedRefresh: () =>
-        setReload({
-          says: 'A new version is ready.',
-          now: () => {
-            asked = true;
-            void update(true);
-          },
-        }),
-      // Another tab took the new version up: this one asks too, and goes on with the old until then.
-      onNeedReload: () =>
-        asked
-          ? location.reload()
-          : setReload({ says: 'Another tab has taken up a new version.', now: () => location.reload() }),
-    });
+    if (import.meta.env.PROD) void watchForNew(setReload);
   }, []);
   useEffect(() => {
     if (!news) return;
@@ -41,4 +24,25 @@ export function Notices() {
       </Suspense>
     </div>
   );
+}
+
+/** Registers the worker that keeps the app for a day without a network, and says when it has fetched a newer one. */
+async function watchForNew(found: (version: NewVersion) => void): Promise<void> {
+  const { registerSW } = await import('virtual:pwa-register');
+  let asked = false;
+  const update = registerSW({
+    onNeedRefresh: () =>
+      found({
+        says: 'A new version is ready.',
+        now: () => {
+          asked = true;
+          void update(true);
+        },
+      }),
+    // Another tab took the new version up: this one asks too, and goes on with the old until then.
+    onNeedReload: () =>
+      asked
+        ? location.reload()
+        : found({ says: 'Another tab has taken up a new version.', now: () => location.reload() }),
+  });
 }

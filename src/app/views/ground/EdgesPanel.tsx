@@ -9,7 +9,7 @@ import type { Corner } from '../../../core/holding/ground-schema.ts';
 import { formatArea, formatLength } from '../../../core/units/quantities.ts';
 import { ChoiceField } from '../../parts/ChoiceField.tsx';
 import { LengthField } from '../../parts/LengthField.tsx';
-import { startSketch } from '../../plan/sketching.ts';
+import { startSketch } from '../../plan/pencil.ts';
 import { useShown } from '../../store/derived.ts';
 import { look, useLook } from '../../store/look-at.ts';
 import { run } from '../../store/session.ts';

@@ -8,7 +8,7 @@ import { reliefOf, sectionAlong, slopeAt } from '../../../core/ground/relief.ts'
 import { TerrainAnswer } from '../../../core/ground/standins.ts';
 import { setTerrain } from '../../../core/holding/ground-commands.ts';
 import { formatLength } from '../../../core/units/quantities.ts';
-import { startSketch } from '../../plan/sketching.ts';
+import { startSketch } from '../../plan/pencil.ts';
 import { useShown } from '../../store/derived.ts';
 import { look, NO_OVERLAY, useLook } from '../../store/look-at.ts';
 import { run } from '../../store/session.ts';

@@ -1,7 +1,7 @@
 import { Button } from 'antd';
 import { featureKinds, featureLabel, pointsOf } from '../../../core/ground/features.ts';
 import type { FeatureKind } from '../../../core/holding/ground-schema.ts';
-import { startSketch } from '../../plan/sketching.ts';
+import { startSketch } from '../../plan/pencil.ts';
 import { useShown } from '../../store/derived.ts';
 import { goTo, look, useLook } from '../../store/look-at.ts';
 import { FeatureForm } from './FeatureForm.tsx';

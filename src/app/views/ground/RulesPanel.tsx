@@ -5,7 +5,7 @@ import { removeRule, setRule } from '../../../core/holding/ground-commands.ts';
 import type { LocalRule } from '../../../core/holding/ground-schema.ts';
 import { DayField } from '../../parts/DayField.tsx';
 import { LengthField } from '../../parts/LengthField.tsx';
-import { startSketch } from '../../plan/sketching.ts';
+import { startSketch } from '../../plan/pencil.ts';
 import { useEffect } from 'react';
 import { useShown } from '../../store/derived.ts';
 import { newId } from '../../store/ids.ts';

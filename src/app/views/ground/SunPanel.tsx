@@ -8,7 +8,7 @@ import { cutsSentence, sunAt } from '../../../core/sun/mark.ts';
 import { LIT_HOURS, midsummer, midwinter } from '../../../core/sun/sun.ts';
 import { addFeatures } from '../../../core/holding/ground-commands.ts';
 import { formatArea } from '../../../core/units/quantities.ts';
-import { startSketch } from '../../plan/sketching.ts';
+import { startSketch } from '../../plan/pencil.ts';
 import { useShown } from '../../store/derived.ts';
 import { newId } from '../../store/ids.ts';
 import { look, NO_OVERLAY } from '../../store/look-at.ts';

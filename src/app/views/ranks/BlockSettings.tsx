@@ -19,7 +19,7 @@ import { LengthField } from '../../parts/LengthField.tsx';
 import { NumberField } from '../../parts/NumberField.tsx';
 import { PointsEditor } from '../../parts/PointsEditor.tsx';
 import { Toggle } from '../../parts/Toggle.tsx';
-import { startSketch } from '../../plan/sketching.ts';
+import { startSketch } from '../../plan/pencil.ts';
 import { useShown } from '../../store/derived.ts';
 import { newId } from '../../store/ids.ts';
 import { run, useSession } from '../../store/session.ts';

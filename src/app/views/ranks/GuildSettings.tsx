@@ -8,7 +8,7 @@ import { capital } from '../../../core/units/text.ts';
 import { formatLength } from '../../../core/units/quantities.ts';
 import { layerLight, lightSource } from '../../../core/years/layer-light.ts';
 import { PointsEditor } from '../../parts/PointsEditor.tsx';
-import { startSketch } from '../../plan/sketching.ts';
+import { startSketch } from '../../plan/pencil.ts';
 import { useWorked } from '../../store/derived.ts';
 import { useLook } from '../../store/look-at.ts';
 import { run } from '../../store/session.ts';

@@ -11,7 +11,7 @@ import { formatLength } from '../../../core/units/quantities.ts';
 import { LengthField } from '../../parts/LengthField.tsx';
 import { PointsEditor } from '../../parts/PointsEditor.tsx';
 import { Toggle } from '../../parts/Toggle.tsx';
-import { startSketch } from '../../plan/sketching.ts';
+import { startSketch } from '../../plan/pencil.ts';
 import { later } from '../../parts/later.ts';
 import { useShown } from '../../store/derived.ts';
 import { newId } from '../../store/ids.ts';

@@ -10,7 +10,7 @@ import { purposes, sayRuns } from '../../../core/ranks/purposes.ts';
 import { formatLength, inUnits } from '../../../core/units/quantities.ts';
 import { LengthField } from '../../parts/LengthField.tsx';
 import { PlanView } from '../../plan/PlanView.tsx';
-import { startSketch } from '../../plan/sketching.ts';
+import { startSketch } from '../../plan/pencil.ts';
 import { Guarded } from '../../parts/Guarded.tsx';
 import { look, useLook } from '../../store/look-at.ts';
 import { useShown, useBook } from '../../store/derived.ts';

@@ -19,7 +19,7 @@ import { formatLength } from '../../../core/units/quantities.ts';
 import type { Planting } from '../../../core/holding/schema.ts';
 import { NameField } from '../../parts/NameField.tsx';
 import { Toggle } from '../../parts/Toggle.tsx';
-import { startSketch } from '../../plan/sketching.ts';
+import { startSketch } from '../../plan/pencil.ts';
 import { later } from '../../parts/later.ts';
 import { useShown } from '../../store/derived.ts';
 import { newId } from '../../store/ids.ts';

@@ -4,7 +4,7 @@ import { Link, Navigate, useParams } from 'react-router';
 import { addRow, removeGap, removePlanting, removeRow } from '../../../core/holding/planting-commands.ts';
 import { rowAfter } from '../../../core/ranks/purposes.ts';
 import { PlanView } from '../../plan/PlanView.tsx';
-import { startSketch } from '../../plan/sketching.ts';
+import { startSketch } from '../../plan/pencil.ts';
 import { After } from '../../parts/After.tsx';
 import { Guarded } from '../../parts/Guarded.tsx';
 import { Panel } from '../../parts/Panel.tsx';
@@ -14,12 +14,11 @@ import { useWorked } from '../../store/derived.ts';
 import { newId } from '../../store/ids.ts';
 import { look, useLook } from '../../store/look-at.ts';
 import { run } from '../../store/session.ts';
-import { PlantingPanel } from './PlantingPanel.tsx';
 import { Strings } from './Strings.tsx';
-import { YearBar } from './YearBar.tsx';
 
 const GapPanel = later(() => import('./GapPanel.tsx'), 'GapPanel');
 const NewPlanting = later(() => import('./NewPlanting.tsx'), 'NewPlanting');
+const PlantingPanel = later(() => import('./PlantingPanel.tsx'), 'PlantingPanel');
 const PlantPanel = later(() => import('./PlantPanel.tsx'), 'PlantPanel');
 const PlantingSettings = later(() => import('./PlantingSettings.tsx'), 'PlantingSettings');
 const RowPanel = later(() => import('./RowPanel.tsx'), 'RowPanel');
@@ -90,9 +89,11 @@ export function RanksView() {
         <Guarded part="The strings">
           <Strings laid={laid} onAddRow={addOne} />
         </Guarded>
-        <After>
-          <Years planting={laid.planting.id} />
-        </After>
+        <Suspense fallback={<footer className="year-bar" />}>
+          <After>
+            <Years planting={laid.planting.id} />
+          </After>
+        </Suspense>
       </main>
       <Panel label={`${laid.planting.name}: figures and findings`}>
         <Guarded part="This panel" key={`${laid.planting.id}-${selection?.what ?? ''}`}>
@@ -109,7 +110,7 @@ export function RanksView() {
 
 type Outline = 'block' | 'anchors' | 'baseline';
 
-const Years = memo(YearBar);
+const Years = memo(later(() => import('./YearBar.tsx'), 'YearBar'));
 
 /** What can be drawn on the plan of a planting. */
 const PlanTools = memo(function PlanTools({ outline }: { outline: Outline }) {

@@ -7,7 +7,6 @@ import { setGap, setRow } from '../../../core/holding/planting-commands.ts';
 import { draggedCut, draggedGap, draggedSpacing } from '../../../core/ranks/drag.ts';
 import { isBelt } from '../../../core/ranks/outline.ts';
 import { formatLength, type UnitSystem } from '../../../core/units/quantities.ts';
-import { addPoint } from '../../plan/sketching.ts';
 import { look, lookNow } from '../../store/look-at.ts';
 import { run, tryOut } from '../../store/session.ts';
 import { AXIS, ROW, rowY } from './strings-canvas.ts';
@@ -95,7 +94,9 @@ export function useStringDrag(laid: Laid, x: ScaleLinear<number, number>, units:
       if (event.button !== 0) return;
       const [px, py] = place(event);
       if (lookNow().sketch?.for === 'gap')
-        return addPoint(pointAt(laid.layout.baseline!.line, x.invert(px)), laid.planting.id);
+        return void import('../../plan/sketching.ts').then(({ addPoint }) =>
+          addPoint(pointAt(laid.layout.baseline!.line, x.invert(px)), laid.planting.id),
+        );
       const grip = gripAt(px, py);
       if (!grip) return look({ selection: null });
       event.currentTarget.setPointerCapture(event.pointerId);
