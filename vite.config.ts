@@ -31,6 +31,7 @@ export default defineConfig({
   test: {
     include: ['src/**/*.test.ts', 'checks/**/*.test.ts', 'scripts/**/*.test.ts'],
     environment: 'node',
+    setupFiles: ['checks/seeds.ts'],
     testTimeout: 60_000, // a busy machine is no fault: speed is the bench's to judge
   },
 });

@@ -1,7 +1,8 @@
 /** `npm run bench`: the work that must stay fast, as ratios, counts and growth; exits non-zero when one misses. */
 import { drawing } from './bench/drawing.ts';
 import { edits, layouts } from './bench/edits.ts';
-import { firstLoad, importOfMany } from './bench/files.ts';
+import { importOfMany } from './bench/files.ts';
+import { firstLoad } from './bench/load.ts';
 import { plainWay } from './bench/plain-way.ts';
 import { stockInHand } from './bench/stock.ts';
 import { sunMap } from './bench/sun.ts';

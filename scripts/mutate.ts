@@ -77,7 +77,7 @@ async function reachOf(tried: readonly Tried[]): Promise<Reached[]> {
           .join('')
       : '';
   const setup = join(import.meta.dirname, 'mutate/reach.ts');
-  const vitest = await vitestWith(source, first, { setupFiles: [setup], maxWorkers: WORKERS });
+  const vitest = await vitestWith(source, first, { setupFiles: ['checks/seeds.ts', setup], maxWorkers: WORKERS });
   await vitest.start();
   const failed = vitest.state.getTestModules().filter((module) => module.state() === 'failed');
   await vitest.close();

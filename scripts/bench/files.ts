@@ -1,5 +1,3 @@
-import { readdirSync, readFileSync } from 'node:fs';
-import { gzipSync } from 'node:zlib';
 import { bringIn, guessAll } from '../../src/core/files/shapes/becomes.ts';
 import { readShapes } from '../../src/core/files/shapes/read-shapes.ts';
 import { judge } from '../../src/core/findings/judge.ts';
@@ -67,43 +65,6 @@ export function importOfMany(): Line[] {
       `${ms.toFixed(0)} ms, ${worst} (read in a worker: ${reading.toFixed(0)} ms)`,
       'at most 50 ms',
       ms <= 50,
-    ),
-  );
-  return lines;
-}
-
-/** Script that the plan waits for: index.html's own and what it imports at once, compressed. */
-export function firstLoad(): Line[] {
-  const lines: Line[] = [];
-  const dist = new URL('../../dist/', import.meta.url);
-  let html: string;
-  try {
-    html = readFileSync(new URL('index.html', dist), 'utf8');
-  } catch {
-    lines.push(line('first load', 'not built', 'run npm run build first', false));
-    return lines;
-  }
-  const files = new Set<string>();
-  const follow = (file: string): void => {
-    if (files.has(file)) return;
-    files.add(file);
-    for (const [, name] of readFileSync(new URL(`assets/${file}`, dist), 'utf8').matchAll(
-      /(?:from|import)\s*["']\.\/([^"']+\.js)["']/g,
-    ))
-      follow(name!);
-  };
-  for (const [, file] of html.matchAll(/(?:src|href)="\/assets\/([^"]+\.js)"/g)) follow(file!);
-  const bytes = [...files].reduce(
-    (sum, file) => sum + gzipSync(readFileSync(new URL(`assets/${file}`, dist))).length,
-    0,
-  );
-  const all = readdirSync(new URL('assets', dist)).filter((file) => file.endsWith('.js')).length;
-  lines.push(
-    line(
-      'first load, compressed script before the plan shows',
-      `${(bytes / 1000).toFixed(0)} kB in ${files.size} of ${all} files`,
-      'under 400 kB',
-      bytes < 400_000,
     ),
   );
   return lines;

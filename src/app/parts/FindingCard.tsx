@@ -1,7 +1,7 @@
 import { Suspense, useState } from 'react';
 import type { Finding, Remedy } from '../../core/findings/finding.ts';
 import { tryRemedy } from '../../core/findings/judge.ts';
-import { Refused } from '../../core/holding/command.ts';
+import { reasonRefused } from '../../core/holding/command.ts';
 import { useProven } from './use-proven.ts';
 import { later } from './later.ts';
 import { workOut } from '../store/derived.ts';
@@ -37,12 +37,11 @@ export function FindingCard({ finding, onPreview }: { finding: Finding; onPrevie
   };
   const preview = (remedy: Remedy | null) => {
     onPreview(remedy);
-    try {
-      setEffect(remedy ? tryRemedy(kept, finding.planting, remedy).effect : '');
-    } catch (refused) {
-      if (!(refused instanceof Refused)) throw refused;
-      setEffect(refused.message);
-    }
+    let said = '';
+    const reason = reasonRefused(() => {
+      if (remedy) said = tryRemedy(kept, finding.planting, remedy).effect;
+    });
+    setEffect(reason ?? said);
   };
   return (
     <article

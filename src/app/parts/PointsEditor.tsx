@@ -1,7 +1,7 @@
 import { Input } from 'antd';
 import { useId, useState } from 'react';
 import type { Point } from '../../core/geometry/point.ts';
-import { Refused } from '../../core/holding/command.ts';
+import { reasonRefused } from '../../core/holding/command.ts';
 import { editableLength, lengthUnit, parseLength, type UnitSystem } from '../../core/units/quantities.ts';
 
 interface Props {
@@ -26,13 +26,7 @@ export function PointsEditor({ points, units, onChange }: Props) {
       if (x == null || y == null) return setProblem(`Line ${i + 1} is not a place: write it as east, north.`);
       typed.push([x, y]);
     }
-    try {
-      onChange(typed);
-      setProblem('');
-    } catch (refused) {
-      if (!(refused instanceof Refused)) throw refused;
-      setProblem(refused.message);
-    }
+    setProblem(reasonRefused(() => onChange(typed)) ?? '');
   };
   return (
     <details className="points">

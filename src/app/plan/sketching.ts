@@ -12,7 +12,7 @@ import { formatLength, type UnitSystem } from '../../core/units/quantities.ts';
 import { newId } from '../store/ids.ts';
 import { workOut } from '../store/derived.ts';
 import { look, lookNow, type SketchFor } from '../store/look-at.ts';
-import { complain, run, useSession } from '../store/session.ts';
+import { attempt, run, useSession } from '../store/session.ts';
 
 const isOnePoint = (kind: SketchFor): boolean =>
   kind === 'gap' ||
@@ -61,12 +61,9 @@ export function finishSketch(plantingId: string | null): void {
   if (sketch.for === 'measure') return look({ sketch: null });
   if (sketch.for === 'mark') return look({ sketch: null, mark: sketch.points[0] ?? null });
   if (sketch.for === 'section') return look({ sketch: null, section: sketch.points.length > 1 ? sketch.points : null });
-  try {
+  attempt(() => {
     if (make(sketch.for, sketch.points, plantingId)) look({ sketch: null });
-  } catch (refused) {
-    if (!(refused instanceof Refused)) throw refused;
-    complain(refused.message);
-  }
+  });
 }
 
 function make(kind: SketchFor, points: readonly Point[], plantingId: string | null): boolean {

@@ -1,5 +1,5 @@
 import { create } from 'zustand';
-import { redo, Refused, take, undo, type Command, type Step } from '../../core/holding/command.ts';
+import { reasonRefused, redo, take, undo, type Command, type Step } from '../../core/holding/command.ts';
 import type { Holding } from '../../core/holding/schema.ts';
 import { storageSentence } from './db.ts';
 import { addCopy, openHolding, saveHolding, type Opened } from './shelf.ts';
@@ -102,16 +102,11 @@ export function run(command: Command): boolean {
   });
 }
 
-/** Does what may be refused; when it is, the reason is shown. */
-function attempt(change: () => void): boolean {
-  try {
-    change();
-    return true;
-  } catch (refused) {
-    if (!(refused instanceof Refused)) throw refused;
-    set({ problem: refused.message, tried: null });
-    return false;
-  }
+/** Does what may be refused; when it is, the reason is shown. Says whether it was done. */
+export function attempt(change: () => void): boolean {
+  const reason = reasonRefused(change);
+  if (reason !== null) set({ problem: reason, tried: null });
+  return reason === null;
 }
 
 function edit(holding: Holding, again: (on: Holding) => Holding, past: readonly Step[], future: readonly Step[]): void {
@@ -124,11 +119,7 @@ function edit(holding: Holding, again: (on: Holding) => Holding, past: readonly 
 export function tryOut(command: Command | null): void {
   const { holding } = get();
   if (!holding || !command) return set({ tried: null });
-  try {
-    set({ tried: take(holding, command).holding });
-  } catch (refused) {
-    if (!(refused instanceof Refused)) throw refused;
-  }
+  reasonRefused(() => set({ tried: take(holding, command).holding }));
 }
 
 export function undoLast(): void {
@@ -214,15 +205,12 @@ async function rebase(): Promise<void> {
   }
   ({ revision } = opened);
   let { holding } = opened;
-  const lost = pending.filter((step) => {
-    try {
-      holding = step.redo(holding);
-      return false;
-    } catch (refused) {
-      if (!(refused instanceof Refused)) throw refused;
-      return true;
-    }
-  });
+  const lost = pending.filter(
+    (step) =>
+      reasonRefused(() => {
+        holding = step.redo(holding);
+      }) !== null,
+  );
   pending = pending.filter((step) => !lost.includes(step));
   const news =
     lost.length > 0

@@ -15,6 +15,17 @@ export class Refused extends Error {
   override readonly name = 'Refused';
 }
 
+/** Does what may be refused: null when it is done, else the reason in a sentence. Any other failure is thrown on. */
+export function reasonRefused(work: () => void): string | null {
+  try {
+    work();
+    return null;
+  } catch (refused) {
+    if (!(refused instanceof Refused)) throw refused;
+    return refused.message;
+  }
+}
+
 /** What one command changed. Plain data by ids: it can be listed, saved, sent, and taken back after edits of others. */
 export interface Step {
   readonly label: string;

@@ -1,27 +1,20 @@
 import { Button, Dropdown, Select } from 'antd';
 import { AIM_KINDS, aimKinds, aimPieces, aimSentence, newAim, placesFor } from '../../../core/ground/aims.ts';
 import { nameOf } from '../../../core/ground/features.ts';
-import { Refused } from '../../../core/holding/command.ts';
 import { removeAim, setAim } from '../../../core/holding/ground-commands.ts';
 import type { Aim, AimKind } from '../../../core/holding/ground-schema.ts';
 import { LengthField } from '../../parts/LengthField.tsx';
 import { NumberField } from '../../parts/NumberField.tsx';
 import { useShown } from '../../store/derived.ts';
 import { newId } from '../../store/ids.ts';
-import { complain, run } from '../../store/session.ts';
+import { attempt, run } from '../../store/session.ts';
 import { FeaturesPanel } from './FeaturesPanel.tsx';
 
 /** What is wanted, each a sentence that the steward fills in; measurable, and tied to places on the plan. */
 export function AimsPanel() {
   const holding = useShown();
-  const add = (kind: AimKind) => {
-    try {
-      run(setAim(newAim(kind, newId(), holding.features), `aim: ${aimKinds[kind].label.toLowerCase()}`));
-    } catch (refused) {
-      if (!(refused instanceof Refused)) throw refused;
-      complain(refused.message);
-    }
-  };
+  const add = (kind: AimKind) =>
+    attempt(() => run(setAim(newAim(kind, newId(), holding.features), `aim: ${aimKinds[kind].label.toLowerCase()}`)));
   return (
     <>
       <p>Say what the planting is for, so that it can be measured. Each aim is a sentence: fill in its blanks.</p>

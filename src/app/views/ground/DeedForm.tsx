@@ -10,7 +10,7 @@ import { LengthField } from '../../parts/LengthField.tsx';
 import { Toggle } from '../../parts/Toggle.tsx';
 import { useShown } from '../../store/derived.ts';
 import { newId } from '../../store/ids.ts';
-import { complain, run } from '../../store/session.ts';
+import { attempt, complain, run } from '../../store/session.ts';
 
 /** A boundary typed from a deed's list of bearings and distances, with its closing error. */
 export function DeedForm({ onClose }: { onClose(): void }) {
@@ -23,14 +23,11 @@ export function DeedForm({ onClose }: { onClose(): void }) {
   const take = () => {
     if (walked.problem !== null) return complain(walked.problem);
     const points = adjust ? closed(walked.way, walked.legs) : walked.way.points;
-    try {
+    attempt(() => {
       checkBoundary(points);
       if (run(setBoundary(newCorners(points, 'assumed', newId).map((corner) => ({ ...corner, restsOn: 'survey' })))))
         onClose();
-    } catch (refused) {
-      if (!(refused instanceof Refused)) throw refused;
-      complain(refused.message);
-    }
+    });
   };
   return (
     <div className="form">

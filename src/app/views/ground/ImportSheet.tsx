@@ -4,11 +4,10 @@ import type { CrsChoice } from '../../../core/files/crs-choices.ts';
 import { becomesLabel, bringIn, choicesFor, guessAll, type Becomes } from '../../../core/files/shapes/becomes.ts';
 import type { Join } from '../../../core/files/shapes/points-csv.ts';
 import type { FoundShapes } from '../../../core/files/shapes/read-shapes.ts';
-import { Refused } from '../../../core/holding/command.ts';
 import { formatCount } from '../../../core/units/quantities.ts';
 import { useShown } from '../../store/derived.ts';
 import { newId } from '../../store/ids.ts';
-import { complain, run } from '../../store/session.ts';
+import { attempt, complain, run } from '../../store/session.ts';
 import { crsOptions } from './crs-options.ts';
 import { readShapeFile } from '../../workers/read-files.ts';
 import { ShapeMap } from './ShapeMap.tsx';
@@ -48,14 +47,10 @@ export function ImportSheet({ file, onClose, onDone }: { file: File; onClose(): 
     return () => abort.abort();
   }, [file, place, options, bare]);
 
-  const apply = () => {
-    try {
+  const apply = () =>
+    attempt(() => {
       if (run(bringIn(file.name, found!.shapes, becomes, newId))) onDone();
-    } catch (refused) {
-      if (!(refused instanceof Refused)) throw refused;
-      complain(refused.message);
-    }
-  };
+    });
   /** Reads the file again, taken another way. */
   const again = (changes: Partial<Options>) => {
     setFound(null);
