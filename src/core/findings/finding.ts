@@ -44,7 +44,7 @@ export interface Judged {
 export type Part =
   | keyof Pick<
       Holding,
-      'boundary' | 'features' | 'rules' | 'animals' | 'settings' | 'species' | 'terrain' | 'place' | 'units'
+      'boundary' | 'features' | 'rules' | 'animals' | 'climate' | 'settings' | 'species' | 'terrain' | 'place' | 'units'
     >
   | 'planted'
   | 'others';

@@ -11,8 +11,11 @@ import { cover } from './rules/cover.ts';
 import { crownOver } from './rules/crown-over.ts';
 import { erodingBank } from './rules/eroding-bank.ts';
 import { flood } from './rules/flood.ts';
+import { fallOnLine } from './rules/fall-on-line.ts';
+import { hardiness } from './rules/hardiness.ts';
 import { harm } from './rules/harm.ts';
 import { inTheWay } from './rules/in-the-way.ts';
+import { juglone } from './rules/juglone.ts';
 import { layerLightRule } from './rules/layer-light.ts';
 import { localHeight } from './rules/local-height.ts';
 import { localSetback } from './rules/local-setback.ts';
@@ -35,7 +38,9 @@ import { wetGround } from './rules/wet-ground.ts';
 export const rules: readonly Rule[] = [
   overBoundary,
   overheadLine,
+  fallOnLine,
   harm,
+  hardiness,
   buriedService,
   erodingBank,
   building,
@@ -56,6 +61,7 @@ export const rules: readonly Rule[] = [
   spacingRule,
   speciesShare,
   partner,
+  juglone,
   layerLightRule,
   stripWidth,
   tapReach,

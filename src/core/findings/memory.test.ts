@@ -1,12 +1,14 @@
 import { describe, expect, it } from 'vitest';
 import { row, sample } from '../../../checks/sample.ts';
 import { ANIMALS } from '../holding/ground-schema.ts';
+import { noClimate } from '../ground/climate.ts';
 import { featuresOf, newFeature } from '../ground/features.ts';
 import { Refused, take, type Command } from '../holding/command.ts';
 import {
   addFeatures,
   removeFeature,
   setAnimals,
+  setClimate,
   setCorner,
   setFeature,
   setHolding,
@@ -145,6 +147,7 @@ function randomEdit(holding: Holding, random: () => number): Command {
         about(0.3, 1),
         'rate',
       ),
+    () => setClimate({ ...noClimate(), zone: 3 + Math.floor(random() * 7) }),
     () => setHolding({ units: random() < 0.5 ? 'us' : 'metric' }),
     () =>
       setFeature(feature.id, 'height' in feature ? { height: about(4, 12) } : { name: `n${about(0, 9)}` }, 'changed'),

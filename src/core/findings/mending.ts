@@ -206,9 +206,13 @@ export const substitute = (
   like: Species,
   serves: (species: Species) => boolean,
 ): Species | undefined => {
-  // Never one that poisons the stock that is kept here.
-  const stock = stockAmong(judged.holding.animals);
-  return inOrderOfLikeness(judged, like).find((species) => harmTo(species, stock) === null && serves(species));
+  // Never one that poisons the stock that is kept here, nor one that the winters kill.
+  const { animals, climate } = judged.holding;
+  const stock = stockAmong(animals);
+  const zone = climate?.zone ?? Infinity;
+  return inOrderOfLikeness(judged, like).find(
+    (species) => species.zone <= zone && harmTo(species, stock) === null && serves(species),
+  );
 };
 
 /** Moves the whole planting `metres` to the right of its baseline (negative: left), as a drawn line. Null when nothing is left of it. */

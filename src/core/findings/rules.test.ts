@@ -61,6 +61,27 @@ const solid = (height: number): Feature =>
   }) as Feature;
 const tall = (species: string, spacing = 3) => [row({ spacing, species: [[1, species]] })];
 
+/** A wire along the row, so far off it. */
+const beyond = (metres: number): Feature =>
+  across({
+    name: 'wire',
+    height: 8,
+    clearance: 3,
+    points: [
+      [-40, metres],
+      [120, metres],
+    ],
+  } as Partial<Feature>);
+const inZone = (zone: number) => ({
+  months: null,
+  lastFrost: null,
+  firstFrost: null,
+  rose: null,
+  zone,
+  source: 'typed',
+  simulated: false,
+});
+
 const strip = (points: [number, number][]): Options => ({
   planting: { purpose: 'stream', side: 'right' },
   rows: [row({ spacing: 1 }), row({ spacing: 1, rowGap: 2 })],
@@ -388,6 +409,37 @@ const cases: readonly [rule: string, trips: Options, justNot: Options][] = [
         }),
       ],
       rules: [{ kind: 'waterEdge', along: 'brook', metres: 4.9 }],
+    },
+  ],
+  [
+    'hardiness',
+    { climate: inZone(6), rows: tall('Laurus nobilis') },
+    { climate: inZone(8), rows: tall('Laurus nobilis') },
+  ],
+  [
+    'hardiness',
+    { climate: inZone(4), rows: tall('Dodonaea viscosa') },
+    { climate: inZone(9), rows: tall('Dodonaea viscosa') },
+  ],
+  // A cottonwood grows to 35 m.
+  [
+    'fall-on-line',
+    { features: [beyond(34.9)], rows: tall('Populus deltoides') },
+    { features: [beyond(35.1)], rows: tall('Populus deltoides') },
+  ],
+  [
+    'juglone',
+    {
+      rows: [
+        row({ spacing: 30, species: [[1, 'Juglans nigra']] }),
+        row({ spacing: 30, rowGap: 14.9, species: [[1, 'Malus domestica']] }),
+      ],
+    },
+    {
+      rows: [
+        row({ spacing: 30, species: [[1, 'Juglans nigra']] }),
+        row({ spacing: 30, rowGap: 15.1, species: [[1, 'Malus domestica']] }),
+      ],
     },
   ],
   ['browsed', { animals: ['rabbit', 'goat'] }, { animals: ['rabbit', 'sheep'] }],
@@ -843,6 +895,32 @@ describe('harm', () => {
     expect(beside('Sambucus nigra').severity).toBe('note');
     expect(beside('Taxus baccata').severity).toBe('fault');
     expect(beside('Taxus baccata').what).toBe('Yew can kill people');
+  });
+});
+
+describe('hardiness', () => {
+  it('two zones too tender is a fault, one a caution; its swap stands the winters, as does that of any rule', () => {
+    const severity = (zone: number) =>
+      findingsOf(sample({ climate: inZone(zone), rows: tall('Laurus nobilis') })).find(
+        ({ rule }) => rule === 'hardiness',
+      )?.severity;
+    expect([severity(8), severity(7), severity(6)]).toEqual([undefined, 'caution', 'fault']);
+    let swaps = 0;
+    for (const [, trips] of cases) {
+      const holding = sample({ ...trips, climate: inZone(4) });
+      const planted = new Set(holding.plantings[0]!.rows.flatMap(({ runs }) => runs.map(({ species }) => species)));
+      for (const { remedies } of findingsOf(holding))
+        for (const remedy of remedies.filter(({ label }) => label.startsWith('Swap'))) {
+          const [after] = tryRemedy(holding, 'p1', remedy).holding.plantings;
+          const now = after!.rows.flatMap(({ runs, swaps: single }) =>
+            [...runs, ...single].map(({ species }) => species),
+          );
+          for (const id of now.filter((each) => !planted.has(each)))
+            expect(catalogue.find((species) => species.id === id)!.zone, remedy.label).toBeLessThanOrEqual(4);
+          swaps++;
+        }
+    }
+    expect(swaps).toBeGreaterThan(20);
   });
 });
 

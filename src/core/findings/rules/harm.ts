@@ -19,8 +19,9 @@ interface Reach {
 }
 
 /** Plants that can poison the stock that is kept here, or people who pass beside them. */
-export const harm = reading(['animals', 'features', 'settings', 'units', 'species', 'planted'], (judged): Finding[] =>
-  reaches(judged).flatMap((reach) => foundIn(judged, reach)),
+export const harm = reading(
+  ['climate', 'animals', 'features', 'settings', 'units', 'species', 'planted'],
+  (judged): Finding[] => reaches(judged).flatMap((reach) => foundIn(judged, reach)),
 );
 
 function reaches({ holding, layout: { stand } }: Judged): Reach[] {

@@ -10,7 +10,7 @@ import { plantsWhere } from '../../ranks/near.ts';
 const ASKED = [5, 10, 15, 20, 30, 40];
 
 /** Layers of a guild that a taller one will leave with too little light. */
-export const layerLightRule = reading(['animals', 'settings', 'units', 'species', 'planted'], (judged) => {
+export const layerLightRule = reading(['climate', 'animals', 'settings', 'units', 'species', 'planted'], (judged) => {
   const {
     holding,
     planting,

@@ -10,7 +10,7 @@ import { sayStand } from '../../ranks/say-plants.ts';
 
 /** Plants that grow taller than a local rule lets them: along a line, or in a sight triangle. */
 export const localHeight = reading(
-  ['animals', 'rules', 'boundary', 'features', 'settings', 'units', 'species', 'planted'],
+  ['climate', 'animals', 'rules', 'boundary', 'features', 'settings', 'units', 'species', 'planted'],
   (judged) => {
     const { holding, layout } = judged;
     const { stand } = layout;

@@ -14,8 +14,10 @@ import { capital } from '../../units/text.ts';
 type Line = Extract<Feature, { kind: 'overheadLine' }>;
 
 /** Trees that will grow into an overhead line, or could fall on it. */
-export const overheadLine = reading(['animals', 'features', 'settings', 'units', 'species', 'planted'], (judged) =>
-  judged.holding.features.flatMap((feature) => (feature.kind === 'overheadLine' ? besideLine(judged, feature) : [])),
+export const overheadLine = reading(
+  ['climate', 'animals', 'features', 'settings', 'units', 'species', 'planted'],
+  (judged) =>
+    judged.holding.features.flatMap((feature) => (feature.kind === 'overheadLine' ? besideLine(judged, feature) : [])),
 );
 
 function besideLine(judged: Judged, line: Line): Finding[] {

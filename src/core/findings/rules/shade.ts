@@ -6,7 +6,7 @@ import { sayStand } from '../../ranks/say-plants.ts';
 
 /** Species that want more sun than buildings, walls and standing trees leave them in the growing season. */
 export const shade = reading(
-  ['animals', 'features', 'terrain', 'place', 'settings', 'species', 'planted'],
+  ['climate', 'animals', 'features', 'terrain', 'place', 'settings', 'species', 'planted'],
   (judged) => {
     const { holding, layout } = judged;
     const { stand } = layout;

@@ -10,7 +10,7 @@ import { sayStand } from '../../ranks/say-plants.ts';
 import { standingIn } from '../../ranks/distances.ts';
 
 /** pH and drainage of the soil zone against what the species bears; a pH not known on either side says nothing. */
-export const soil = reading(['animals', 'features', 'units', 'species', 'planted'], (judged) => {
+export const soil = reading(['climate', 'animals', 'features', 'units', 'species', 'planted'], (judged) => {
   const { holding, layout } = judged;
   const { stand } = layout;
   const zones = soilZones(holding.features);

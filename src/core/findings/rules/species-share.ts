@@ -9,7 +9,7 @@ import { substitute } from '../mending.ts';
 import { capital } from '../../units/text.ts';
 
 /** One species over its share of a planting: one pest or one bad winter takes it all. */
-export const speciesShare = reading(['animals', 'settings', 'species', 'planted'], (judged) => {
+export const speciesShare = reading(['climate', 'animals', 'settings', 'species', 'planted'], (judged) => {
   const { holding, planting, layout } = judged;
   const { count } = layout.stand;
   if (count < settingOf(holding, 'share.from')) return [];

@@ -8,7 +8,7 @@ import { sayStand } from '../../ranks/say-plants.ts';
 import { isNear, plantsWhere } from '../../ranks/near.ts';
 
 /** Species standing in wet ground that do not bear wet feet. */
-export const wetGround = reading(['animals', 'features', 'species', 'planted'], (judged) => {
+export const wetGround = reading(['climate', 'animals', 'features', 'species', 'planted'], (judged) => {
   const { stand } = judged.layout;
   return judged.holding.features.flatMap((feature): Finding[] => {
     if (feature.kind !== 'wetGround' || !isNear(stand, feature.ring, 0)) return [];
