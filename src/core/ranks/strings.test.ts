@@ -6,7 +6,8 @@ import { mirrorPlanting, removeRow, rowsAcross, setPlanting, setRow } from '../h
 import { pegSheet } from '../field/peg-sheet.ts';
 import { layHolding } from './laid.ts';
 import { kindsOf, quantities } from '../order/quantities.ts';
-import { clearedStretch } from './clearing.ts';
+import { newFeature } from '../ground/features.ts';
+import { clearedRound, clearedStretch } from './clearing.ts';
 import { cornersOf } from './corners.ts';
 import { layOut } from './lay-out.ts';
 import { phaseOf, phasesOf } from './phases.ts';
@@ -266,4 +267,16 @@ describe('clearings on the peg sheet', () => {
     expect(first!.notes.at(-1)).toBe('Leave 0+028.29 to 0+035.71 of this row free round old ash.');
     expect(second!.notes.some((note) => note.includes('old ash'))).toBe(false);
   });
+});
+
+describe(clearedRound, () => {
+  it.each([
+    ['tree', { height: 9, crown: 7 }, 3.5],
+    ['tree', { height: 3, crown: 1 }, 1],
+    ['pole', { clear: 3 }, 3],
+    ['pole', { clear: 0.5 }, 1],
+    ['tap', {}, 2],
+  ] as const)('%s %j: %d m', (kind, given, radius) =>
+    expect(clearedRound(newFeature(kind, 'f', [[0, 0]], given))).toBe(radius),
+  );
 });

@@ -1,7 +1,7 @@
 import { Button, Slider } from 'antd';
 import { useRef, useState } from 'react';
-import { chosenGrid } from '../../../core/files/crs.ts';
-import { fitPicture, onPlane, readWorldFile } from '../../../core/ground/picture-fit.ts';
+import { laidByWorldFile } from '../../../core/files/rasters/world-file.ts';
+import { fitPicture } from '../../../core/ground/picture-fit.ts';
 import { planeAt } from '../../../core/ground/plane.ts';
 import { removePicture, setPicture } from '../../../core/holding/ground-commands.ts';
 import type { Picture } from '../../../core/holding/ground-schema.ts';
@@ -142,18 +142,7 @@ async function pictureFrom(
     opacity: 0.7,
   };
   if (!world) return { picture: kept, matrix: null };
-  const grid = readWorldFile(await world.text(), world.name);
   const plane = planeAt(useSession.getState().holding!.place);
-  // Small numbers are degrees or the plan's own metres, large ones those of the zone here.
-  const far = Math.max(Math.abs(grid[2]), Math.abs(grid[5]));
-  const source = chosenGrid(
-    far <= 180 && Math.abs(grid[0]) < 0.01 ? 'degrees' : far > 20_000 ? 'utm' : 'metres',
-    plane,
-  );
-  const matrix = onPlane(grid, width, height, source.toPlane);
-  if (!matrix.every(Number.isFinite) || Math.hypot(matrix[2], matrix[5]) > 20_000)
-    throw new Error(
-      `${world.name} lays the picture more than 20 km away. Lay it by two known points instead: choose the picture without its world file.`,
-    );
+  const matrix = laidByWorldFile(await world.text(), world.name, { width, height, plane });
   return { picture: kept, matrix };
 }

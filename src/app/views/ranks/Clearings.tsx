@@ -1,6 +1,7 @@
 import { Button, Dropdown } from 'antd';
 import { featuresOf, nameOf } from '../../../core/ground/features.ts';
 import { addClearing, removeClearing, setClearing } from '../../../core/holding/planting-commands.ts';
+import { clearedRound } from '../../../core/ranks/clearing.ts';
 import type { Planting } from '../../../core/holding/schema.ts';
 import { LengthField } from '../../parts/LengthField.tsx';
 import { useShown } from '../../store/derived.ts';
@@ -13,12 +14,7 @@ export function Clearings({ planting }: { planting: Planting }) {
   const around = featuresOf(features, 'tree', 'pole', 'stump', 'testHole', 'tap', 'tank');
   const add = (id: string) => {
     const feature = around.find((one) => one.id === id)!;
-    const radius =
-      feature.kind === 'tree'
-        ? Math.max(1, feature.crown / 2)
-        : feature.kind === 'pole'
-          ? Math.max(1, feature.clear)
-          : 2;
+    const radius = clearedRound(feature);
     run(addClearing(planting.id, { id: newId(), name: nameOf(feature), at: [...feature.at], radius }));
   };
   return (

@@ -6,6 +6,7 @@ import { planeAt } from '../../ground/plane.ts';
 import { gridRelief, slopeAt } from '../../ground/relief.ts';
 import { chosenGrid } from '../crs.ts';
 import { declaredGrid } from '../epsg.ts';
+import { laidByWorldFile } from './world-file.ts';
 import { readAsciiGrid } from './ascii-grid.ts';
 import { terrainFrom } from './raster.ts';
 import { readGeoTiff } from './read-geotiff.ts';
@@ -135,4 +136,26 @@ describe('coordinate systems', () => {
     );
     expect(survey! - feet!).toBeCloseTo(0.6096, 3);
   });
+});
+
+describe(laidByWorldFile, () => {
+  const picture = { width: 200, height: 100, plane };
+  const corner = ([, , c, , , f]: readonly number[]) => [c!, f!];
+  it('takes large numbers as the zone here, tiny steps as degrees, the rest as the plan’s own metres', () => {
+    const [east, north] = chosenGrid('utm', plane).fromPlane([-40, 30]);
+    const utm = laidByWorldFile(`0.5\n0\n0\n-0.5\n${east + 0.25}\n${north - 0.25}`, 'a.jgw', picture);
+    expect(corner(utm)[0]).toBeCloseTo(-40, 1);
+    expect(corner(utm)[1]).toBeCloseTo(30, 1);
+    expect(Math.hypot(utm[0], utm[3])).toBeCloseTo(0.5, 3);
+    const step = 1e-5;
+    const degrees = laidByWorldFile(`${step}\n0\n0\n-${step}\n${-20 + step / 2}\n${52 - step / 2}`, 'a.jgw', picture);
+    expect(corner(degrees)[0]).toBeCloseTo(0, 3);
+    expect(corner(degrees)[1]).toBeCloseTo(0, 3);
+    expect(degrees[0]).toBeCloseTo(0.687, 2); // a hundred-thousandth of a degree east at 52 N
+    expect(corner(laidByWorldFile('0.5\n0\n0\n-0.5\n-39.75\n29.75', 'a.jgw', picture))).toEqual([-40, 30]);
+  });
+  it('refuses one that lies in another place', () =>
+    expect(() => laidByWorldFile('0.5\n0\n0\n-0.5\n100000\n9000000', 'far.jgw', picture)).toThrow(
+      /far\.jgw lays the picture more than 20 km away/,
+    ));
 });
