@@ -92,14 +92,15 @@ describe(substitute, () => {
   it('of equals it takes what the holding plants already', () => {
     const alone = sample({ rows: [row()] });
     const first = substitute(judgedOf(alone), appBook.of('corylus-avellana'), ({ kind }) => kind === 'shrub')!;
-    const beside = sample({ rows: [row(), row({ rowGap: 2, species: [[1, 'Viburnum opulus']] })] });
+    const beside = sample({ rows: [row(), row({ rowGap: 2, species: [[1, 'Cornus sanguinea']] })] });
     expect(
       substitute(
         judgedOf(beside),
         appBook.of('corylus-avellana'),
-        ({ id }) => id === first.id || id === 'viburnum-opulus',
+        ({ id }) => id === first.id || id === 'cornus-sanguinea',
       )!.id,
-    ).toBe('viburnum-opulus');
+    ).toBe('cornus-sanguinea');
+    expect(first.id).not.toBe('cornus-sanguinea');
   });
 });
 

@@ -44,7 +44,7 @@ export const STOPS: readonly Stop[] = [
     key: 'edges',
     label: 'Edges',
     kinds: ['fence'],
-    rules: ['over-boundary', 'setback', 'assumed-corner'],
+    rules: ['over-boundary', 'setback', 'assumed-corner', 'crown-over'],
     state: ({ boundary, units }) => {
       if (!boundary) return { text: 'no boundary yet', sure: 'empty' };
       const assumed = boundary.filter(({ pin }) => pin === 'assumed').length;
@@ -58,7 +58,7 @@ export const STOPS: readonly Stop[] = [
     key: 'above-below',
     label: 'Above and below',
     kinds: ['overheadLine', 'pole', 'buriedService', 'drain', 'testHole'],
-    rules: ['overhead-line', 'buried-service', 'in-the-way'],
+    rules: ['overhead-line', 'fall-on-line', 'buried-service', 'in-the-way'],
     state: (holding) => {
       const [line] = featuresOf(holding.features, 'overheadLine');
       const unmarked = featuresOf(holding.features, 'buriedService').filter(
@@ -77,7 +77,7 @@ export const STOPS: readonly Stop[] = [
     key: 'water',
     label: 'Water',
     kinds: ['stream', 'ditch', 'wetGround', 'erodingBank'],
-    rules: ['wet-ground', 'flood', 'eroding-bank'],
+    rules: ['wet-ground', 'flood', 'eroding-bank', 'strip-width'],
     state: (holding) => {
       const wet = featuresOf(holding.features, 'wetGround').map(
         (feature) => `${nameOf(feature)} wet ${choiceWords('wetGround', 'stands', feature.stands)}`,
@@ -129,7 +129,7 @@ export const STOPS: readonly Stop[] = [
     key: 'wind',
     label: 'Wind and weather',
     kinds: [],
-    rules: [],
+    rules: ['hardiness'],
     state: ({ climate }) => {
       if (!climate) return { text: 'not known', sure: 'empty' };
       const [worst] = climate.rose ? windsWorthStopping(climate.rose) : [];
@@ -143,7 +143,7 @@ export const STOPS: readonly Stop[] = [
     key: 'animals',
     label: 'Who eats trees',
     kinds: ['browsed', 'harm'],
-    rules: ['browsed'],
+    rules: ['browsed', 'harm'],
     state: ({ animals, features }) => {
       const here = [...new Set([...animals, ...featuresOf(features, 'browsed').flatMap((zone) => zone.animals)])];
       return here.length === 0
