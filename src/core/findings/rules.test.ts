@@ -898,6 +898,18 @@ describe('harm', () => {
   });
 });
 
+describe('goats', () => {
+  const browsedBy = (animals: ('rabbit' | 'goat')[]) =>
+    findingsOf(
+      sample({ animals, features: [hollow({ kind: 'browsed', animals: ['goat'], pressure: 'some' })] }),
+    ).filter(({ rule }) => rule === 'browsed');
+  it('in one place want a fence there, whatever the guards; where they are everywhere it is said once', () => {
+    expect(browsedBy(['rabbit']).map(({ id }) => id)).toEqual(['browsed:p1:f1']);
+    expect(browsedBy(['rabbit'])[0]!.why).toContain('only a fence is enough');
+    expect(browsedBy(['rabbit', 'goat']).map(({ id }) => id)).toEqual(['browsed:p1:everywhere']);
+  });
+});
+
 describe('hardiness', () => {
   it('two zones too tender is a fault, one a caution; its swap stands the winters, as does that of any rule', () => {
     const severity = (zone: number) =>

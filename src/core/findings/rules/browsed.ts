@@ -26,8 +26,9 @@ export const browsed = reading(['animals', 'features', 'settings', 'units'], (ju
         ];
   const inPlaces = holding.features.flatMap((feature): Finding[] => {
     if (feature.kind !== 'browsed') return [];
-    const fenced = fencedOut(feature.animals).some((animal) => !everywhere.includes(animal));
-    const { need, size } = fenced ? { need: Infinity, size: null } : guardHeight(feature.animals, snow);
+    // What only a fence stops, and is everywhere, is said above.
+    const here = feature.animals.filter((animal) => !everywhere.includes(animal));
+    const { need, size } = fencedOut(here).length > 0 ? { need: Infinity, size: null } : guardHeight(here, snow);
     const have = guarded.size ?? (guarded.need > 0 ? Infinity : 0); // taller than any guard: the whole is fenced
     if (need <= have + 1e-9) return [];
     const plants = plantsInside(layout.stand, feature.ring);
