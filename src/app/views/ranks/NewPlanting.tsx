@@ -3,62 +3,21 @@ import { useEffect, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { addPlanting, removePattern } from '../../../core/holding/planting-commands.ts';
 import { plantingFrom } from '../../../core/ranks/copy.ts';
-import { PURPOSES, type Baseline, type Holding, type Planting, type Purpose } from '../../../core/holding/schema.ts';
+import { PURPOSES, type Holding, type Planting, type Purpose } from '../../../core/holding/schema.ts';
 import { drawnBlock } from '../../../core/ranks/baseline.ts';
-import { newPlanting, patterns, patternShape, type Answers } from '../../../core/ranks/patterns.ts';
-import { purposes, sayRuns } from '../../../core/ranks/purposes.ts';
-import { formatLength, inUnits } from '../../../core/units/quantities.ts';
+import { newPlanting, patternShape, type Answers } from '../../../core/ranks/patterns.ts';
+import { purposes } from '../../../core/ranks/purposes.ts';
 import { LengthField } from '../../parts/LengthField.tsx';
 import { PlanView } from '../../plan/PlanView.tsx';
 import { startSketch } from '../../plan/pencil.ts';
 import { Guarded } from '../../parts/Guarded.tsx';
 import { look, useLook } from '../../store/look-at.ts';
-import { useShown, useBook } from '../../store/derived.ts';
+import { useShown } from '../../store/derived.ts';
 import { newId } from '../../store/ids.ts';
 import { run } from '../../store/session.ts';
 import { BaselineSource } from './BaselineSource.tsx';
-
-type Beside = Extract<Baseline, { kind: 'beside' }>;
-type How = 'baseline' | 'curvedBaseline' | 'beside' | 'block' | 'boundary' | 'anchors';
-
-/** Ways to say where each shape lies. */
-const WAYS: Readonly<Record<ReturnType<typeof patternShape>, readonly { value: How; label: string }[]>> = {
-  line: [
-    { value: 'baseline', label: 'I draw it straight' },
-    { value: 'curvedBaseline', label: 'I draw it curved' },
-    { value: 'beside', label: 'Along something' },
-  ],
-  block: [
-    { value: 'block', label: 'I draw its outline' },
-    { value: 'boundary', label: 'The whole boundary' },
-  ],
-  guilds: [{ value: 'anchors', label: 'I set each tree' }],
-};
-const WHERE = {
-  line: 'Where does its line run?',
-  block: 'Where does it lie?',
-  guilds: 'Where do the trees stand?',
-} as const;
-
-/** What shows until the steward has drawn: in the middle, so that there is something to see and drag. */
-const STUBS: Readonly<Record<ReturnType<typeof patternShape>, Baseline>> = {
-  line: {
-    kind: 'drawn',
-    points: [
-      [-15, 0],
-      [15, 0],
-    ],
-    curved: false,
-    closed: false,
-  },
-  block: drawnBlock([
-    [-15, -10],
-    [15, -10],
-    [15, 10],
-    [-15, 10],
-  ]),
-  guilds: { kind: 'guilds', anchors: [[0, 0]] },
-};
+import { MAKE_WORDS, STUBS, WAYS, WHERE, type Beside, type How } from './new-planting-ways.ts';
+import { OwnPattern, Questions } from './PatternQuestions.tsx';
 
 /** What is the planting for, how exactly, and where does it lie: then the rows lie at once. */
 export function NewPlanting() {
@@ -175,108 +134,6 @@ export function NewPlanting() {
     </main>
   );
 }
-
-/** Why the pattern is as it is, what it asks, and what it then lays. */
-function Questions({
-  purpose,
-  answers,
-  latitude,
-  onAnswer,
-}: {
-  purpose: Purpose;
-  answers: Answers;
-  latitude: number;
-  onAnswer(key: string, answer: string): void;
-}) {
-  const { units } = useShown();
-  const book = useBook();
-  const { why, questions, source } = patterns[purpose];
-  const laid = newPlanting({
-    name: '-',
-    purpose,
-    answers,
-    baseline: STUBS[patternShape(purpose, answers)],
-    side: 'right',
-    latitude,
-    newId: () => '-',
-  });
-  return (
-    <>
-      <p>{inUnits(why, units)}</p>
-      {questions.map(({ key, ask, options }) => {
-        const chosen = answers[key] ?? options[0]!.key;
-        return (
-          <div className="field" key={key}>
-            <span className="label" id={`ask-${key}`}>
-              {ask}
-            </span>
-            <Radio.Group
-              aria-labelledby={`ask-${key}`}
-              value={chosen}
-              onChange={({ target }) => onAnswer(key, String(target.value))}
-              className="answers"
-            >
-              {options.map((option) => (
-                <Radio key={option.key} value={option.key}>
-                  {inUnits(option.label, units)}
-                </Radio>
-              ))}
-            </Radio.Group>
-            {options.map(
-              (option) =>
-                option.key === chosen &&
-                option.why && (
-                  <p className="soft fine" key={option.key}>
-                    {inUnits(option.why, units)}
-                  </p>
-                ),
-            )}
-          </div>
-        );
-      })}
-      <ol className="rows-list laid-rows" aria-label="Rows that it lays">
-        {laid.rows.map((row, r) => (
-          <li key={r}>
-            <strong>{row.name}</strong>, {formatLength(row.spacing, units, { decimals: 2 })} apart
-            {row.rowGap > 0 ? `, ${formatLength(row.rowGap, units, { decimals: 2 })} from the row before` : ''}:{' '}
-            {sayRuns(row.runs, book)}.
-          </li>
-        ))}
-      </ol>
-      <p className="soft fine">Source: {source}. All of it can be changed once it lies.</p>
-    </>
-  );
-}
-
-function OwnPattern({
-  pattern,
-  onRemove,
-}: {
-  pattern: ReturnType<typeof useShown>['patterns'][number];
-  onRemove(): void;
-}) {
-  const book = useBook();
-  return (
-    <>
-      <p>
-        Your own pattern: {pattern.rows.length === 1 ? '1 row' : `${pattern.rows.length} rows`}.{' '}
-        {pattern.rows.map((row) => sayRuns(row.runs, book)).join('; ')}.
-      </p>
-      <Button size="small" danger onClick={onRemove}>
-        Throw it away
-      </Button>
-    </>
-  );
-}
-
-const MAKE_WORDS: Readonly<Record<How, string>> = {
-  beside: 'Lay the rows',
-  boundary: 'Fill it with rows',
-  baseline: 'Draw the line',
-  curvedBaseline: 'Draw the line',
-  block: 'Draw the outline',
-  anchors: 'Set the trees',
-};
 
 /** The planting that waits to be drawn. Drawn, it is in the holding: on to its rows. Put down undrawn, it is as if it had never been. */
 function useWaiting(): Planting | null {
