@@ -1,3 +1,4 @@
+import { FilePick } from './FilePick.tsx';
 import { Button, Input } from 'antd';
 import { useId, useRef, useState } from 'react';
 import { sayPlace, typedPlace } from '../../core/ground/typed-place.ts';
@@ -94,17 +95,7 @@ export function PlaceField({ value, onChange }: Props) {
         <Button loading={busy === 'file'} onClick={() => file.current?.click()}>
           From a map file
         </Button>
-        <input
-          ref={file}
-          type="file"
-          style={{ display: 'none' }} // a form's own styles would show it
-          aria-label="Map file of the place"
-          onChange={(event) => {
-            const chosen = event.target.files?.[0];
-            event.target.value = '';
-            if (chosen) void read(chosen);
-          }}
-        />
+        <FilePick input={file} label="Map file of the place" onPick={(chosen) => void read(chosen)} />
       </div>
       {problem && (
         <p className="field-problem" id={`${id}-problem`} role="alert">

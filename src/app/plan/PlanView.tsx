@@ -1,9 +1,9 @@
-import { Suspense, useEffect, useEffectEvent, useRef, useState, type ReactNode, type RefObject } from 'react';
+import { Suspense, useEffect, useEffectEvent, useRef, useState, type ReactNode } from 'react';
 import { settingOf } from '../../core/holding/settings.ts';
 import type { Point } from '../../core/geometry/point.ts';
 import { plantNamed } from '../../core/ranks/stand.ts';
 import { useTokens } from '../look/Look.tsx';
-import { useRinged, useWorked } from '../store/derived.ts';
+import { useRinged, useWorked, type Worked } from '../store/derived.ts';
 import { look, useLook } from '../store/look-at.ts';
 import { PlanMap } from './PlanMap.ts';
 import type { Picked } from './pointing.ts';
@@ -25,9 +25,6 @@ export function PlanView({
   year: number;
   children?: ReactNode;
 }) {
-  const element = useRef<HTMLDivElement>(null);
-  const map = useRef<PlanMap | null>(null);
-  const [made, setMade] = useState<PlanMap | null>(null);
   const worked = useWorked();
   const tokens = useTokens();
   const { selection, sketch, goTo, overlay, mark, section, zones } = useLook();
@@ -35,6 +32,85 @@ export function PlanView({
   const ringed = useRinged();
   const { holding, all } = worked;
 
+  const { element, map } = useMap(worked, planting);
+  const stand = planting ? worked.laid(planting)?.layout.stand : undefined;
+  const chosenIndex = selection?.what === 'plant' && stand ? plantNamed(stand, selection.row, selection.place) : null;
+
+  useEffect(() => {
+    map?.show({
+      holding,
+      all,
+      active: planting,
+      year,
+      site: settingOf(holding, 'growth.site'),
+      ringed,
+      chosen: chosenIndex,
+      tokens,
+      selection,
+      sketch,
+      editable: planting ? 'planting' : 'ground',
+      overlay,
+      mark: planting ? null : mark,
+      section: planting ? null : section,
+      zones,
+      pictures,
+    });
+  }, [
+    map,
+    holding,
+    all,
+    planting,
+    year,
+    ringed,
+    chosenIndex,
+    tokens,
+    selection,
+    sketch,
+    overlay,
+    mark,
+    section,
+    zones,
+    pictures,
+  ]);
+
+  useEffect(() => {
+    if (goTo) map?.reveal(goTo.points);
+  }, [map, goTo]);
+
+  useKeys({
+    '0': () => map?.fit(),
+    '+': () => map?.zoom(1.5),
+    '-': () => map?.zoom(1 / 1.5),
+  });
+
+  return (
+    <div className="plan">
+      <div
+        ref={element}
+        className="plan-map"
+        data-testid="plan.map"
+        role="application"
+        aria-label={`Plan of ${holding.name}. Zoom with + and -, fit with 0. Everything on it is also listed beside it.`}
+        tabIndex={0}
+      />
+      {children}
+      <Suspense>{sketch && <SketchBar planting={planting} />}</Suspense>
+      <Suspense>
+        {map && planting && (
+          <After>
+            <Inset map={map} />
+          </After>
+        )}
+      </Suspense>
+      <NorthAndZoom map={map} />
+    </div>
+  );
+}
+
+/** The map in its element, made once, and what its pointer work does: to the planting in hand, or to the ground. */
+function useMap(worked: Worked, planting: string | null) {
+  const element = useRef<HTMLDivElement>(null);
+  const [map, setMap] = useState<PlanMap | null>(null);
   const onPick = useEffectEvent((thing: Picked) => {
     if (!thing) return look({ selection: null });
     if (thing.what === 'baseline') return look({ selection: { what: 'planting' } });
@@ -59,8 +135,7 @@ export function PlanView({
       onFinish: () => onFinish(),
       onReshape: (...reshaped) => void import('./reshape.ts').then(({ reshape }) => reshape(...reshaped)),
     });
-    map.current = drawn;
-    setMade(drawn);
+    setMap(drawn);
     const watch = new ResizeObserver(() => drawn.resize());
     watch.observe(element.current!);
     return () => {
@@ -68,82 +143,11 @@ export function PlanView({
       drawn.dispose();
     };
   }, []);
-
-  const stand = planting ? worked.laid(planting)?.layout.stand : undefined;
-  const chosenIndex = selection?.what === 'plant' && stand ? plantNamed(stand, selection.row, selection.place) : null;
-
-  useEffect(() => {
-    map.current?.show({
-      holding,
-      all,
-      active: planting,
-      year,
-      site: settingOf(holding, 'growth.site'),
-      ringed,
-      chosen: chosenIndex,
-      tokens,
-      selection,
-      sketch,
-      editable: planting ? 'planting' : 'ground',
-      overlay,
-      mark: planting ? null : mark,
-      section: planting ? null : section,
-      zones,
-      pictures,
-    });
-  }, [
-    holding,
-    all,
-    planting,
-    year,
-    ringed,
-    chosenIndex,
-    tokens,
-    selection,
-    sketch,
-    overlay,
-    mark,
-    section,
-    zones,
-    pictures,
-  ]);
-
-  useEffect(() => {
-    if (goTo) map.current?.reveal(goTo.points);
-  }, [goTo]);
-
-  useKeys({
-    '0': () => map.current?.fit(),
-    '+': () => map.current?.zoom(1.5),
-    '-': () => map.current?.zoom(1 / 1.5),
-  });
-
-  return (
-    <div className="plan">
-      <div
-        ref={element}
-        className="plan-map"
-        data-testid="plan.map"
-        role="application"
-        aria-label={`Plan of ${holding.name}. Zoom with + and -, fit with 0. Everything on it is also listed beside it.`}
-        tabIndex={0}
-      />
-      {children}
-      <Suspense>{sketch && <SketchBar planting={planting} />}</Suspense>
-      <Suspense>
-        {made && planting && (
-          <After>
-            <Inset map={made} />
-          </After>
-        )}
-      </Suspense>
-      <NorthAndZoom map={map} />
-    </div>
-  );
+  return { element, map };
 }
 
 /** Which way is north, and nearer, farther, or the whole holding. */
-function NorthAndZoom({ map }: { map: RefObject<PlanMap | null> }) {
+function NorthAndZoom({ map }: { map: PlanMap | null }) {
   return (
     <>
       <div className="plan-north" aria-hidden="true">
@@ -155,13 +159,13 @@ function NorthAndZoom({ map }: { map: RefObject<PlanMap | null> }) {
         </svg>
       </div>
       <div className="plan-zoom">
-        <button type="button" aria-label="Zoom in" onClick={() => map.current?.zoom(1.5)}>
+        <button type="button" aria-label="Zoom in" onClick={() => map?.zoom(1.5)}>
           +
         </button>
-        <button type="button" aria-label="Zoom out" onClick={() => map.current?.zoom(1 / 1.5)}>
+        <button type="button" aria-label="Zoom out" onClick={() => map?.zoom(1 / 1.5)}>
           −
         </button>
-        <button type="button" aria-label="Show the whole holding" onClick={() => map.current?.fit()}>
+        <button type="button" aria-label="Show the whole holding" onClick={() => map?.fit()}>
           ⤢
         </button>
       </div>

@@ -1,3 +1,4 @@
+import type { Stand } from '../../core/ranks/stand.ts';
 import type { Species } from '../../core/holding/species-schema.ts';
 import { Input, Modal } from 'antd';
 import { useMemo, useState } from 'react';
@@ -18,11 +19,58 @@ interface Found {
 export function Finder({ onClose }: { onClose(): void }) {
   const [text, setText] = useState('');
   const [at, setAt] = useState(0);
-  const worked = useWorked();
-  const navigate = useNavigate();
-  const { holding, all } = worked;
+  const everything = useEverything();
+  const words = text.toLowerCase().split(/\s+/).filter(Boolean);
+  const found = everything
+    .filter(({ label, kind }) => words.every((word) => `${label} ${kind}`.toLowerCase().includes(word)))
+    .slice(0, 12);
+  const take = (one: Found | undefined) => {
+    if (!one) return;
+    onClose();
+    one.go();
+  };
+  return (
+    <Modal open onCancel={onClose} footer={null} title="Find" width={520} destroyOnHidden>
+      <Input
+        autoFocus
+        value={text}
+        placeholder="A planting, a row, a place, a species, a command"
+        aria-label="Find"
+        role="combobox"
+        aria-expanded
+        aria-controls="finder-list"
+        aria-activedescendant={found[at] ? `found-${at}` : undefined}
+        onChange={(event) => {
+          setText(event.target.value);
+          setAt(0);
+        }}
+        onPressEnter={() => take(found[at])}
+        onKeyDown={(event) => {
+          if (event.key === 'ArrowDown') setAt(Math.min(at + 1, found.length - 1));
+          if (event.key === 'ArrowUp') setAt(Math.max(at - 1, 0));
+        }}
+      />
+      <ul className="finder-list" id="finder-list" role="listbox" aria-label="Found">
+        {found.map((one, i) => (
+          <li key={one.key} id={`found-${i}`} role="option" aria-selected={i === at} onClick={() => take(one)}>
+            <span>{one.label}</span>
+            <small>{one.kind}</small>
+          </li>
+        ))}
+        {found.length === 0 && (
+          <li role="option" aria-selected={false} className="nothing">
+            Nothing here is called that.
+          </li>
+        )}
+      </ul>
+    </Modal>
+  );
+}
 
-  const everything = useMemo((): Found[] => {
+function useEverything(): readonly Found[] {
+  const { holding, all } = useWorked();
+  const navigate = useNavigate();
+  return useMemo((): Found[] => {
     const to = (path: string) => void navigate(`/h/${holding.id}/${path}`);
     return [
       ...['ground', 'ranks', 'order', 'field'].map((stage) => ({
@@ -69,55 +117,10 @@ export function Finder({ onClose }: { onClose(): void }) {
       { key: 'list', kind: 'Command', label: 'All holdings', go: () => void navigate('/') },
     ];
   }, [holding, all, navigate]);
+}
 
-  const words = text.toLowerCase().split(/\s+/).filter(Boolean);
-  const found = everything
-    .filter(({ label, kind }) => words.every((word) => `${label} ${kind}`.toLowerCase().includes(word)))
-    .slice(0, 12);
-  const take = (one: Found | undefined) => {
-    if (!one) return;
-    onClose();
-    one.go();
-  };
-  return (
-    <Modal open onCancel={onClose} footer={null} title="Find" width={520} destroyOnHidden>
-      <Input
-        autoFocus
-        value={text}
-        placeholder="A planting, a row, a place, a species, a command"
-        aria-label="Find"
-        role="combobox"
-        aria-expanded
-        aria-controls="finder-list"
-        aria-activedescendant={found[at] ? `found-${at}` : undefined}
-        onChange={(event) => {
-          setText(event.target.value);
-          setAt(0);
-        }}
-        onPressEnter={() => take(found[at])}
-        onKeyDown={(event) => {
-          if (event.key === 'ArrowDown') setAt(Math.min(at + 1, found.length - 1));
-          if (event.key === 'ArrowUp') setAt(Math.max(at - 1, 0));
-        }}
-      />
-      <ul className="finder-list" id="finder-list" role="listbox" aria-label="Found">
-        {found.map((one, i) => (
-          <li key={one.key} id={`found-${i}`} role="option" aria-selected={i === at} onClick={() => take(one)}>
-            <span>{one.label}</span>
-            <small>{one.kind}</small>
-          </li>
-        ))}
-        {found.length === 0 && (
-          <li role="option" aria-selected={false} className="nothing">
-            Nothing here is called that.
-          </li>
-        )}
-      </ul>
-    </Modal>
-  );
-
-  function ring(stand: (typeof all)[number]['layout']['stand'], species: Species): void {
-    const index = stand.kinds.indexOf(species);
-    look({ ringed: Array.from(stand.species.keys()).filter((i) => stand.species[i] === index) });
-  }
+/** Rings the plants of a kind on the plan. */
+function ring(stand: Stand, species: Species): void {
+  const index = stand.kinds.indexOf(species);
+  look({ ringed: Array.from(stand.species.keys()).filter((i) => stand.species[i] === index) });
 }

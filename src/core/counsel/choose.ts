@@ -103,53 +103,21 @@ export interface Ranked {
   readonly inFavour: readonly string[];
 }
 
+/** What is said of a species at a spot: what forbids it, what wants care, what speaks for it. */
+interface Said {
+  readonly faults: string[];
+  readonly cares: string[];
+  readonly inFavour: string[];
+}
+
 /** How a species suits a spot, in words. */
 export function rank(species: Species, spot: Spot, holding: Holding, use: Use | null): Ranked {
-  const length = (metres: number) => formatLength(metres, holding.units, { decimals: metres % 1 === 0 ? 0 : 1 });
-  const faults: string[] = [];
-  const cares: string[] = [];
-  const inFavour: string[] = [];
-  const { uses = [], invasive, pests, fixesNitrogen, bearsClay, bearsSand, bearsWind } = moreOf(species);
-  if (spot.wet) {
-    if (bears(species, spot.wet.moisture)) inFavour.push('bears wet feet');
-    else faults.push(`drowns in ${spot.wet.name}: bears ${species.moisture.join(' to ')}`);
-  }
-  for (const { label, moisture, ph, depth, texture } of spot.soils) {
-    const bearsIt = texture === 'clay' ? bearsClay : texture === 'sand' ? bearsSand : undefined;
-    if (bearsIt === false) cares.push(`${label} is too ${texture === 'clay' ? 'heavy' : 'light'} for it`);
-    if ((moisture === 'wet' || moisture === 'dry') && !bears(species, moisture))
-      (moisture === 'wet' ? faults : cares).push(`${label} is too ${moisture} for it`);
-    else if (species.ph && ph !== null && (ph < species.ph[0] || ph > species.ph[1]))
-      cares.push(`pH ${ph} lies outside its ${species.ph.join(' to ')}`);
-    else if (depth !== null && depth < SHALLOW && matureHeight(species) > 12)
-      cares.push(`${length(depth)} of soil is shallow for so tall a tree`);
-  }
-  if (spot.soils.length > 0 && faults.length + cares.length === 0) inFavour.push('suits the soil');
-  const grown = becomes({ species, kept: spot.kept });
-  if (spot.ceiling && grown.height > spot.ceiling.metres)
-    faults.push(
-      `${length(grown.height)} is too much under the ${length(spot.ceiling.metres)} that the ${spot.ceiling.name} leaves`,
-    );
-  else if (spot.ceiling && matureHeight(species) > spot.ceiling.metres)
-    cares.push(`stays under the ${spot.ceiling.name} only while it is cut`);
-  else if (spot.ceiling) inFavour.push(`stays under the ${spot.ceiling.name}`);
-  if (spot.building && spot.building.metres < Math.min(species.width[1], spot.kept?.width ?? Infinity) / 2)
-    cares.push(`its crown will touch the ${spot.building.name}`);
-  if (spot.sun !== null) {
-    const wanted = hoursWanted(holding, species);
-    if (wanted > spot.sun) cares.push(`wants ${wanted} h of sun, the darkest plant has ${spot.sun.toFixed(1)}`);
-    else if (spot.sun < 6) inFavour.push('bears the shade here');
-  }
-  const zone = holding.climate?.zone;
-  if (zone && species.zone > zone)
-    faults.push(`not hardy: stands zone ${species.zone}, here it is ${zone}${madeUp(holding.climate, 'zone')}`);
-  else if (zone) inFavour.push(`hardy in zone ${zone}${madeUp(holding.climate, 'zone')}`);
-  const does = harmTo(species, stockAmong(holding.animals));
-  if (does?.kills) faults.push(`its ${does.part} can kill the stock that is kept here`);
-  else if (does) cares.push(`its ${does.part} can poison the stock that is kept here`);
-  if (spot.spacing > grown.width * 1.2) cares.push(`at ${length(spot.spacing)} apart it will not close`);
-  if (invasive) cares.push(invasive);
-  if (pests) cares.push(pests);
+  const said: Said = { faults: [], cares: [], inFavour: [] };
+  sayGround(said, species, spot, holding);
+  sayRoom(said, species, spot, holding);
+  sayPlace(said, species, holding);
+  const { faults, cares, inFavour } = said;
+  const { uses = [], fixesNitrogen, bearsWind } = moreOf(species);
   const thrives = holding.thriving.some(
     (one) =>
       one === species.id ||
@@ -173,6 +141,64 @@ export function rank(species: Species, spot: Spot, holding: Holding, use: Use | 
     inFavour,
   };
 }
+
+/** Water and soil. */
+function sayGround({ faults, cares, inFavour }: Said, species: Species, spot: Spot, { units }: Holding): void {
+  const { bearsClay, bearsSand } = moreOf(species);
+  if (spot.wet) {
+    if (bears(species, spot.wet.moisture)) inFavour.push('bears wet feet');
+    else faults.push(`drowns in ${spot.wet.name}: bears ${species.moisture.join(' to ')}`);
+  }
+  for (const { label, moisture, ph, depth, texture } of spot.soils) {
+    const bearsIt = texture === 'clay' ? bearsClay : texture === 'sand' ? bearsSand : undefined;
+    if (bearsIt === false) cares.push(`${label} is too ${texture === 'clay' ? 'heavy' : 'light'} for it`);
+    if ((moisture === 'wet' || moisture === 'dry') && !bears(species, moisture))
+      (moisture === 'wet' ? faults : cares).push(`${label} is too ${moisture} for it`);
+    else if (species.ph && ph !== null && (ph < species.ph[0] || ph > species.ph[1]))
+      cares.push(`pH ${ph} lies outside its ${species.ph.join(' to ')}`);
+    else if (depth !== null && depth < SHALLOW && matureHeight(species) > 12)
+      cares.push(`${sayMetres(depth, units)} of soil is shallow for so tall a tree`);
+  }
+  if (spot.soils.length > 0 && faults.length + cares.length === 0) inFavour.push('suits the soil');
+}
+
+/** What hangs over it and stands beside it, the light they leave, and the width of its row. */
+function sayRoom({ faults, cares, inFavour }: Said, species: Species, spot: Spot, holding: Holding): void {
+  const { units } = holding;
+  const grown = becomes({ species, kept: spot.kept });
+  if (spot.ceiling && grown.height > spot.ceiling.metres)
+    faults.push(
+      `${sayMetres(grown.height, units)} is too much under the ${sayMetres(spot.ceiling.metres, units)} that the ${spot.ceiling.name} leaves`,
+    );
+  else if (spot.ceiling && matureHeight(species) > spot.ceiling.metres)
+    cares.push(`stays under the ${spot.ceiling.name} only while it is cut`);
+  else if (spot.ceiling) inFavour.push(`stays under the ${spot.ceiling.name}`);
+  if (spot.building && spot.building.metres < Math.min(species.width[1], spot.kept?.width ?? Infinity) / 2)
+    cares.push(`its crown will touch the ${spot.building.name}`);
+  if (spot.sun !== null) {
+    const wanted = hoursWanted(holding, species);
+    if (wanted > spot.sun) cares.push(`wants ${wanted} h of sun, the darkest plant has ${spot.sun.toFixed(1)}`);
+    else if (spot.sun < 6) inFavour.push('bears the shade here');
+  }
+  if (spot.spacing > grown.width * 1.2) cares.push(`at ${sayMetres(spot.spacing, units)} apart it will not close`);
+}
+
+/** Winters, the stock that is kept here, and what is known against it elsewhere. */
+function sayPlace({ faults, cares, inFavour }: Said, species: Species, holding: Holding): void {
+  const zone = holding.climate?.zone;
+  if (zone && species.zone > zone)
+    faults.push(`not hardy: stands zone ${species.zone}, here it is ${zone}${madeUp(holding.climate, 'zone')}`);
+  else if (zone) inFavour.push(`hardy in zone ${zone}${madeUp(holding.climate, 'zone')}`);
+  const does = harmTo(species, stockAmong(holding.animals));
+  if (does?.kills) faults.push(`its ${does.part} can kill the stock that is kept here`);
+  else if (does) cares.push(`its ${does.part} can poison the stock that is kept here`);
+  const { invasive, pests } = moreOf(species);
+  if (invasive) cares.push(invasive);
+  if (pests) cares.push(pests);
+}
+
+const sayMetres = (metres: number, units: Holding['units']): string =>
+  formatLength(metres, units, { decimals: metres % 1 === 0 ? 0 : 1 });
 
 /** All species ranked for a row, best first; with a use only those planted for it. */
 export function choose(holding: Holding, laid: Laid, rowId: string, use: Use | null): Ranked[] {

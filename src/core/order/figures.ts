@@ -31,42 +31,12 @@ export function figures(planting: Planting, layout: Layout, sum: Quantities, hol
   const { stand } = layout;
   const { units } = holding;
   const ground = planting.baseline.kind === 'block' ? area(planting.baseline.outline) : 0;
-  const { name: areaUnit, squareMetres: perUnit } = landUnit(units);
   const site = settingOf(holding, 'growth.site');
-  const species = new Set(sum.kinds.map((kind) => kind.species)).size;
-  const growthInputs = sum.kinds.slice(0, 4).map(({ species: { common, rate, height, width } }) => {
-    const range = (pair: readonly [number, number]) =>
-      `${formatLength(pair[0], units, { decimals: 0 })} to ${formatLength(pair[1], units, { decimals: 0 })}`;
-    return {
-      label: common,
-      text: `${rate === 'veryFast' ? 'very fast' : rate}; ${range(height)} high, ${range(width)} wide`,
-    };
-  });
+  const growth = growthInputs(sum, units);
   return [
-    {
-      key: 'plants',
-      text: formatCount(sum.plants),
-      label: `plants, ${species === 1 ? '1 species' : `${species} species`}`,
-      why: {
-        formula: 'places along each row (length over spacing, plus one) less those cleared by gaps',
-        inputs: stand.rows.map(({ row, line, spacing, from, to }) => ({
-          label: row.name,
-          text: `${formatLength(line?.length ?? 0, units)} at ${formatLength(spacing, units, { decimals: 2 })}: ${counted(to - from, 'plant')}`,
-        })),
-        source: 'counted place by place as they are laid; lengths are horizontal',
-      },
-    },
+    plantsFigure(layout, sum, units),
     planting.baseline.kind === 'block'
-      ? {
-          key: 'density',
-          text: formatCount(Math.round((stand.count / ground) * perUnit)),
-          label: `plants a ${areaUnit}, edges and lanes in`,
-          why: {
-            formula: 'plants that stand over the ground inside the outline',
-            inputs: [{ label: 'Ground', text: `${(ground / perUnit).toFixed(2)} ${areaUnit}s` }],
-            source: 'counted; order by the count, quote density only as a headline',
-          },
-        }
+      ? densityFigure(stand.count, ground, units)
       : {
           key: 'beltWidth',
           text: formatLength(
@@ -76,7 +46,7 @@ export function figures(planting: Planting, layout: Layout, sum: Quantities, hol
           label: `${planting.baseline.kind === 'guilds' ? 'guild' : 'belt'} width at year ${year}`,
           why: {
             formula: 'outermost rows apart, plus half a mean crown on each side',
-            inputs: growthInputs,
+            inputs: growth,
             source: growthSource,
           },
         },
@@ -86,7 +56,7 @@ export function figures(planting: Planting, layout: Layout, sum: Quantities, hol
       label: `tallest row at year ${year}`,
       why: {
         formula: 'Chapman-Richards growth from the stock’s height, transplant check taken out',
-        inputs: growthInputs,
+        inputs: growth,
         source: growthSource,
       },
     },
@@ -95,6 +65,48 @@ export function figures(planting: Planting, layout: Layout, sum: Quantities, hol
     orderFigure(sum, holding),
     guardsFigure(sum, holding),
   ];
+}
+
+const growthInputs = ({ kinds }: Quantities, units: Holding['units']): Why['inputs'] =>
+  kinds.slice(0, 4).map(({ species: { common, rate, height, width } }) => {
+    const range = (pair: readonly [number, number]) =>
+      `${formatLength(pair[0], units, { decimals: 0 })} to ${formatLength(pair[1], units, { decimals: 0 })}`;
+    return {
+      label: common,
+      text: `${rate === 'veryFast' ? 'very fast' : rate}; ${range(height)} high, ${range(width)} wide`,
+    };
+  });
+
+function plantsFigure({ stand }: Layout, sum: Quantities, units: Holding['units']): Figure {
+  const species = new Set(sum.kinds.map((kind) => kind.species)).size;
+  return {
+    key: 'plants',
+    text: formatCount(sum.plants),
+    label: `plants, ${species === 1 ? '1 species' : `${species} species`}`,
+    why: {
+      formula: 'places along each row (length over spacing, plus one) less those cleared by gaps',
+      inputs: stand.rows.map(({ row, line, spacing, from, to }) => ({
+        label: row.name,
+        text: `${formatLength(line?.length ?? 0, units)} at ${formatLength(spacing, units, { decimals: 2 })}: ${counted(to - from, 'plant')}`,
+      })),
+      source: 'counted place by place as they are laid; lengths are horizontal',
+    },
+  };
+}
+
+/** Plants over the `ground` of a block, m². */
+function densityFigure(count: number, ground: number, units: Holding['units']): Figure {
+  const { name, squareMetres } = landUnit(units);
+  return {
+    key: 'density',
+    text: formatCount(Math.round((count / ground) * squareMetres)),
+    label: `plants a ${name}, edges and lanes in`,
+    why: {
+      formula: 'plants that stand over the ground inside the outline',
+      inputs: [{ label: 'Ground', text: `${(ground / squareMetres).toFixed(2)} ${name}s` }],
+      source: 'counted; order by the count, quote density only as a headline',
+    },
+  };
 }
 
 const perLength = ({ cents, length }: Quantities, units: Holding['units']): number =>

@@ -9,39 +9,29 @@ const genusOf = (botanical: string): string => botanical.split(' ')[0]!;
  * records that stand beside it; one of its own id is the record that it replaces.
  */
 export function contradictions(species: Species, others: readonly Species[] = catalogue): string[] {
-  const {
-    id,
-    botanical,
-    common,
-    tag,
-    family,
-    height,
-    width,
-    moisture,
-    light,
-    ph,
-    toxicTo,
-    partner,
-    stock,
-    source,
-    givesJuglone,
-    bearsJuglone,
-    more = {},
-  } = species;
-  const beside = others.filter((other) => other.id !== id);
+  const beside = others.filter((other) => other.id !== species.id);
+  const wrong: readonly Check[] = [...ofNames(species, beside), ...ofFacts(species)];
+  return wrong.filter(([is]) => is).map(([, sentence]) => sentence);
+}
+
+/** Whether something is wrong, and how that is said. */
+type Check = readonly [wrong: boolean, sentence: string];
+
+function ofNames({ id, botanical, common, tag, family }: Species, beside: readonly Species[]): Check[] {
   const kin = beside.find((other) => genusOf(other.botanical) === genusOf(botanical));
-  const wrong: [boolean, string][] = [
+  const like = (name: string, other: string) => name.toLowerCase() === other.toLowerCase();
+  return [
     [
       !/^[A-Z][a-z]+ (x )?[a-z-]+$/.test(botanical),
       `'${botanical}' is not a botanical name: write genus and kind, as in Corylus avellana.`,
     ],
     [id !== botanical.toLowerCase().replaceAll(' ', '-'), `Its id '${id}' is not that of ${botanical}.`],
     [
-      beside.some((other) => other.botanical.toLowerCase() === botanical.toLowerCase()),
+      beside.some((other) => like(other.botanical, botanical)),
       `${botanical} is in the book already: correct that record.`,
     ],
     [
-      beside.some((other) => other.common.toLowerCase() === common.toLowerCase()),
+      beside.some((other) => like(other.common, common)),
       `Another species is called ${common}: add a word that tells them apart.`,
     ],
     [
@@ -49,6 +39,24 @@ export function contradictions(species: Species, others: readonly Species[] = ca
       `The tag ${tag} is taken by ${beside.find((other) => other.tag === tag)?.common}.`,
     ],
     [!!kin && kin.family !== family, `${genusOf(botanical)} belongs to the ${kin?.family}, not to the ${family}.`],
+  ];
+}
+
+function ofFacts({
+  height,
+  width,
+  moisture,
+  light,
+  ph,
+  toxicTo,
+  partner,
+  stock,
+  source,
+  givesJuglone,
+  bearsJuglone,
+  more = {},
+}: Species): Check[] {
+  return [
     [height[0] > height[1], `It cannot be ${height[0]} to ${height[1]} m high: the smaller comes first.`],
     [width[0] > width[1], `It cannot be ${width[0]} to ${width[1]} m wide: the smaller comes first.`],
     [
@@ -71,5 +79,4 @@ export function contradictions(species: Species, others: readonly Species[] = ca
     ],
     [givesJuglone === true && bearsJuglone !== true, 'What gives juglone also bears it.'],
   ];
-  return wrong.filter(([is]) => is).map(([, sentence]) => sentence);
 }

@@ -1,3 +1,4 @@
+import { FilePick } from '../../parts/FilePick.tsx';
 import { sayPlace } from '../../../core/ground/typed-place.ts';
 import './ground.css';
 import { Button } from 'antd';
@@ -13,7 +14,7 @@ import { PlacePanel } from './PlacePanel.tsx';
 import { StopPanel } from './StopPanel.tsx';
 import { SunStop } from './SunStop.tsx';
 import { deleteFeature } from './delete-feature.ts';
-import { STOPS, stopOf } from './stops.ts';
+import { STOPS, stopOf, type Stop } from './stops.ts';
 
 const ImportSheet = lazy(async () => ({ default: (await import('./ImportSheet.tsx')).ImportSheet }));
 const FeaturesTable = lazy(async () => ({ default: (await import('./FeaturesTable.tsx')).FeaturesTable }));
@@ -65,40 +66,7 @@ export function GroundView() {
   );
   return (
     <>
-      <nav className="walk" aria-label="The walk">
-        <div className="walk-head">
-          <h2>The walk</h2>
-          <Link to={`/h/${holding.id}/ground/list`}>List</Link>
-        </div>
-        <ol>
-          {STOPS.map((one) => {
-            const { text, sure } = one.state(holding);
-            return (
-              <li key={one.key} className={`is-${sure}`}>
-                <NavLink
-                  to={`/h/${holding.id}/ground/${one.key}`}
-                  className={() => (one === stop && !atPlace ? 'active' : '')}
-                  aria-current={one === stop && !atPlace ? 'page' : undefined}
-                  onClick={() => look({ selection: null })}
-                >
-                  <strong>{one.label}</strong>
-                  <span>{text}</span>
-                </NavLink>
-              </li>
-            );
-          })}
-          <li className="is-done place-link">
-            <NavLink
-              to={`/h/${holding.id}/ground/place`}
-              className={() => (atPlace ? 'active' : '')}
-              onClick={() => look({ selection: null })}
-            >
-              <strong>Place, units and rates</strong>
-              <span>{sayPlace(holding.place)}</span>
-            </NavLink>
-          </li>
-        </ol>
-      </nav>
+      <Walk at={atPlace ? null : stop} />
       {stop.key === 'sun' && !atPlace ? (
         <SunStop plan={plan} stop={stop} />
       ) : (
@@ -111,17 +79,11 @@ export function GroundView() {
           </Panel>
         </>
       )}
-      <input
-        ref={input}
-        type="file"
-        hidden
+      <FilePick
+        input={input}
+        label="Map file"
         accept=".geojson,.json,.kml,.kmz,.gpx,.zip,.csv,.tsv,.txt"
-        aria-label="Map file"
-        onChange={(event) => {
-          const picked = event.target.files?.[0];
-          event.target.value = '';
-          if (picked) setFile(picked);
-        }}
+        onPick={setFile}
       />
       <Suspense>
         {file && (
@@ -136,5 +98,46 @@ export function GroundView() {
         )}
       </Suspense>
     </>
+  );
+}
+
+/** The stops of the walk, each with how it stands; `at` is the one that is open, null for the place itself. */
+function Walk({ at }: { at: Stop | null }) {
+  const holding = useShown();
+  return (
+    <nav className="walk" aria-label="The walk">
+      <div className="walk-head">
+        <h2>The walk</h2>
+        <Link to={`/h/${holding.id}/ground/list`}>List</Link>
+      </div>
+      <ol>
+        {STOPS.map((one) => {
+          const { text, sure } = one.state(holding);
+          return (
+            <li key={one.key} className={`is-${sure}`}>
+              <NavLink
+                to={`/h/${holding.id}/ground/${one.key}`}
+                className={() => (one === at ? 'active' : '')}
+                aria-current={one === at ? 'page' : undefined}
+                onClick={() => look({ selection: null })}
+              >
+                <strong>{one.label}</strong>
+                <span>{text}</span>
+              </NavLink>
+            </li>
+          );
+        })}
+        <li className="is-done place-link">
+          <NavLink
+            to={`/h/${holding.id}/ground/place`}
+            className={() => (at === null ? 'active' : '')}
+            onClick={() => look({ selection: null })}
+          >
+            <strong>Place, units and rates</strong>
+            <span>{sayPlace(holding.place)}</span>
+          </NavLink>
+        </li>
+      </ol>
+    </nav>
   );
 }

@@ -1,3 +1,4 @@
+import { FilePick } from '../../parts/FilePick.tsx';
 import { Button, Slider } from 'antd';
 import { useRef, useState } from 'react';
 import { laidByWorldFile } from '../../../core/files/rasters/world-file.ts';
@@ -84,18 +85,12 @@ export function PicturesPanel() {
           }}
         />
       )}
-      <input
-        ref={file}
-        type="file"
-        hidden
-        multiple
+      <FilePick
+        input={file}
+        label="Picture file"
         accept="image/png,image/jpeg,.jgw,.pgw,.jpgw,.pngw,.wld"
-        aria-label="Picture file"
-        onChange={(event) => {
-          const picked = [...(event.target.files ?? [])];
-          event.target.value = '';
-          if (picked.length > 0) void read(picked);
-        }}
+        several
+        onPick={(_, picked) => void read([...picked])}
       />
     </section>
   );

@@ -1,3 +1,4 @@
+import { FilePick } from '../../parts/FilePick.tsx';
 import { Button, Select } from 'antd';
 import { useRef, useState } from 'react';
 import type { CrsChoice } from '../../../core/files/crs-choices.ts';
@@ -77,17 +78,11 @@ export function RasterButton({ wants, label }: { wants: 'elevation' | 'picture';
           }
         />
       )}
-      <input
-        ref={input}
-        type="file"
-        hidden
+      <FilePick
+        input={input}
+        label={label}
         accept={wants === 'elevation' ? '.asc,.grd,.tif,.tiff' : '.tif,.tiff'}
-        aria-label={label}
-        onChange={(event) => {
-          const file = event.target.files?.[0];
-          event.target.value = '';
-          if (file) void read(file);
-        }}
+        onPick={(file) => void read(file)}
       />
     </span>
   );

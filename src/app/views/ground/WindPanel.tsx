@@ -1,3 +1,4 @@
+import { FilePick } from '../../parts/FilePick.tsx';
 import { Button, Segmented, Select } from 'antd';
 import { useRef, useState } from 'react';
 import { dayWords, monthName } from '../../../core/ground/local-rules.ts';
@@ -44,7 +45,6 @@ export function WindPanel() {
       complain((problem as Error).message);
     }
   };
-  const winds = climate?.rose ? windsWorthStopping(climate.rose) : [];
   return (
     <>
       {!climate && (
@@ -54,43 +54,8 @@ export function WindPanel() {
         </p>
       )}
       <Prevailing onChange={(rose) => change({ rose }, 'prevailing wind')} />
-      {climate?.rose && (
-        <>
-          <Segmented
-            block
-            size="small"
-            aria-label="Season"
-            value={season}
-            options={SEASONS.map((value) => ({ value, label: value }))}
-            onChange={setSeason}
-          />
-          <WindRose sectors={climate.rose[season]} season={season} units={units} />
-          <From source={climate.from.rose} />
-          <h3>Winds worth stopping</h3>
-          {winds.length > 0 ? (
-            <ul className="plain">
-              {winds.map((wind) => (
-                <li key={wind.season}>{windSentence(wind, units === 'us')}</li>
-              ))}
-            </ul>
-          ) : (
-            <p>No wind stands out: shelter is worth as much on one side as on another.</p>
-          )}
-        </>
-      )}
-      {climate && (
-        <>
-          <h3>Frost and winter</h3>
-          <p>
-            {climate.lastFrost && climate.firstFrost
-              ? `Frosts until ${dayWords(climate.lastFrost)} and from ${dayWords(climate.firstFrost)}.`
-              : 'Frost dates are not known.'}{' '}
-            {climate.zone ? `Hardiness zone ${climate.zone}.` : 'Hardiness zone not known.'}
-          </p>
-          {climate.lastFrost && <From what="Frosts" source={climate.from.frosts} />}
-          {climate.zone && <From what="Zone" source={climate.from.zone} />}
-        </>
-      )}
+      {climate?.rose && <Roses rose={climate.rose} source={climate.from.rose} season={season} onSeason={setSeason} />}
+      {climate && <Winter climate={climate} />}
       {climate?.months && (
         <>
           <Months months={climate.months} us={units === 'us'} />
@@ -117,18 +82,63 @@ export function WindPanel() {
           run(setClimate(told(climate, facts, { source, simulated }), 'climate (simulated)'))
         }
       />
-      <input
-        ref={file}
-        type="file"
-        hidden
-        accept=".csv,.tsv,.txt"
-        aria-label="Climate table"
-        onChange={(event) => {
-          const picked = event.target.files?.[0];
-          event.target.value = '';
-          if (picked) void read(picked);
-        }}
+      <FilePick input={file} label="Climate table" accept=".csv,.tsv,.txt" onPick={(picked) => void read(picked)} />
+    </>
+  );
+}
+
+/** The wind of a season, and which of the year's winds are worth a belt. */
+function Roses({
+  rose,
+  source,
+  season,
+  onSeason,
+}: {
+  rose: Rose;
+  source: Source;
+  season: Season;
+  onSeason(season: Season): void;
+}) {
+  const { units } = useShown();
+  const winds = windsWorthStopping(rose);
+  return (
+    <>
+      <Segmented
+        block
+        size="small"
+        aria-label="Season"
+        value={season}
+        options={SEASONS.map((value) => ({ value, label: value }))}
+        onChange={onSeason}
       />
+      <WindRose sectors={rose[season]} season={season} units={units} />
+      <From source={source} />
+      <h3>Winds worth stopping</h3>
+      {winds.length > 0 ? (
+        <ul className="plain">
+          {winds.map((wind) => (
+            <li key={wind.season}>{windSentence(wind, units === 'us')}</li>
+          ))}
+        </ul>
+      ) : (
+        <p>No wind stands out: shelter is worth as much on one side as on another.</p>
+      )}
+    </>
+  );
+}
+
+function Winter({ climate }: { climate: Climate }) {
+  return (
+    <>
+      <h3>Frost and winter</h3>
+      <p>
+        {climate.lastFrost && climate.firstFrost
+          ? `Frosts until ${dayWords(climate.lastFrost)} and from ${dayWords(climate.firstFrost)}.`
+          : 'Frost dates are not known.'}{' '}
+        {climate.zone ? `Hardiness zone ${climate.zone}.` : 'Hardiness zone not known.'}
+      </p>
+      {climate.lastFrost && <From what="Frosts" source={climate.from.frosts} />}
+      {climate.zone && <From what="Zone" source={climate.from.zone} />}
     </>
   );
 }

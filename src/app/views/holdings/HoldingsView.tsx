@@ -1,3 +1,4 @@
+import { FilePick } from '../../parts/FilePick.tsx';
 import { Alert, Button, Dropdown, Input } from 'antd';
 import { liveQuery } from 'dexie';
 import { useEffect, useEffectEvent, useRef, useState } from 'react';
@@ -58,38 +59,23 @@ export function HoldingsView() {
             <Button type="primary" onClick={() => setAdding(true)}>
               New holding
             </Button>
-            <input
-              ref={file}
-              type="file"
+            <FilePick
+              input={file}
+              label="Holding file"
               accept=".closerank"
-              hidden
-              aria-label="Holding file"
-              onChange={(event) => {
-                const chosen = event.target.files?.[0];
-                event.target.value = '';
-                if (chosen) void attempt(readFile(chosen));
-              }}
+              onPick={(chosen) => void attempt(readFile(chosen))}
             />
           </div>
         </div>
         {problem && <Alert type="error" showIcon title={problem} closable={{ onClose: () => setProblem(null) }} />}
         {deleted && (
-          <Alert
-            type="info"
-            showIcon
-            title={`${deleted.name} is deleted.`}
-            closable={{ onClose: () => setDeleted(null) }}
-            action={
-              <Button
-                size="small"
-                onClick={() => {
-                  setDeleted(null);
-                  void attempt(bringBack(deleted.id));
-                }}
-              >
-                Bring it back
-              </Button>
-            }
+          <Deleted
+            name={deleted.name}
+            onClose={() => setDeleted(null)}
+            onBringBack={() => {
+              setDeleted(null);
+              void attempt(bringBack(deleted.id));
+            }}
           />
         )}
         {kept && kept.length === 0 && (
@@ -125,6 +111,22 @@ export function HoldingsView() {
     checkSize(chosen.name, chosen.size);
     await importHolding(new Uint8Array(await chosen.arrayBuffer()), chosen.name);
   }
+}
+
+function Deleted({ name, onClose, onBringBack }: { name: string; onClose(): void; onBringBack(): void }) {
+  return (
+    <Alert
+      type="info"
+      showIcon
+      title={`${name} is deleted.`}
+      closable={{ onClose }}
+      action={
+        <Button size="small" onClick={onBringBack}>
+          Bring it back
+        </Button>
+      }
+    />
+  );
 }
 
 /** The list as it is stored, followed; what storage refuses, or that it never answers, is told. */

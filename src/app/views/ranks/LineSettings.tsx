@@ -3,7 +3,7 @@ import { Button, Segmented } from 'antd';
 import { Suspense, useState } from 'react';
 import type { Laid } from '../../../core/ranks/laid.ts';
 import { rowsAcross, setBaseline, setPlanting } from '../../../core/holding/planting-commands.ts';
-import { CORNERS, type Planting } from '../../../core/holding/schema.ts';
+import { CORNERS, type Baseline, type Planting } from '../../../core/holding/schema.ts';
 import { drawnBaseline, loosened } from '../../../core/ranks/baseline.ts';
 import { cornersOf } from '../../../core/ranks/corners.ts';
 import { taper, taperOf } from '../../../core/ranks/taper.ts';
@@ -46,46 +46,8 @@ export function LineSettings({ laid: { planting, layout } }: { laid: Laid }) {
         value={baseline.kind === 'beside' ? baseline : null}
         onChange={(next) => run(setBaseline(planting.id, next, 'line follows'))}
       />
-      {baseline.kind === 'beside' && (
-        <>
-          <LengthField
-            label="Setback from it"
-            units={units}
-            most={500}
-            value={baseline.setback}
-            onChange={(setback) => run(setBaseline(planting.id, { ...baseline, setback }, 'setback changed'))}
-          />
-          <Button onClick={() => run(setBaseline(planting.id, loosened(baseline, holding), 'line loosened'))}>
-            Loosen it, to drag its points
-          </Button>
-        </>
-      )}
-      {baseline.kind === 'drawn' && (
-        <>
-          <Toggle
-            label="Curved"
-            on={baseline.curved}
-            onChange={(curved) =>
-              run(setBaseline(planting.id, { ...baseline, curved }, curved ? 'line curved' : 'line straight'))
-            }
-          />
-          {baseline.points.length > 2 && (
-            <Toggle
-              label="Closed into a ring"
-              on={baseline.closed}
-              onChange={(closed) =>
-                run(setBaseline(planting.id, { ...baseline, closed }, closed ? 'line closed' : 'line opened'))
-              }
-            />
-          )}
-          <PointsEditor
-            key={baseline.points.join(' ')}
-            points={baseline.points}
-            units={units}
-            onChange={(points) => run(setBaseline(planting.id, drawnBaseline(points, baseline)))}
-          />
-        </>
-      )}
+      {baseline.kind === 'beside' && <Beside planting={planting.id} baseline={baseline} />}
+      {baseline.kind === 'drawn' && <Drawn planting={planting.id} baseline={baseline} />}
       <div className="actions wrap">
         <Button onClick={() => startSketch('baseline')}>Draw it straight</Button>
         <Button onClick={() => startSketch('curvedBaseline')}>Draw it curved</Button>
@@ -132,6 +94,57 @@ export function LineSettings({ laid: { planting, layout } }: { laid: Laid }) {
           onChange={(step) => run(taper(planting, step, book))}
         />
       )}
+    </>
+  );
+}
+
+type Kind<K extends Baseline['kind']> = Extract<Baseline, { kind: K }>;
+
+function Beside({ planting, baseline }: { planting: string; baseline: Kind<'beside'> }) {
+  const holding = useShown();
+  const { units } = holding;
+  return (
+    <>
+      <LengthField
+        label="Setback from it"
+        units={units}
+        most={500}
+        value={baseline.setback}
+        onChange={(setback) => run(setBaseline(planting, { ...baseline, setback }, 'setback changed'))}
+      />
+      <Button onClick={() => run(setBaseline(planting, loosened(baseline, holding), 'line loosened'))}>
+        Loosen it, to drag its points
+      </Button>
+    </>
+  );
+}
+
+function Drawn({ planting, baseline }: { planting: string; baseline: Kind<'drawn'> }) {
+  const { units } = useShown();
+  return (
+    <>
+      <Toggle
+        label="Curved"
+        on={baseline.curved}
+        onChange={(curved) =>
+          run(setBaseline(planting, { ...baseline, curved }, curved ? 'line curved' : 'line straight'))
+        }
+      />
+      {baseline.points.length > 2 && (
+        <Toggle
+          label="Closed into a ring"
+          on={baseline.closed}
+          onChange={(closed) =>
+            run(setBaseline(planting, { ...baseline, closed }, closed ? 'line closed' : 'line opened'))
+          }
+        />
+      )}
+      <PointsEditor
+        key={baseline.points.join(' ')}
+        points={baseline.points}
+        units={units}
+        onChange={(points) => run(setBaseline(planting, drawnBaseline(points, baseline)))}
+      />
     </>
   );
 }

@@ -43,7 +43,7 @@ export function NewPlanting() {
         : how === 'boundary' && holding.boundary
           ? drawnBlock(holding.boundary.map(({ at }) => at))
           : STUBS[shape];
-    const called = name.trim() || freeName(pattern?.purpose ?? purpose);
+    const called = name.trim() || freeName(holding, pattern?.purpose ?? purpose);
     const planting = pattern
       ? plantingFrom(pattern, { name: called, baseline, newId }, side)
       : newPlanting({ name: called, purpose, answers, baseline, side, latitude, newId });
@@ -59,11 +59,6 @@ export function NewPlanting() {
     setOwn(isPurpose ? null : key);
     setAnswers({});
     if (isPurpose) setPurpose(key as Purpose);
-  };
-  const freeName = (kind: Purpose): string => {
-    const { label } = purposes[kind];
-    const same = holding.plantings.filter((planting) => planting.name.startsWith(label)).length;
-    return same === 0 ? label : `${label} ${same + 1}`;
   };
 
   if (waiting)
@@ -105,21 +100,10 @@ export function NewPlanting() {
             onChange={(value) => setHow(value)}
             options={[...ways]}
           />
-          {how === 'beside' && (
-            <div className="pair">
-              <BaselineSource value={beside} onChange={setBeside} />
-              <LengthField
-                label="Setback"
-                units={holding.units}
-                most={500}
-                value={beside?.setback ?? 2}
-                onChange={(setback) => beside && setBeside({ ...beside, setback })}
-              />
-            </div>
-          )}
+          {how === 'beside' && <BesideWhat value={beside} onChange={setBeside} />}
           <NewName
             name={name}
-            suggested={freeName(pattern?.purpose ?? purpose)}
+            suggested={freeName(holding, pattern?.purpose ?? purpose)}
             onName={setName}
             onEnter={() => void make()}
           />
@@ -133,6 +117,12 @@ export function NewPlanting() {
       </div>
     </main>
   );
+}
+
+function freeName({ plantings }: Holding, kind: Purpose): string {
+  const { label } = purposes[kind];
+  const same = plantings.filter((planting) => planting.name.startsWith(label)).length;
+  return same === 0 ? label : `${label} ${same + 1}`;
 }
 
 /** The planting that waits to be drawn. Drawn, it is in the holding: on to its rows. Put down undrawn, it is as if it had never been. */
@@ -180,6 +170,23 @@ function Purposes({
         ))}
       </Radio.Group>
     </section>
+  );
+}
+
+/** What it lies beside, and how far off. */
+function BesideWhat({ value, onChange }: { value: Beside | null; onChange(beside: Beside): void }) {
+  const { units } = useShown();
+  return (
+    <div className="pair">
+      <BaselineSource value={value} onChange={onChange} />
+      <LengthField
+        label="Setback"
+        units={units}
+        most={500}
+        value={value?.setback ?? 2}
+        onChange={(setback) => value && onChange({ ...value, setback })}
+      />
+    </div>
   );
 }
 

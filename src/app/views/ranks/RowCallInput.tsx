@@ -9,6 +9,8 @@ import type { Planting } from '../../../core/holding/schema.ts';
 import { newId } from '../../store/ids.ts';
 import { run, tryOut, useSession } from '../../store/session.ts';
 
+type Key = Pick<KeyboardEvent, 'key' | 'stopPropagation'>;
+
 /** The name that is being typed at the end of a call: what stands behind the last comma, semicolon or count. */
 const lastName = (text: string): string =>
   /(?:^|[,;/\n:])\s*(?:\d+(?:\.\d+)?\s*%?\s+)?([^,;/\n:\d%]*)$/.exec(text)?.[1] ?? '';
@@ -56,10 +58,7 @@ function Call({ kept, chosen }: { kept: Planting; chosen: string | null }) {
     setTyped(null);
     if (made) run(made);
   };
-  const begun = lastName(text);
-  const offered =
-    typed === null || begun.trim().length < 2 ? [] : completions(begun, book).filter((name) => name !== begun.trim());
-  const keys = (event: { key: string; stopPropagation(): void; currentTarget: EventTarget }) => {
+  const keys = (event: Key) => {
     if (event.key !== 'Escape' || typed === null) return;
     event.stopPropagation();
     leave();
@@ -68,6 +67,7 @@ function Call({ kept, chosen }: { kept: Planting; chosen: string | null }) {
     if (typed !== null && !(event.relatedTarget as HTMLElement | null)?.closest('.row-call')) leave();
   };
   const [problem] = called.problems;
+  const status = typed !== null && problem ? 'error' : '';
   return (
     <div className="row-call">
       {whole ? (
@@ -75,26 +75,21 @@ function Call({ kept, chosen }: { kept: Planting; chosen: string | null }) {
           aria-label="Row call of the whole planting"
           autoSize={{ minRows: 2, maxRows: 6 }}
           value={text}
-          status={typed !== null && problem ? 'error' : ''}
+          status={status}
           onChange={({ target }) => change(target.value)}
           onKeyDown={keys}
           onBlur={left}
         />
       ) : (
-        <AutoComplete
-          value={text}
-          options={offered.map((name) => ({
-            value: `${text.slice(0, text.length - begun.length)}${name}`,
-            label: name,
-          }))}
-          status={typed !== null && problem ? 'error' : ''}
-          aria-label={`Row call of ${row.name}`}
+        <OneRow
+          label={`Row call of ${row.name}`}
+          text={text}
+          typing={typed !== null}
+          status={status}
           onChange={change}
           onBlur={left}
-          onInputKeyDown={(event) => {
-            keys(event);
-            if (event.key === 'Enter' && offered.length === 0) take();
-          }}
+          onKey={keys}
+          onEnter={take}
         />
       )}
       <Button
@@ -115,7 +110,7 @@ function Call({ kept, chosen }: { kept: Planting; chosen: string | null }) {
       >
         {whole ? 'One row' : 'Whole planting'}
       </Button>
-      <p className={typed !== null && problem ? 'call-said is-wrong' : 'call-said'} aria-live="polite">
+      <p className={status ? 'call-said is-wrong' : 'call-said'} aria-live="polite">
         {typed !== null && problem ? (
           <>
             <Marked text={text} from={problem.from} to={problem.to} /> {problem.sentence}
@@ -125,6 +120,39 @@ function Call({ kept, chosen }: { kept: Planting; chosen: string | null }) {
         )}
       </p>
     </div>
+  );
+}
+
+interface OneRowProps {
+  readonly label: string;
+  readonly text: string;
+  readonly typing: boolean;
+  readonly status: 'error' | '';
+  onChange(text: string): void;
+  onBlur(event: FocusEvent): void;
+  onKey(event: Key): void;
+  onEnter(): void;
+}
+
+/** The call of one row, names completed while they are typed. */
+function OneRow({ label, text, typing, status, onChange, onBlur, onKey, onEnter }: OneRowProps) {
+  const book = useBook();
+  const begun = lastName(text);
+  const offered =
+    !typing || begun.trim().length < 2 ? [] : completions(begun, book).filter((name) => name !== begun.trim());
+  return (
+    <AutoComplete
+      value={text}
+      options={offered.map((name) => ({ value: `${text.slice(0, text.length - begun.length)}${name}`, label: name }))}
+      status={status}
+      aria-label={label}
+      onChange={onChange}
+      onBlur={onBlur}
+      onInputKeyDown={(event) => {
+        onKey(event);
+        if (event.key === 'Enter' && offered.length === 0) onEnter();
+      }}
+    />
   );
 }
 

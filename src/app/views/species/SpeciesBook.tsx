@@ -88,23 +88,12 @@ export function SpeciesBook() {
             onLeave={() => setEditing(null)}
           />
         ) : chosen ? (
-          <>
-            <h2>{capital(book.of(chosen).common)}</h2>
-            <SpeciesFacts species={book.of(chosen)} />
-            <div className="actions wrap">
-              <Button onClick={() => setEditing(book.of(chosen))}>{isOwn(chosen) ? 'Change it' : 'Correct it'}</Button>
-              {isOwn(chosen) && (
-                <Button
-                  danger
-                  onClick={() =>
-                    run(removeSpecies(chosen, isCorrection(chosen))) && open(isCorrection(chosen) ? chosen : null)
-                  }
-                >
-                  {isCorrection(chosen) ? 'Take the correction back' : 'Take it out'}
-                </Button>
-              )}
-            </div>
-          </>
+          <Chosen
+            species={book.of(chosen)}
+            standing={isCorrection(chosen) ? 'corrected' : isOwn(chosen) ? 'own' : 'app'}
+            onEdit={() => setEditing(book.of(chosen))}
+            onGone={() => open(isCorrection(chosen) ? chosen : null)}
+          />
         ) : (
           <p className="soft">
             Choose a species to see what is known of it, correct it for this holding, or note one of your own. Yours
@@ -112,6 +101,34 @@ export function SpeciesBook() {
           </p>
         )}
       </Panel>
+    </>
+  );
+}
+
+/** One species with what is known of it; whose it is decides what can be done. */
+function Chosen({
+  species,
+  standing,
+  onEdit,
+  onGone,
+}: {
+  species: Species;
+  standing: 'app' | 'corrected' | 'own';
+  onEdit(): void;
+  onGone(): void;
+}) {
+  return (
+    <>
+      <h2>{capital(species.common)}</h2>
+      <SpeciesFacts species={species} />
+      <div className="actions wrap">
+        <Button onClick={onEdit}>{standing === 'app' ? 'Correct it' : 'Change it'}</Button>
+        {standing !== 'app' && (
+          <Button danger onClick={() => run(removeSpecies(species.id, standing === 'corrected')) && onGone()}>
+            {standing === 'corrected' ? 'Take the correction back' : 'Take it out'}
+          </Button>
+        )}
+      </div>
     </>
   );
 }

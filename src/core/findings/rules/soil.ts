@@ -1,5 +1,5 @@
 import { SHALLOW, moistureOf, soilZones } from '../../ground/soil.ts';
-import { speciesAt } from '../../ranks/stand.ts';
+import { speciesAt, type Stand } from '../../ranks/stand.ts';
 import { bears, matureHeight } from '../../species/catalogue.ts';
 import type { Species } from '../../holding/species-schema.ts';
 import { featureLabel } from '../../ground/features.ts';
@@ -13,22 +13,9 @@ import { standingIn } from '../../ranks/distances.ts';
 export const soil = reading(['climate', 'animals', 'features', 'units', 'species', 'planted'], (judged) => {
   const { holding, layout } = judged;
   const { stand } = layout;
-  const zones = soilZones(holding.features);
-  if (zones.length === 0) return [];
-  const groups = new Map<number, { zone: (typeof zones)[number]; species: Species; plants: number[] }>();
-  const within = zones.map(({ zone }) => standingIn(stand, zone.ring));
-  for (let i = 0; i < stand.count; i++) {
-    const z = within.findLastIndex((inside) => inside[i] === 1); // the last drawn counts, as in soilAt
-    if (z < 0) continue;
-    const zone = zones[z]!;
-    const key = z * stand.kinds.length + stand.species[i]!;
-    const group = groups.get(key);
-    if (group) group.plants.push(i);
-    else groups.set(key, { zone, species: speciesAt(stand, i), plants: [i] });
-  }
   const suitsPh = ({ ph }: Species, at: number | null) =>
     !ph || at === null || (at >= ph[0] - 1e-9 && at <= ph[1] + 1e-9);
-  return [...groups.values()].flatMap(({ zone, species, plants }): Finding[] => {
+  return bySoil(stand, soilZones(holding.features)).flatMap(({ zone, species, plants }): Finding[] => {
     const key = `${zone.zone.id}:${species.id}`;
     const { ph, depth } = zone.zone;
     const label = featureLabel(zone.zone, holding.units);
@@ -75,3 +62,20 @@ export const soil = reading(['climate', 'animals', 'features', 'units', 'species
     return found;
   });
 });
+
+type Zone = ReturnType<typeof soilZones>[number];
+
+/** Plants by the soil zone and species that they are. */
+function bySoil(stand: Stand, zones: readonly Zone[]): { zone: Zone; species: Species; plants: number[] }[] {
+  const groups = new Map<number, { zone: Zone; species: Species; plants: number[] }>();
+  const within = zones.map(({ zone }) => standingIn(stand, zone.ring));
+  for (let i = 0; zones.length > 0 && i < stand.count; i++) {
+    const z = within.findLastIndex((inside) => inside[i] === 1); // the last drawn counts, as in soilAt
+    if (z < 0) continue;
+    const key = z * stand.kinds.length + stand.species[i]!;
+    const group = groups.get(key);
+    if (group) group.plants.push(i);
+    else groups.set(key, { zone: zones[z]!, species: speciesAt(stand, i), plants: [i] });
+  }
+  return [...groups.values()];
+}
