@@ -12,6 +12,7 @@ const STAGES = [
   'geometry',
   'units',
   'holding',
+  'place',
   'species',
   'ground',
   'ranks',

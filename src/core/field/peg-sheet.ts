@@ -7,7 +7,7 @@ import { clearedStretch } from '../ranks/clearing.ts';
 import { numberInRow, speciesAt, type LaidRow, type Stand } from '../ranks/stand.ts';
 import { stockOf } from '../species/stock.ts';
 import { settingOf } from '../holding/settings.ts';
-import { guardHeight, sayStake } from '../order/protection.ts';
+import { crateFor, guardHeight, isHedge, sayStake } from '../order/protection.ts';
 import { formatTape } from '../units/quantities.ts';
 import { knownPoints } from './known-points.ts';
 import { chordOf, isStraight, setOutPegs, STRING_OFF, type SetOutWay } from './set-out.ts';
@@ -199,15 +199,23 @@ function fromKnown(p: Point, holding: Holding): string {
     : `${tape(Math.abs(p[0]))} ${p[0] < 0 ? 'west' : 'east'} and ${tape(Math.abs(p[1]))} ${p[1] < 0 ? 'south' : 'north'} of the holding’s origin`;
 }
 
-/** How the guards' stakes are driven. */
-function guardNote(guarded: boolean, holding: Holding): string[] {
-  const { size } = guardHeight(holding.animals, settingOf(holding, 'guard.snow'));
+/** How the guards' stakes are driven, or their crates built. */
+function guardNote({ guarded, rows }: Planting, holding: Holding): string[] {
+  const { animals } = holding;
+  const hedge = isHedge(rows.map(({ spacing }) => spacing));
+  const { size } = guardHeight(animals, settingOf(holding, 'guard.snow'), hedge);
+  const crate = crateFor(animals, hedge);
+  if (guarded && size !== null && crate)
+    return [
+      `Crates of ${formatTape(size, holding.units)}: ${crate.posts} posts and ${crate.rails} rails round each, mesh inside them.`,
+    ];
   const stake = guarded && size !== null ? sayStake(size, holding.units) : '';
   return stake ? [`Guards of ${formatTape(size!, holding.units)}: each stake ${stake}.`] : [];
 }
 
-function setUpNotes({ side, baseline, guarded }: Planting, line: Polyline, holding: Holding): string[] {
+function setUpNotes(planting: Planting, line: Polyline, holding: Holding): string[] {
   const { units } = holding;
+  const { side, baseline } = planting;
   const tape = (metres: number) => formatTape(metres, units);
   const [a, b] = units === 'us' ? [LEGS[0] * 0.9144, LEGS[1] * 0.9144] : LEGS; // 18 ft, 24 ft, 30 ft
   const from = (p: Point) => fromKnown(p, holding);
@@ -226,7 +234,7 @@ function setUpNotes({ side, baseline, guarded }: Planting, line: Polyline, holdi
     isStraight(line)
       ? `Baseline: ${tape(line.length)} from the zero peg, setting out to the ${compassName(whole)} (${Math.round(whole)}°). ${rowsLie}`
       : `Baseline: ${tape(line.length)} along its bends and curves. ${rowsLie} Its pegs are in the table below, measured from a straight chord: from the zero peg ${tape(length)} to the ${compassName(whole)} (${Math.round(whole)}°), to the far peg, ${from(end)}.`,
-    ...guardNote(guarded, holding),
+    ...guardNote(planting, holding),
     `Right angles: ${tape(a)} along, ${tape(b)} across, ${tape(diagonal(a, b))} between. At the far end measure both diagonals of the whole set; if they differ by more than a part in two hundred, measure again.`,
   ];
 }

@@ -44,12 +44,26 @@ export const ANIMALS = [
   'horse',
   'beaver',
   'bird',
+  'whiteTailedDeer',
+  'muleDeer',
+  'moose',
+  'boar',
+  'porcupine',
+  'squirrel',
+  'possum',
+  'wallaby',
+  'gopher',
+  'pig',
+  'poultry',
 ] as const;
 export type Animal = (typeof ANIMALS)[number];
 const TEXTURES = ['sand', 'sandyLoam', 'loam', 'siltLoam', 'clayLoam', 'clay', 'peat', 'madeGround'] as const;
 export const DRAINAGES = ['free', 'moderate', 'slow', 'waterlogged'] as const;
 export const COVERS = ['sod', 'rankPasture', 'bramble', 'invader', 'tilled', 'stumps', 'hedgerow'] as const;
 export const CLEARINGS = ['mowAndCover', 'grazeThenTreat', 'till', 'cutAndTreat', 'smother'] as const;
+/** By what its operator calls it: up to 1 kV, up to 70 kV or so, above. */
+export const VOLTAGES = ['unknown', 'low', 'medium', 'high'] as const;
+export type Voltage = (typeof VOLTAGES)[number];
 const WERE = ['field', 'orchard', 'hedge', 'wood', 'building', 'unknown'] as const;
 
 const feature = <K extends string, S extends z.ZodRawShape>(kind: K, shape: S) =>
@@ -68,7 +82,7 @@ export const SoilZoneSchema = feature('soilZone', {
 export const FeatureSchema = z.discriminatedUnion('kind', [
   feature('building', { ring, eaves: height, ridge: height }),
   feature('fence', { line, height, solid: z.boolean() }),
-  feature('overheadLine', { line, height, clearance: z.number().min(0).max(30) }),
+  feature('overheadLine', { line, height, clearance: z.number().min(0).max(30), voltage: z.enum(VOLTAGES) }),
   feature('pole', { at: point, height, clear: z.number().min(0).max(30) }),
   feature('buriedService', {
     line,
@@ -103,6 +117,12 @@ export const FeatureSchema = z.discriminatedUnion('kind', [
   feature('gate', { at: point, width: z.number().min(0.3).max(30) }),
   feature('rightOfWay', { line, width }),
   feature('crossing', { at: point, width: z.number().min(0.3).max(30), bears: z.enum(['foot', 'stock', 'machine']) }),
+  feature('well', { at: point }),
+  feature('spring', { at: point }),
+  feature('septicTank', { at: point }),
+  feature('leachField', { ring }),
+  feature('dam', { ring }),
+  feature('playPlace', { ring }),
   feature('tap', { at: point, flow: z.number().min(0.1).max(1000) }),
   feature('tank', { at: point, litres: z.number().min(1).max(1e6) }),
   feature('shelter', { ring }),

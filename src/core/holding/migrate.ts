@@ -22,7 +22,13 @@ const StoredSchema = z.object({
 export const toStored = (holding: Holding) => ({ format: 'close-rank' as const, version: HOLDING_VERSION, holding });
 
 /** `migrations[n]` makes version n + 2 of version n + 1. One that shipped is never edited. */
-const migrations: readonly ((old: unknown) => unknown)[] = [nameThePins, knowTheGround, layMoreWays, sayWhereFrom];
+const migrations: readonly ((old: unknown) => unknown)[] = [
+  nameThePins,
+  knowTheGround,
+  layMoreWays,
+  sayWhereFrom,
+  sayWhatBelongs,
+];
 
 /** What claims to be a stored holding, raised to today's version but not yet held against the schema. Never throws. */
 export function upToDate(stored: unknown): { ok: true; value: unknown } | { ok: false; problem: ReadProblem } {
@@ -144,6 +150,24 @@ function sayWhereFrom(old: unknown): unknown {
     variants: variants.map((variant) => ({ ...variant, planting: ask(variant.planting) })),
     inHand: [],
   };
+}
+
+/** Version 5 knew no botanical region, of an overhead line not its voltage, and kept a height at 20 years apart from the rate. */
+function sayWhatBelongs(old: unknown): unknown {
+  const Old = z.looseObject({
+    features: z.array(z.looseObject({ kind: z.string() })),
+    species: z.array(z.looseObject({ more: z.looseObject({ at20: z.unknown() }).partial().optional() })),
+  });
+  const parsed = Old.safeParse(old);
+  if (!parsed.success) return old;
+  const features = parsed.data.features.map((feature) =>
+    feature.kind === 'overheadLine' ? { voltage: 'unknown', ...feature } : feature,
+  );
+  const species = parsed.data.species.map(({ more, ...known }) => {
+    const { at20, ...rest } = more ?? {};
+    return { ...known, ...(at20 ? { at20 } : {}), ...(more ? { more: rest } : {}) };
+  });
+  return { ...parsed.data, features, species, region: null, nativeOnly: false };
 }
 
 /** The problem in a sentence: what is wrong, where, what to do. `what` names the file or the stored holding. */

@@ -14,6 +14,8 @@ export const newHolding = ({ id, name, latitude, longitude, units, currency }: N
   id,
   name,
   place: { latitude, longitude },
+  region: null,
+  nativeOnly: false,
   units,
   currency,
   boundary: null,

@@ -3,7 +3,7 @@ import { SpeciesSchema } from './species-schema.ts';
 import { ANIMALS, CornerSchema, FeatureSchema, groundShape, id, line, MOST_CORNERS, point } from './ground-schema.ts';
 
 /** The version that this build writes; see migrate.ts for how older ones are read. */
-export const HOLDING_VERSION = 5;
+export const HOLDING_VERSION = 6;
 
 const name = z.string().trim().min(1).max(80);
 
@@ -179,6 +179,13 @@ export const HoldingSchema = z.object({
   id,
   name,
   place: z.object({ latitude: z.number().min(-85).max(85), longitude: z.number().min(-180).max(180) }),
+  /** Botanical region, a level 3 code; null while it is the one proposed from the place. */
+  region: z
+    .string()
+    .regex(/^[A-Z]{3}$/)
+    .nullable(),
+  /** Whether only what is native in the region is offered. */
+  nativeOnly: z.boolean(),
   units: z.enum(['metric', 'us']),
   currency: z.string().regex(/^[A-Z]{3}$/),
   boundary: z.array(CornerSchema).min(3).max(MOST_CORNERS).nullable(),

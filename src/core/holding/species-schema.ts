@@ -6,6 +6,16 @@ export type Moisture = (typeof MOISTURES)[number];
 export const LIGHTS = ['shade', 'part', 'full'] as const;
 export const FORMS = ['spire', 'round', 'bush', 'arching', 'upright', 'mat'] as const;
 
+/** How fast it grows in its best years. */
+export const RATES = ['slow', 'medium', 'mediumFast', 'fast', 'veryFast'] as const;
+export const RATE_WORDS: Readonly<Record<(typeof RATES)[number], string>> = {
+  slow: 'slow',
+  medium: 'medium',
+  mediumFast: 'medium to fast',
+  fast: 'fast',
+  veryFast: 'very fast',
+};
+
 const range = z.tuple([z.number().positive().max(120), z.number().positive().max(120)]);
 
 /** What species are planted for. */
@@ -30,6 +40,8 @@ export const USES = [
 ] as const;
 export type Use = (typeof USES)[number];
 
+/** Water demand near buildings. */
+export const DEMANDS = ['low', 'moderate', 'high'] as const;
 /** How roots go: one straight down, many aslant, or most near the surface. */
 const ROOTS = ['tap', 'heart', 'flat'] as const;
 
@@ -43,6 +55,14 @@ export const MoreSchema = z.strictObject({
   fixesNitrogen: z.literal(true).optional(),
   /** Where it spreads beyond where it was planted, and what has felled it widely: to be checked against official lists. */
   invasive: z.string().optional(),
+  /** Other botanical names that it goes by, found by search. */
+  synonyms: z.array(z.string()).optional(),
+  /** How much water it draws from clay beside a building: building practice on shrinkable clay, by genus. */
+  demand: z.enum(DEMANDS).optional(),
+  /** Burns readily, green or by its litter: fire services' plant lists, by genus. */
+  flammable: z.literal(true).optional(),
+  /** Drops limbs or breaks in wind and ice: arboricultural handbooks. */
+  shedsLimbs: z.literal(true).optional(),
   pests: z.string().optional(),
   /** Grows well in heavy clay, in light sand, in the open wind; false where it is known not to. */
   bearsClay: z.boolean().optional(),
@@ -55,8 +75,6 @@ export const MoreSchema = z.strictObject({
   roots: z.enum(ROOTS).optional(),
   /** Hours below 7 °C that its buds want, over its many kinds: extension texts. */
   chill: z.tuple([z.number(), z.number()]).optional(),
-  /** Height 20 years after planting on middling to good ground, metres: forestry yield tables. */
-  at20: z.tuple([z.number(), z.number()]).optional(),
 });
 export type More = z.infer<typeof MoreSchema>;
 
@@ -74,7 +92,9 @@ export const SpeciesSchema = z.object({
   /** Mature height and free-grown width, metres, from small to large. */
   height: range,
   width: range,
-  rate: z.enum(['slow', 'medium', 'fast', 'veryFast']),
+  rate: z.enum(RATES),
+  /** Height 20 years after planting on good ground, from and to, metres: forestry yield tables. Goes before the class of speed. */
+  at20: z.tuple([z.number(), z.number()]).optional(),
   /** Coldest winter hardiness zone it stands in, USDA numbers. */
   zone: z.number().int().min(1).max(13),
   moisture: z.tuple([z.enum(MOISTURES), z.enum(MOISTURES)]),

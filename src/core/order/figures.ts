@@ -1,5 +1,6 @@
 import { area } from '../geometry/polygon.ts';
 import type { Holding, Planting } from '../holding/schema.ts';
+import { RATE_WORDS } from '../holding/species-schema.ts';
 import { settingOf, settings } from '../holding/settings.ts';
 import type { Layout } from '../ranks/lay-out.ts';
 import { counted, formatCount, formatLength, formatMoney, landUnit, toMetres } from '../units/quantities.ts';
@@ -73,7 +74,7 @@ const growthInputs = ({ kinds }: Quantities, units: Holding['units']): Why['inpu
       `${formatLength(pair[0], units, { decimals: 0 })} to ${formatLength(pair[1], units, { decimals: 0 })}`;
     return {
       label: common,
-      text: `${rate === 'veryFast' ? 'very fast' : rate}; ${range(height)} high, ${range(width)} wide`,
+      text: `${RATE_WORDS[rate]}; ${range(height)} high, ${range(width)} wide`,
     };
   });
 

@@ -6,21 +6,47 @@ import guardData from './guards.json' with { type: 'json' };
 
 /** What each animal needs, with its name for people. */
 export const guardAnimals: Readonly<
-  Record<Animal, { name: string; height: number; snow: boolean; fence?: boolean; form: string }>
+  Record<
+    Animal,
+    {
+      name: string;
+      height: number;
+      snow: boolean;
+      /** No guard stops it, or none is worth it in a hedge; a crate of posts and rails goes round each plant. */
+      fence?: boolean;
+      fenceHedges?: boolean;
+      crate?: boolean;
+      form: string;
+    }
+  >
 > = guardData.animals;
 export const guardSource = guardData.source;
 
-/** Those that no guard stops, only a fence round the planting. */
-export const fencedOut = (animals: readonly Animal[]): Animal[] =>
-  animals.filter((animal) => guardAnimals[animal].fence === true);
+/** Whether rows this close, metres, are a hedge: fenced against stock as a whole, not guarded plant by plant. */
+export const isHedge = (spacings: readonly number[]): boolean =>
+  spacings.some((spacing) => spacing < guardData.hedge.closerThan);
+
+/** Those that no guard stops, only a fence round the planting; round a `hedge` stock too. */
+export const fencedOut = (animals: readonly Animal[], hedge = false): Animal[] =>
+  animals.filter((animal) => guardAnimals[animal].fence === true || (hedge && guardAnimals[animal].fenceHedges));
+
+/** Posts and rails of the crate that one plant wants, of those animals that are not fenced out; null where a stake does. */
+export const crateFor = (animals: readonly Animal[], hedge = false): { posts: number; rails: number } | null => {
+  const fenced = fencedOut(animals, hedge);
+  return animals.some((animal) => guardAnimals[animal].crate && !fenced.includes(animal)) ? guardData.crate : null;
+};
 
 /**
  * Guard height out of the ground against `animals` over `snow` metres of lying snow, and the stocked size
  * that reaches it (null: none does, fence instead): `guard.height`. No animals: 0 and null. Those that only a fence
  * stops leave the others the guards that they need.
  */
-export function guardHeight(animals: readonly Animal[], snow: number): { need: number; size: number | null } {
-  const fenced = fencedOut(animals);
+export function guardHeight(
+  animals: readonly Animal[],
+  snow: number,
+  hedge = false,
+): { need: number; size: number | null } {
+  const fenced = fencedOut(animals, hedge);
   const guarded = animals.filter((animal) => !fenced.includes(animal));
   const need = Math.max(
     0,
@@ -35,9 +61,9 @@ export function guardHeight(animals: readonly Animal[], snow: number): { need: n
 export const isGuarded = ({ kind }: Species): boolean => !guardData.never.includes(kind);
 
 /** The collar that voles want round each stem, also within a taller guard; null where there are none, or the guard is that collar. */
-export function collarFor(animals: readonly Animal[], snow: number): number | null {
+export function collarFor(animals: readonly Animal[], snow: number, hedge = false): number | null {
   if (!animals.includes('vole')) return null;
-  const { size } = guardHeight(animals, snow);
+  const { size } = guardHeight(animals, snow, hedge);
   const { size: collar } = guardHeight(['vole'], snow);
   return collar !== null && (size === null || size > collar) ? collar : null;
 }

@@ -7,7 +7,17 @@ import { stockOf } from '../species/stock.ts';
 import { roundHalfUp, TOL } from '../units/rounding.ts';
 import { choosePacks } from './packs.ts';
 import { priceOf, stockPriceKey } from './prices.ts';
-import { collarFor, guardHeight, isBasketed, isGuarded, stakeFor, tiesFor, withSpares } from './protection.ts';
+import {
+  collarFor,
+  crateFor,
+  guardHeight,
+  isBasketed,
+  isGuarded,
+  isHedge,
+  stakeFor,
+  tiesFor,
+  withSpares,
+} from './protection.ts';
 import { ownShare } from './ring-share.ts';
 import { finalOrder, leastOrder } from './survival.ts';
 import { fabricPins, fabricRolls, mulchRings } from './weeds.ts';
@@ -138,15 +148,23 @@ function guardKit(planting: Planting, stand: Stand, holding: Rates): KitLine[] {
     plants++;
     if (basketed[stand.stock[i]!]!) baskets++;
   }
-  const collar = collarFor(holding.animals, snow);
+  const hedge = isHedge(stand.rows.map(({ spacing }) => spacing));
+  const collar = collarFor(holding.animals, snow, hedge);
   const below = [
     ...(collar === null ? [] : [piece(holding, `guard.${collar}`, plants, spare)]),
     piece(holding, 'basket', baskets, spare),
   ];
-  const { size } = guardHeight(holding.animals, snow);
+  const { size } = guardHeight(holding.animals, snow, hedge);
   if (size === null) return below;
   const guards = [piece(holding, `guard.${size}`, plants, spare), ...below];
   if (size < 0.45) return guards; // a split collar holds itself
+  const crate = crateFor(holding.animals, hedge);
+  if (crate)
+    return [
+      ...guards,
+      piece(holding, 'post', plants * crate.posts, spare),
+      piece(holding, 'rail', plants * crate.rails, spare),
+    ];
   const { length: stake } = stakeFor(size);
   const ties = piece(holding, 'tie', plants * tiesFor(size), spare);
   return [...guards, ...(stake === null ? [] : [piece(holding, `stake.${stake}`, plants, spare)]), ties];

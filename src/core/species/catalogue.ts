@@ -1,5 +1,4 @@
 import { z } from 'zod';
-import catalogueData from './catalogue.json' with { type: 'json' };
 import partnerData from './partners.json' with { type: 'json' };
 import { MOISTURES, SpeciesSchema, type Moisture, type Species } from '../holding/species-schema.ts';
 
@@ -11,6 +10,9 @@ const PartnerSchema = z.object({
   source: z.string(),
 });
 export type PartnerNeed = z.infer<typeof PartnerSchema>;
+
+// Apart from the first script, and fetched beside it: the catalogue grows, the script must not.
+const { default: catalogueData } = await import('./catalogue.json', { with: { type: 'json' } });
 
 export const catalogue: readonly Species[] = z.array(SpeciesSchema).parse(catalogueData);
 /** Who pollinates whom: `kinds` are species ids that serve, `own` whether another plant of its own species does. */

@@ -22,7 +22,7 @@ function ofNames({ id, botanical, common, tag, family }: Species, beside: readon
   const like = (name: string, other: string) => name.toLowerCase() === other.toLowerCase();
   return [
     [
-      !/^[A-Z][a-z]+ (x )?[a-z-]+$/.test(botanical),
+      !/^[A-Z][a-z]+ (x )?[a-z-]+( x [a-z-]+)?$/.test(botanical),
       `'${botanical}' is not a botanical name: write genus and kind, as in Corylus avellana.`,
     ],
     [id !== botanical.toLowerCase().replaceAll(' ', '-'), `Its id '${id}' is not that of ${botanical}.`],

@@ -1,7 +1,6 @@
 import { z } from 'zod';
 import type { Animal } from '../holding/ground-schema.ts';
 import type { Species } from '../holding/species-schema.ts';
-import harmData from './harm.json' with { type: 'json' };
 
 /** Whom a plant can harm, with their names for people. */
 export const HARMED = {
@@ -26,6 +25,9 @@ const HarmSchema = z.strictObject({
   source: z.string().min(5),
 });
 export type Harm = z.infer<typeof HarmSchema>;
+
+// Apart from the first script.
+const { default: harmData } = await import('./harm.json', { with: { type: 'json' } });
 
 /** What is known of the harm that the app's species do, by id. A species that is absent is not known to be harmless. */
 export const harmKnown: Readonly<Record<string, readonly Harm[]>> = z
@@ -54,6 +56,8 @@ const KEPT: Readonly<Partial<Record<Animal, readonly Harmed[]>>> = {
   cattle: ['cattle', 'pregnantCattle'],
   sheep: ['sheepAndGoats'],
   goat: ['sheepAndGoats'],
+  pig: ['pigs'],
+  poultry: ['poultry'],
 };
 
 /** Which of those that a plant can harm are among these animals. */

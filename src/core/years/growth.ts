@@ -45,26 +45,53 @@ export function heightAt(growing: Growing, year: number): number {
   return final * (1 - Math.exp(-k * (startAge + pace * active))) ** shape;
 }
 
+/** Rate constant that reaches the height `at20` in 20 years from seed, 1/year, at most 0.5: `growth.rateKFromH20`. */
+export const rateConstantFrom = (fullHeight: number, at20: number, shape: number): number =>
+  Math.min(0.5, -Math.log(1 - Math.min(0.99, at20 / fullHeight) ** (1 / shape)) / 20);
+
 /** Free-grown crown width at a height, metres: `growth.crownWidth`, the full width at full height. */
 export const crownWidth = (height: number, fullHeight: number, fullWidth: number, power: number): number =>
   fullWidth * Math.min(1, height / fullHeight) ** power;
 
 /** How a species from this stock grows on a site of quality `site` (0 to 1); kept free of weeds and unbrowsed. */
-const growingOf = (species: Species, stock: Stock, site: number): Growing => ({
-  fullHeight: (species.height[0] + species.height[1]) / 2,
-  fastest: growthData.rates[species.rate],
-  shape: growthData.shape,
-  start: stock.start,
-  check: stock.check,
-  pace: site,
-  site,
-});
+const growingOf = (species: Species, stock: Stock, site: number): Growing => {
+  const fullHeight = (species.height[0] + species.height[1]) / 2;
+  const shape =
+    growthData.shapes[species.kind === 'conifer' ? 'conifer' : species.evergreen ? 'evergreen' : 'deciduous'];
+  return {
+    fullHeight,
+    fastest: fastestOf(species, fullHeight, shape),
+    shape,
+    start: stock.start,
+    check: stock.check,
+    pace: site,
+    site,
+  };
+};
+
+/** Where its height at 20 years is known, the speed that reaches it; else that of its class. */
+function fastestOf({ at20, rate }: Species, fullHeight: number, shape: number): number {
+  if (!at20) return growthData.rates[rate];
+  const k = rateConstantFrom(fullHeight, (at20[0] + at20[1]) / 2, shape);
+  return k * fullHeight * ((shape - 1) / shape) ** (shape - 1);
+}
 
 /** Height and free crown width of a species from this stock after `year` seasons, metres. */
 export function sizeAt(species: Species, stock: Stock, year: number, site: number): Size {
   const growing = growingOf(species, stock, site);
   const height = heightAt(growing, year);
-  return { height, width: crownWidth(height, growing.fullHeight, matureWidth(species), growthData.crownPower) };
+  return { height, width: crownWidth(height, growing.fullHeight, matureWidth(species), crownPowerOf(species)) };
+}
+
+/** Young conifers are wide for their height, young timber trees narrow. */
+const crownPowerOf = ({ kind, height }: Species): number =>
+  growthData.crownPowers[kind === 'conifer' ? 'conifer' : height[1] > growthData.tall ? 'tall' : 'low'];
+
+/** Heights to expect after `year` seasons, metres: the least and the most, at the bounds of how fast it may grow. */
+export function heightRange(species: Species, stock: Stock, year: number, site: number): [number, number] {
+  const growing = growingOf(species, stock, site);
+  const at = (speed: number) => heightAt({ ...growing, fastest: growing.fastest * speed }, year);
+  return [at(growthData.slowest), at(growthData.quickest)];
 }
 
 export const growthSource = growthData.source;

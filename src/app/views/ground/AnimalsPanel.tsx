@@ -13,6 +13,9 @@ export function AnimalsPanel() {
   const holding = useShown();
   const { need, size } = guardHeight(holding.animals, settingOf(holding, 'guard.snow'));
   const fenced = fencedOut(holding.animals).map((animal) => guardAnimals[animal].name);
+  const hedged = fencedOut(holding.animals, true)
+    .map((animal) => guardAnimals[animal].name)
+    .filter((name) => !fenced.includes(name));
   return (
     <>
       <h3>Everywhere</h3>
@@ -50,6 +53,7 @@ export function AnimalsPanel() {
               ? 'No guards are needed against these.'
               : `Guards of ${formatLength(size, holding.units)}.`}
         {size !== null && fenced.length > 0 && ` And a fence: nothing else stops ${fenced.join(' and ')}.`}
+        {hedged.length > 0 && ` Round hedges a fence against ${hedged.join(' and ')} too.`}
       </p>
       <p className="soft fine">Heights: {guardSource}.</p>
       <h3>In some places only</h3>

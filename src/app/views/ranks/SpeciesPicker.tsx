@@ -1,3 +1,4 @@
+import { RATE_WORDS } from '../../../core/holding/species-schema.ts';
 import { formatRange, type UnitSystem } from '../../../core/units/quantities.ts';
 import { Button, Checkbox, Input, Modal, Select } from 'antd';
 import { useMemo, useState } from 'react';
@@ -124,9 +125,9 @@ function Compared({
       'Grows',
       ({ species: { height, width } }) => `${formatRange(height, units)} high, ${formatRange(width, units)} wide`,
     ],
-    ['How fast', ({ species: { rate } }) => (rate === 'veryFast' ? 'very fast' : rate)],
+    ['How fast', ({ species: { rate } }) => RATE_WORDS[rate]],
     ['Evergreen', ({ species: { evergreen } }) => (evergreen === null ? 'not known' : evergreen ? 'yes' : 'no')],
-    ['Height at 20 years', ({ species }) => at20(moreOf(species).at20)],
+    ['Height at 20 years', ({ species }) => at20(species.at20)],
     ['Roots', ({ species }) => moreOf(species).roots ?? 'not known'],
     [
       'Ground',

@@ -1,3 +1,4 @@
+import { RATE_WORDS } from '../../../core/holding/species-schema.ts';
 import { useBook, useShown } from '../../store/derived.ts';
 import { formatRange, type UnitSystem } from '../../../core/units/quantities.ts';
 import { Select } from 'antd';
@@ -12,7 +13,7 @@ export const speciesLine = (
   { height, width, rate, moisture, evergreen, toxicTo }: Species,
   units: UnitSystem,
 ): string =>
-  `${formatRange(height, units)} high, ${formatRange(width, units)} wide; ${rate === 'veryFast' ? 'very fast' : rate}; bears ${moisture[0]} to ${moisture[1]}; evergreen: ${known(evergreen, 'yes', 'no')}${toxicTo ? `; poisonous to ${toxicTo.join(' and ')}` : ''}`;
+  `${formatRange(height, units)} high, ${formatRange(width, units)} wide; ${RATE_WORDS[rate]}; bears ${moisture[0]} to ${moisture[1]}; evergreen: ${known(evergreen, 'yes', 'no')}${toxicTo ? `; poisonous to ${toxicTo.join(' and ')}` : ''}`;
 
 /** Picks a species by botanical or common name. */
 export function SpeciesSelect({

@@ -1,3 +1,4 @@
+import { RATE_WORDS } from '../../../core/holding/species-schema.ts';
 import type { Species } from '../../../core/holding/species-schema.ts';
 import { monthName } from '../../../core/ground/local-rules.ts';
 import { partners } from '../../../core/species/catalogue.ts';
@@ -29,8 +30,8 @@ export function SpeciesFacts({ species }: { species: Species }) {
     ['Botanical name', species.botanical],
     ['Family', species.family],
     ['Grows', `${span(species.height)} high, ${span(species.width)} wide`],
-    ['Height at 20 years', span(more.at20)],
-    ['How fast', species.rate === 'veryFast' ? 'very fast' : species.rate],
+    ['Height at 20 years', span(species.at20)],
+    ['How fast', RATE_WORDS[species.rate]],
     [
       'Roots',
       more.roots && { tap: 'one straight down', heart: 'many aslant', flat: 'most near the surface' }[more.roots],

@@ -1,3 +1,4 @@
+import { RATE_WORDS } from '../../../core/holding/species-schema.ts';
 import { Button, Input, Select } from 'antd';
 import { useState } from 'react';
 import {
@@ -24,7 +25,6 @@ import { run } from '../../store/session.ts';
 
 const same = (words: readonly string[]): Record<string, string> =>
   Object.fromEntries(words.map((word) => [word, word]));
-const RATES = { slow: 'slow', medium: 'medium', fast: 'fast', veryFast: 'very fast' } as const;
 const YES_NO = { yes: 'yes', no: 'no', unknown: 'not known' } as const;
 const KINDS = same(SpeciesSchema.shape.kind.options);
 const FORM_WORDS = same(FORMS);
@@ -68,7 +68,7 @@ export function SpeciesForm({ species, isNew, onDone, onLeave }: Props) {
       <SizeFields name="height" label="High" {...field} />
       <SizeFields name="width" label="Wide" {...field} />
       <div className="pair">
-        <ChoiceField label="How fast" value={draft.rate} options={RATES} onChange={(rate) => set({ rate })} />
+        <ChoiceField label="How fast" value={draft.rate} options={RATE_WORDS} onChange={(rate) => set({ rate })} />
         <ChoiceField
           label="Evergreen"
           value={draft.evergreen === null ? 'unknown' : draft.evergreen ? 'yes' : 'no'}

@@ -1,7 +1,7 @@
 import { choiceWords, nameOf } from '../../ground/features.ts';
 import type { Animal } from '../../holding/ground-schema.ts';
 import { settingOf } from '../../holding/settings.ts';
-import { fencedOut, guardAnimals, guardHeight } from '../../order/protection.ts';
+import { fencedOut, guardAnimals, guardHeight, isHedge } from '../../order/protection.ts';
 import { counted, formatLength } from '../../units/quantities.ts';
 import { finding, type Finding, reading } from '../finding.ts';
 import { plantsInside } from '../../ranks/near.ts';
@@ -11,8 +11,9 @@ import { sayStand } from '../../ranks/say-plants.ts';
 export const browsed = reading(['animals', 'features', 'settings', 'units'], (judged) => {
   const { holding, planting, layout } = judged;
   const snow = settingOf(holding, 'guard.snow');
-  const guarded = planting.guarded ? guardHeight(holding.animals, snow) : { need: 0, size: 0 };
-  const everywhere = fencedOut(holding.animals);
+  const hedge = isHedge(layout.stand.rows.map(({ spacing }) => spacing));
+  const guarded = planting.guarded ? guardHeight(holding.animals, snow, hedge) : { need: 0, size: 0 };
+  const everywhere = fencedOut(holding.animals, hedge);
   const names = (animals: readonly Animal[]) => animals.map((animal) => guardAnimals[animal].name).join(' and ');
   const unfenced: Finding[] =
     everywhere.length === 0 || layout.stand.count === 0
@@ -21,14 +22,14 @@ export const browsed = reading(['animals', 'features', 'settings', 'units'], (ju
           finding('browsed', judged, 'everywhere', {
             severity: 'caution',
             what: `Only a fence stops ${names(everywhere)}`,
-            why: `${counted(layout.stand.count, 'plant')} stand where ${names(everywhere)} are kept; guards are counted against the others alone. Fence the planting, and accept this once the fence stands.`,
+            why: `${counted(layout.stand.count, 'plant')} stand where ${names(everywhere)} are kept; guards are counted against the others alone. ${hedge && everywhere.some((animal) => guardAnimals[animal].fenceHedges) ? 'Fence the hedge 1 to 1.5 m off on either side, 2 m where horses reach over' : 'Fence the planting'}, and accept this once the fence stands.`,
           }),
         ];
   const inPlaces = holding.features.flatMap((feature): Finding[] => {
     if (feature.kind !== 'browsed') return [];
     // What only a fence stops, and is everywhere, is said above.
     const here = feature.animals.filter((animal) => !everywhere.includes(animal));
-    const { need, size } = fencedOut(here).length > 0 ? { need: Infinity, size: null } : guardHeight(here, snow);
+    const { need, size } = fencedOut(here, hedge).length > 0 ? { need: Infinity, size: null } : guardHeight(here, snow);
     const have = guarded.size ?? (guarded.need > 0 ? Infinity : 0); // taller than any guard: the whole is fenced
     if (need <= have + 1e-9) return [];
     const plants = plantsInside(layout.stand, feature.ring);

@@ -1,0 +1,36 @@
+import type { Holding } from '../holding/schema.ts';
+import { regionOf } from './regions.ts';
+
+/** What the climate of a place asks of a plant. */
+export interface ClimateBand {
+  /** Winter hardiness zone, USDA numbers; null where neither the place nor its region has one. */
+  readonly zone: number | null;
+  readonly drySummer: boolean;
+  /** Rain of a year, mm; null where not known. */
+  readonly rain: number | null;
+  /** Whether zone and summer are what is usual in the region, the place's own climate not being known. */
+  readonly usual: { readonly zone: boolean; readonly summer: boolean };
+}
+
+/** Driest month of summer under this, mm, and under this share of the wettest of winter: Köppen's dry summer. */
+const DRY_MONTH = 40;
+const DRY_SHARE = 1 / 3;
+
+/** The climate band of a holding: from its own climate where that is known, else what is usual in its region. */
+export function climateBand(holding: Pick<Holding, 'climate' | 'region' | 'place'>): ClimateBand {
+  const region = regionOf(holding);
+  const { climate } = holding;
+  const months = climate?.months ?? null;
+  const rains = months?.map(({ rain }) => rain);
+  const half = (from: number) => Array.from({ length: 6 }, (_, i) => rains![(from + i) % 12]!);
+  const [summer, winter] = holding.place.latitude >= 0 ? [3, 9] : [9, 3]; // April to September, or half a year on
+  const driest = rains ? Math.min(...half(summer)) : 0;
+  return {
+    zone: climate?.zone ?? region.zone ?? null,
+    drySummer: rains
+      ? driest < DRY_MONTH && driest < DRY_SHARE * Math.max(...half(winter))
+      : (region.drySummer ?? false),
+    rain: rains ? rains.reduce((sum, rain) => sum + rain, 0) : null,
+    usual: { zone: climate?.zone == null, summer: !rains },
+  };
+}
