@@ -35,7 +35,14 @@ function everyPattern(units: Holding['units'], latitude: number): Holding {
       ],
     },
   });
-  const bare = newHolding({ id: 'h', name: 'Bare', latitude, longitude: -20, units, currency: 'EUR' });
+  const bare = newHolding({
+    id: 'h',
+    name: 'Bare',
+    latitude,
+    longitude: latitude > 0 ? -1.5 : 171.6,
+    units,
+    currency: 'EUR',
+  });
   return {
     ...bare,
     animals: ['vole', 'rabbit', 'mediumDeer'],
@@ -46,7 +53,7 @@ function everyPattern(units: Holding['units'], latitude: number): Holding {
         answers: {},
         baseline: at(n * 60)[patternShape(purpose, {})]!,
         side: n % 2 ? 'left' : 'right',
-        latitude,
+        holding: bare,
         newId,
       }),
     ),

@@ -6,6 +6,9 @@ const DIST = new URL('../../dist/', import.meta.url);
 /** The views fetched when they are first shown, by their files' names. */
 const STAGES = ['GroundView', 'OrderView', 'FieldView', 'SpeciesBook', 'HoldingsView'] as const;
 
+/** What is known of species and regions, fetched beside the script. */
+const DATA = ['catalogue', 'more', 'harm', 'ranges', 'regions'];
+
 const text = (file: string): string => readFileSync(new URL(`assets/${file}`, DIST), 'utf8');
 
 /** A script and all that it imports at once, but for what is there already. */
@@ -33,6 +36,7 @@ export function firstLoad(): Line[] {
   for (const [, file] of html.matchAll(/(?:src|href)="\/assets\/([^"]+\.js)"/g)) loaded(file!, new Set(), first);
   const all = readdirSync(new URL('assets', DIST)).filter((file) => file.endsWith('.js'));
   const bytes = compressed(first);
+  const data = all.filter((file) => DATA.some((name) => file.startsWith(`${name}-`)));
   const added = STAGES.map((stage) => {
     const file = all.find((name) => name.startsWith(`${stage}-`));
     return `${stage} ${file ? inKilobytes(compressed(loaded(file, first))) : 'not found'}`;
@@ -40,7 +44,7 @@ export function firstLoad(): Line[] {
   return [
     line(
       'first load, compressed script before the plan shows',
-      `${inKilobytes(bytes)} in ${first.size} of ${all.length} files`,
+      `${inKilobytes(bytes)} in ${first.size} of ${all.length} files; data of species and regions fetched beside it ${inKilobytes(compressed(data))}`,
       'under 400 kB',
       bytes < 400_000,
     ),

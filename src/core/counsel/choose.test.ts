@@ -1,4 +1,4 @@
-import { noClimate } from '../ground/climate.ts';
+import { noClimate } from '../place/climate.ts';
 import { appBook } from '../species/book.ts';
 import { describe, expect, it } from 'vitest';
 import { row, sample } from '../../../checks/sample.ts';

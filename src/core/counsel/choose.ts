@@ -1,4 +1,3 @@
-import { madeUp } from '../ground/climate.ts';
 import { bookOf } from '../species/book.ts';
 import { distanceToArea } from '../geometry/polygon.ts';
 import { featureLabel, featuresOf, nameOf } from '../ground/features.ts';
@@ -6,9 +5,10 @@ import { lineOf } from '../ground/local-rules.ts';
 import { moistureOf, SHALLOW, soilAt, soilZones } from '../ground/soil.ts';
 import type { Holding, Kept } from '../holding/schema.ts';
 import { mainString } from '../ranks/stand.ts';
+import { clearanceOf } from '../ground/wires.ts';
 import { bears, matureHeight } from '../species/catalogue.ts';
 import type { Moisture, Species, Use } from '../holding/species-schema.ts';
-import { harmTo, stockAmong } from '../species/harm.ts';
+import { belonging } from '../species/belongs.ts';
 import { moreOf } from '../species/more.ts';
 import { formatLength } from '../units/quantities.ts';
 import { becomes } from '../species/mature.ts';
@@ -60,8 +60,8 @@ export function spotOf(holding: Holding, { planting, layout: { stand } }: Laid, 
   }));
   const ceilings = [
     ...featuresOf(holding.features, 'overheadLine').flatMap((wire) =>
-      mine(plantsWithin(stand, wire.line, wire.clearance + 4).plants).length > 0
-        ? [{ metres: wire.height - wire.clearance, name: nameOf(wire) }]
+      mine(plantsWithin(stand, wire.line, clearanceOf(wire, holding) + 4).plants).length > 0
+        ? [{ metres: wire.height - clearanceOf(wire, holding), name: nameOf(wire) }]
         : [],
     ),
     ...holding.rules.flatMap((rule) => {
@@ -115,7 +115,7 @@ export function rank(species: Species, spot: Spot, holding: Holding, use: Use | 
   const said: Said = { faults: [], cares: [], inFavour: [] };
   sayGround(said, species, spot, holding);
   sayRoom(said, species, spot, holding);
-  sayPlace(said, species, holding);
+  const weight = sayPlace(said, species, holding);
   const { faults, cares, inFavour } = said;
   const { uses = [], fixesNitrogen, bearsWind } = moreOf(species);
   const thrives = holding.thriving.some(
@@ -128,7 +128,8 @@ export function rank(species: Species, spot: Spot, holding: Holding, use: Use | 
   if (bearsWind && use === 'windbreak') inFavour.push('stands in the open wind');
   if (fixesNitrogen) inFavour.push('feeds the soil with nitrogen');
   const score =
-    -10 * faults.length -
+    weight -
+    10 * faults.length -
     3 * cares.length +
     1 * inFavour.length +
     (thrives ? 4 : 0) +
@@ -183,18 +184,15 @@ function sayRoom({ faults, cares, inFavour }: Said, species: Species, spot: Spot
   if (spot.spacing > grown.width * 1.2) cares.push(`at ${sayMetres(spot.spacing, units)} apart it will not close`);
 }
 
-/** Winters, the stock that is kept here, and what is known against it elsewhere. */
-function sayPlace({ faults, cares, inFavour }: Said, species: Species, holding: Holding): void {
-  const zone = holding.climate?.zone;
-  if (zone && species.zone > zone)
-    faults.push(`not hardy: stands zone ${species.zone}, here it is ${zone}${madeUp(holding.climate, 'zone')}`);
-  else if (zone) inFavour.push(`hardy in zone ${zone}${madeUp(holding.climate, 'zone')}`);
-  const does = harmTo(species, stockAmong(holding.animals));
-  if (does?.kills) faults.push(`its ${does.part} can kill the stock that is kept here`);
-  else if (does) cares.push(`its ${does.part} can poison the stock that is kept here`);
-  const { invasive, pests } = moreOf(species);
+/** Region, winters, summers and those near it; what else is known against it. Returns how much it comes nearer for being of the place. */
+function sayPlace({ faults, cares, inFavour }: Said, species: Species, holding: Holding): number {
+  const { faults: forbids, cares: minds, inFavour: praises, weight } = belonging(species, holding);
+  faults.push(...forbids);
+  cares.push(...minds);
+  inFavour.push(...praises);
+  const { invasive } = moreOf(species);
   if (invasive) cares.push(invasive);
-  if (pests) cares.push(pests);
+  return weight;
 }
 
 const sayMetres = (metres: number, units: Holding['units']): string =>

@@ -1,4 +1,4 @@
-import { told } from '../ground/climate.ts';
+import { told } from '../place/climate.ts';
 import { describe, expect, it } from 'vitest';
 import { row, sample } from '../../../checks/sample.ts';
 import { take } from '../holding/command.ts';

@@ -1,4 +1,4 @@
-import { madeUp } from '../ground/climate.ts';
+import { madeUp } from '../place/climate.ts';
 import { compassName, direction, type Point } from '../geometry/point.ts';
 import { windsWorthStopping } from '../ground/wind.ts';
 import type { Command } from '../holding/command.ts';

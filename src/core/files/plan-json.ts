@@ -3,7 +3,7 @@ import { newCorners } from '../holding/ground-commands.ts';
 import { Refused } from '../holding/command.ts';
 import { sayShape } from '../holding/say-shape.ts';
 import { sayIssue } from '../holding/limits.ts';
-import { told } from '../ground/climate.ts';
+import { told } from '../place/climate.ts';
 import { newHolding } from '../holding/new-holding.ts';
 import { ANIMALS, ClimateSchema, type Climate, EVIDENCE, TerrainSchema } from '../holding/ground-schema.ts';
 import {
@@ -110,7 +110,10 @@ export const PlanSchema = z.strictObject({
               .nullable()
               .default(null),
             later: z.number().default(0),
-            species: z.array(z.tuple([z.number(), z.string()])).min(1),
+            /** How many of which, and what they are bought as where that is not what the row is. */
+            species: z
+              .array(z.union([z.tuple([z.number(), z.string()]), z.tuple([z.number(), z.string(), z.string()])]))
+              .min(1),
             standards: z
               .strictObject({
                 species: z.string(),
@@ -217,7 +220,11 @@ function rowOf({ species, standards, ...row }: Plan['plantings'][number]['rows']
     id,
     name: row.name ?? `Row ${r + 1}`,
     stock: stockNamed(row.stock),
-    runs: species.map(([count, name]) => ({ species: speciesNamed(name), count })),
+    runs: species.map(([count, name, stock]) => ({
+      species: speciesNamed(name),
+      count,
+      ...(stock === undefined ? {} : { stock: stockNamed(stock) }),
+    })),
     standards: standards && {
       ...standards,
       species: speciesNamed(standards.species),

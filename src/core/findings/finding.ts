@@ -44,10 +44,33 @@ export interface Judged {
 export type Part =
   | keyof Pick<
       Holding,
-      'boundary' | 'features' | 'rules' | 'animals' | 'climate' | 'settings' | 'species' | 'terrain' | 'place' | 'units'
+      | 'boundary'
+      | 'features'
+      | 'rules'
+      | 'animals'
+      | 'climate'
+      | 'settings'
+      | 'species'
+      | 'terrain'
+      | 'place'
+      | 'region'
+      | 'nativeOnly'
+      | 'units'
     >
   | 'planted'
   | 'others';
+
+/** What decides which species could stand in another's place: read by every rule that offers a swap. */
+export const SWAPS = [
+  'place',
+  'region',
+  'nativeOnly',
+  'climate',
+  'animals',
+  'features',
+  'species',
+  'planted',
+] as const satisfies readonly Part[];
 
 /** A rule of judgement: findings about one planting, none when all is well with it; `reads` says what can change them. */
 export interface Rule {

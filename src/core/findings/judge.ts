@@ -11,6 +11,13 @@ import { cover } from './rules/cover.ts';
 import { crownOver } from './rules/crown-over.ts';
 import { erodingBank } from './rules/eroding-bank.ts';
 import { flood } from './rules/flood.ts';
+import { fire } from './rules/fire.ts';
+import { hostPair } from './rules/host-pair.ts';
+import { pest } from './rules/pest.ts';
+import { rootsOnClay } from './rules/roots-on-clay.ts';
+import { shedLimbs } from './rules/shed-limbs.ts';
+import { suckersUnderFabric } from './rules/suckers-under-fabric.ts';
+import { waterWorks } from './rules/water-works.ts';
 import { fallOnLine } from './rules/fall-on-line.ts';
 import { hardiness } from './rules/hardiness.ts';
 import { harm } from './rules/harm.ts';
@@ -40,10 +47,15 @@ export const rules: readonly Rule[] = [
   overheadLine,
   fallOnLine,
   harm,
+  pest,
   hardiness,
   buriedService,
+  waterWorks,
   erodingBank,
   building,
+  rootsOnClay,
+  fire,
+  shedLimbs,
   inTheWay,
   wetGround,
   flood,
@@ -62,6 +74,8 @@ export const rules: readonly Rule[] = [
   speciesShare,
   partner,
   juglone,
+  hostPair,
+  suckersUnderFabric,
   layerLightRule,
   stripWidth,
   tapReach,

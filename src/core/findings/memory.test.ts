@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { row, sample } from '../../../checks/sample.ts';
 import { ANIMALS } from '../holding/ground-schema.ts';
-import { noClimate } from '../ground/climate.ts';
+import { noClimate } from '../place/climate.ts';
 import { featuresOf, newFeature } from '../ground/features.ts';
 import { Refused, take, type Command } from '../holding/command.ts';
 import {

@@ -1,5 +1,11 @@
+import { runOf } from '../species/stock.ts';
 import { plantedOn } from '../ranks/laid.ts';
-import { harmTo, stockAmong } from '../species/harm.ts';
+import { DEMANDS } from '../holding/species-schema.ts';
+import { sharedBy } from '../species/hosts.ts';
+import { moreOf } from '../species/more.ts';
+import { forbidding } from '../species/belongs.ts';
+import { regionOf } from '../place/regions.ts';
+import { standingIn } from '../species/ranges.ts';
 import { bookOf, type SpeciesBook } from '../species/book.ts';
 import { parallel } from '../geometry/parallel.ts';
 import { chainageOf, polyline } from '../geometry/polyline.ts';
@@ -131,7 +137,9 @@ export function swapPlants(
   const byRow = new Map<Row, number[]>();
   for (const i of plants) {
     const { row } = stand.rows[stand.row[i]!]!;
-    byRow.set(row, [...(byRow.get(row) ?? []), i]);
+    const mine = byRow.get(row);
+    if (mine) mine.push(i);
+    else byRow.set(row, [i]);
   }
   const commands = [...byRow].map(([row, swapped]) => {
     const copies = stand.rows.filter((laid) => laid.row === row);
@@ -144,7 +152,7 @@ export function swapPlants(
     });
     const changes: Partial<Row> = everyOne
       ? {
-          runs: row.runs.map((run) => (ids.has(run.species) ? { ...run, species: species.id } : run)),
+          runs: row.runs.map((run) => (ids.has(run.species) ? runOf(species, run.count, row.stock) : run)),
           ...standardsSwapped(row, ids, species),
         }
       : {
@@ -171,7 +179,8 @@ const orders = new WeakMap<SpeciesBook, Map<string, readonly Species[]>>();
 /** Species that could stand for `like`, the most alike first: of its layer, those that the holding plants already before others. */
 function inOrderOfLikeness({ all, holding }: Judged, like: Species): readonly Species[] {
   const book = bookOf(holding);
-  const key = `${like.id} in ${plantedOn(all)}`;
+  const region = regionOf(holding);
+  const key = `${like.id} in ${region.code} beside ${plantedOn(all)}`;
   let kept = orders.get(book);
   if (!kept) orders.set(book, (kept = new Map()));
   const known = kept.get(key);
@@ -179,7 +188,7 @@ function inOrderOfLikeness({ all, holding }: Judged, like: Species): readonly Sp
   const planted = new Set(plantedOn(all).split(' '));
   const likeness = (species: Species): number =>
     (planted.has(species.id) ? 3 : 0) +
-    (species.source === like.source ? 6 : 0) +
+    (standingIn(species.id, region) === 'native' ? 6 : 0) +
     (species.evergreen === like.evergreen ? 2 : 0) +
     (species.kind === like.kind ? 2 : 0) +
     (species.form === like.form ? 1 : 0) +
@@ -200,20 +209,33 @@ function inOrderOfLikeness({ all, holding }: Judged, like: Species): readonly Sp
 /** Orders of likeness kept at once. */
 const MOST_ORDERS = 200;
 
+/** Asks of species whether they bring no trouble that `like` does not: roots, fire, limbs, suckers under fabric, a disease shared with what stands here. */
+function harmlessBeside(like: Species, { holding, planting, layout }: Judged): (species: Species) => boolean {
+  const was = moreOf(like);
+  const thirst = ({ demand = 'moderate' }: typeof was) => DEMANDS.indexOf(demand);
+  const region = regionOf(holding);
+  const others = layout.stand.kinds.filter((other) => other !== like);
+  const sick = (one: Species) => others.some((other) => sharedBy(one, other, region).length > 0);
+  const sickNow = sick(like);
+  return (species) => {
+    const its = moreOf(species);
+    return (
+      (!its.flammable || was.flammable === true) &&
+      (!its.shedsLimbs || was.shedsLimbs === true) &&
+      thirst(its) <= thirst(was) &&
+      (planting.weeds !== 'fabric' || !species.suckers || like.suckers) &&
+      (sickNow || !sick(species))
+    );
+  };
+}
+
 /** The species that serves best in place of `like`: one that the holding plants already, else the most alike; undefined when none serves. */
-export const substitute = (
-  judged: Judged,
-  like: Species,
-  serves: (species: Species) => boolean,
-): Species | undefined => {
-  // Never one that poisons the stock that is kept here, nor one that the winters kill.
-  const { animals, climate } = judged.holding;
-  const stock = stockAmong(animals);
-  const zone = climate?.zone ?? Infinity;
-  return inOrderOfLikeness(judged, like).find(
-    (species) => species.zone <= zone && harmTo(species, stock) === null && serves(species),
-  );
-};
+export function substitute(judged: Judged, like: Species, serves: (species: Species) => boolean): Species | undefined {
+  // Never a pest, nor one that harms those near it, nor one that the winters kill.
+  const forbidden = forbidding(judged.holding);
+  const harmless = harmlessBeside(like, judged);
+  return inOrderOfLikeness(judged, like).find((species) => serves(species) && !forbidden(species) && harmless(species));
+}
 
 /** Moves the whole planting `metres` to the right of its baseline (negative: left), as a drawn line. Null when nothing is left of it. */
 export function moveSideways(

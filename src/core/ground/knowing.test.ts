@@ -1,4 +1,4 @@
-import { madeUp, noClimate, told, TYPED } from './climate.ts';
+import { madeUp, noClimate, told, TYPED } from '../place/climate.ts';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { sample } from '../../../checks/sample.ts';

@@ -12,9 +12,9 @@ import {
 } from './ground-schema.ts';
 import type { Bundle, Holding } from './schema.ts';
 
-type Settled = Pick<Holding, 'name' | 'units' | 'currency' | 'place'>;
+type Settled = Pick<Holding, 'name' | 'units' | 'currency' | 'place' | 'region' | 'nativeOnly'>;
 
-/** Renames the holding or changes its units, currency or place. */
+/** Renames the holding or changes its units, currency, place or botanical region. */
 export const setHolding = (changes: Partial<Settled>): Command => ({
   label: `change ${Object.keys(changes).join(', ')}`,
   change: (draft) => Object.assign(draft, changes),

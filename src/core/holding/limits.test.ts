@@ -1,4 +1,4 @@
-import { noClimate } from '../ground/climate.ts';
+import { noClimate } from '../place/climate.ts';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { row, sample } from '../../../checks/sample.ts';

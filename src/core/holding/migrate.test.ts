@@ -45,7 +45,7 @@ describe(migrate, () => {
     const result = migrate({ format: 'close-rank', version: HOLDING_VERSION + 5, holding: {} });
     expect(result.ok).toBe(false);
     expect(!result.ok && readProblemSentence(result.problem, 'plan.closerank')).toMatch(
-      /newer Close Rank \(version 10; this one reads up to 5\)\. Reload/,
+      /newer Close Rank \(version 11; this one reads up to 6\)\. Reload/,
     );
   });
 

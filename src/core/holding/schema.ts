@@ -42,7 +42,12 @@ export type Baseline = z.infer<typeof BaselineSchema>;
 export const SPACING = { least: 0.1, most: 50 } as const;
 const spacing = z.number().min(SPACING.least).max(SPACING.most);
 
-export const RunSchema = z.object({ species: id, count: z.number().int().min(1).max(9999) });
+export const RunSchema = z.object({
+  species: id,
+  count: z.number().int().min(1).max(9999),
+  /** What it is bought as where that is not what the rest of its row is. */
+  stock: id.optional(),
+});
 export type Run = z.infer<typeof RunSchema>;
 
 export const ENDS = ['keep', 'fit', 'centre'] as const;

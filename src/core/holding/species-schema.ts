@@ -64,6 +64,8 @@ export const MoreSchema = z.strictObject({
   /** Drops limbs or breaks in wind and ice: arboricultural handbooks. */
   shedsLimbs: z.literal(true).optional(),
   pests: z.string().optional(),
+  /** Codes of the regions where that counts; everywhere where left out. */
+  pestsIn: z.array(z.string()).optional(),
   /** Grows well in heavy clay, in light sand, in the open wind; false where it is known not to. */
   bearsClay: z.boolean().optional(),
   bearsSand: z.boolean().optional(),

@@ -66,7 +66,7 @@ export function firstPlanting({ along, purpose, length, bearing, newId, ...of }:
     purpose,
     baseline: baseline(),
     side: 'right',
-    latitude: of.latitude,
+    holding: { ...empty, features: feature ? [feature] : [] },
     newId,
   });
   return { ...empty, features: feature ? [feature] : [], plantings: [planting] };

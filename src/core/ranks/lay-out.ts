@@ -169,7 +169,8 @@ function isRounded(clearings: readonly Clearing[], x: number, y: number): boolea
 /** Writes each plant's lot: the sequence on what stands, over all copies of the row; hand swaps; standards over it. */
 function choose(row: Row, copies: readonly LaidRow[], { chainage, lot }: Pick<Stand, 'chainage' | 'lot'>, lots: Lots) {
   const { kept, later } = row;
-  const lotOf = (species: string) => lots.indexOf({ species, stock: row.stock, kept, later });
+  const sold = new Map(row.runs.map(({ species, stock }) => [species, stock ?? row.stock]));
+  const lotOf = (species: string) => lots.indexOf({ species, stock: sold.get(species) ?? row.stock, kept, later });
   const known = new Map<string, number>();
   const turn = sequenceOf(
     row,

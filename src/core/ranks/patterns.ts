@@ -8,36 +8,39 @@ import {
   PURPOSES,
   WEEDS,
   type Baseline,
+  type Holding,
   type Planting,
   type Purpose,
   type Row,
 } from '../holding/schema.ts';
+import type { Species } from '../holding/species-schema.ts';
+import type { Where } from '../species/belongs.ts';
+import { runOf } from '../species/stock.ts';
+import { bookOf } from '../species/book.ts';
+import { fillRow, type Filled, type FillOptions } from './fill.ts';
+import { roles } from './roles.ts';
 import patternData from './patterns.json' with { type: 'json' };
 
-const runs = z.array(z.tuple([z.number().int().min(1), z.string()])).min(1);
-/** A standard tree by hemisphere. */
-const standards = z.strictObject({
-  every: z.number(),
-  first: z.number(),
-  stock: z.string(),
-  north: z.string(),
-  south: z.string(),
-});
+/** So many of a role, or of a species with the role that stands in for it where it cannot be planted. */
+const wish = z.union([
+  z.tuple([z.number().int().min(1), z.enum(Object.keys(roles) as [string, ...string[]])]),
+  z.tuple([z.number().int().min(1), z.string(), z.enum(Object.keys(roles) as [string, ...string[]])]),
+]);
 const rowShape = z.strictObject({
   name: z.string(),
   rowGap: z.number(),
   spacing: z.number(),
+  /** Stock wanted; what most of the kinds are sold as is taken where they are not sold so. */
   stock: z.string(),
-  /** Stock of the southern species where it is another. */
-  southStock: z.string().optional(),
   staggered: z.boolean().optional(),
   ends: z.enum(ENDS).optional(),
   mix: z.enum(MIXES).optional(),
   seed: z.number().optional(),
   kept: KeptSchema.optional(),
-  standards: standards.optional(),
-  north: runs,
-  south: runs,
+  standards: z.strictObject({ every: z.number(), first: z.number(), stock: z.string(), role: z.string() }).optional(),
+  plants: z.array(wish).min(1),
+  /** Other kinds than the rows before, where there are enough. */
+  fresh: z.literal(true).optional(),
 });
 type PatternRow = z.infer<typeof rowShape>;
 
@@ -79,7 +82,7 @@ const PatternSchema = z.strictObject({
 });
 export type StartingPattern = z.infer<typeof PatternSchema>;
 
-/** Starting patterns by purpose: what each lays, why, and what it asks. Species by hemisphere. */
+/** Starting patterns by purpose: what each lays, why, and what it asks. Species by role: the place fills them. */
 export const patterns = z.record(z.enum(PURPOSES), PatternSchema).parse(patternData);
 
 /** Answers by the question's key; one that is missing is the first option. */
@@ -110,24 +113,66 @@ export interface PlantingOptions {
   readonly name: string;
   readonly purpose: Purpose;
   readonly answers?: Answers;
+  /** Species that the steward picked for a wish, by its key. */
+  readonly picks?: Readonly<Record<string, string>>;
   /** Where the rows lie; a block given here takes the pattern's headland and lanes. */
   readonly baseline: Baseline;
   readonly side: 'left' | 'right';
-  readonly latitude: number;
+  /** The holding that it is for: its place decides the species. */
+  readonly holding: Where & Pick<Holding, 'species'>;
   newId(): string;
 }
 
-/** A planting laid by its purpose's pattern, to be changed at will. */
+/** One row of a pattern with its wishes filled by the place. */
+export interface LaidRow {
+  readonly row: PatternRow;
+  readonly stock: string;
+  readonly filled: readonly Filled[];
+  readonly standards: Filled | null;
+}
+
+/** The rows of a pattern as the place fills them, in order; a row for which nothing is found has no species. */
+export function rowsLaid({
+  purpose,
+  answers = {},
+  picks = {},
+  holding,
+}: Pick<PlantingOptions, 'purpose' | 'answers' | 'picks' | 'holding'>): LaidRow[] {
+  const options: FillOptions = { where: holding, book: bookOf(holding), picks };
+  const beside: Species[] = [];
+  return answered(purpose, answers).rows.map((row): LaidRow => {
+    const wishes = row.plants.map(([share, what, orElse = null]) => ({ share, what, orElse }));
+    const { filled, stock } = fillRow(row.name, wishes, row.stock, beside, row.fresh === true, options);
+    beside.push(...filled.flatMap(({ species }) => species ?? []));
+    const tall = row.standards;
+    const standing = tall
+      ? fillRow(
+          `${row.name}, standards`,
+          [{ share: 1, what: tall.role, orElse: null }],
+          tall.stock,
+          beside,
+          true,
+          options,
+        )
+      : null;
+    const standards = standing?.filled[0] ?? null;
+    if (standards?.species) beside.push(standards.species);
+    return { row: tall ? { ...row, standards: { ...tall, stock: standing!.stock } } : row, stock, filled, standards };
+  });
+}
+
+/** A planting laid by its purpose's pattern, to be changed at will. A row that nothing fills is left out. */
 export function newPlanting({
   name,
   purpose,
   answers = {},
+  picks = {},
   baseline,
   side,
-  latitude,
+  holding,
   newId,
 }: PlantingOptions): Planting {
-  const { rows, weeds, guarded = true, headland = 0, lanes = null } = answered(purpose, answers);
+  const { weeds, guarded = true, headland = 0, lanes = null } = answered(purpose, answers);
   return {
     id: newId(),
     name,
@@ -137,26 +182,27 @@ export function newPlanting({
     guarded,
     baseline: baseline.kind === 'block' ? { ...baseline, headland, lanes } : baseline,
     corners: 'round',
-    rows: rows.map((row) => rowOf(row, latitude < 0, newId())),
+    rows: rowsLaid({ purpose, answers, picks, holding })
+      .filter(({ filled }) => filled.some(({ species }) => species))
+      .map((laid) => rowOf(laid, newId())),
     gaps: [],
     clearings: [],
   };
 }
 
 function rowOf(
-  { north, south, southStock, standards: tall, stock, ...row }: PatternRow,
-  southern: boolean,
+  { row: { plants: _plants, fresh: _fresh, standards: tall, ...row }, stock, filled, standards }: LaidRow,
   id: string,
 ): Row {
-  const species = southern ? south : north;
   return {
     ...plainRow,
     ...row,
     id,
-    stock: southern ? (southStock ?? stock) : stock,
-    runs: species.map(([count, kind]) => ({ species: kind, count })),
-    standards: tall
-      ? { species: southern ? tall.south : tall.north, stock: tall.stock, every: tall.every, first: tall.first }
-      : null,
+    stock,
+    runs: filled.flatMap(({ species, share }) => (species ? [runOf(species, share, stock)] : [])),
+    standards:
+      tall && standards?.species
+        ? { species: standards.species.id, stock: tall.stock, every: tall.every, first: tall.first }
+        : null,
   };
 }

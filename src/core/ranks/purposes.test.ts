@@ -3,11 +3,15 @@ import { describe, expect, it } from 'vitest';
 import { judge } from '../findings/judge.ts';
 import { layHolding } from './laid.ts';
 import { newHolding } from '../holding/new-holding.ts';
-import { HoldingSchema, PURPOSES, type Baseline, type Purpose } from '../holding/schema.ts';
-import { catalogue } from '../species/catalogue.ts';
+import { HoldingSchema, PURPOSES, type Baseline, type Holding, type Purpose } from '../holding/schema.ts';
 import { isStock } from '../species/stock.ts';
 import { drawnBaseline, drawnBlock } from './baseline.ts';
-import { newPlanting, patterns, patternShape, type Answers } from './patterns.ts';
+import { newFeature } from '../ground/features.ts';
+import { climateBand } from '../place/climate-band.ts';
+import { regionOf } from '../place/regions.ts';
+import { harmTo } from '../species/harm.ts';
+import { standingIn } from '../species/ranges.ts';
+import { newPlanting, patterns, patternShape, rowsLaid, type Answers } from './patterns.ts';
 import { purposes, rowAfter, sayRuns } from './purposes.ts';
 
 let n = 0;
@@ -32,18 +36,45 @@ const WHERE: Record<string, Baseline> = {
     ],
   },
 };
-const laidOut = (purpose: Purpose, latitude: number, answers: Answers = {}) => {
-  const empty = newHolding({ id: 'h', name: 'Bare', latitude, longitude: -20, units: 'metric', currency: 'EUR' });
+/** Made-up holdings in ten regions: code, latitude and longitude. */
+const REGIONS: readonly (readonly [code: string, latitude: number, longitude: number])[] = [
+  ['OHI', 40.3, -82.8],
+  ['SDA', 44, -99.5],
+  ['WAS', 47.4, -121.5],
+  ['GRB', 52, -1.5],
+  ['POL', 51.5, 20],
+  ['GRC', 38.6, 22.5],
+  ['VIC', -37.3, 145],
+  ['NZS', -43.7, 171.6],
+  ['CPP', -33.2, 21],
+  ['CLC', -34.6, -71.1],
+];
+type At = (typeof REGIONS)[number];
+const BRITAIN = REGIONS[3]!;
+
+const holdingAt = ([, latitude, longitude]: At, changes: Partial<Holding> = {}): Holding => ({
+  ...newHolding({ id: 'h', name: 'Bare', latitude, longitude, units: 'metric', currency: 'EUR' }),
+  ...changes,
+});
+const laidOut = (purpose: Purpose, at: At, answers: Answers = {}, changes: Partial<Holding> = {}): Holding => {
+  const empty = holdingAt(at, changes);
   const planting = newPlanting({
     name: purposes[purpose].label,
     purpose,
     answers,
     baseline: WHERE[patternShape(purpose, answers)]!,
     side: 'right',
-    latitude,
+    holding: empty,
     newId,
   });
   return { ...empty, plantings: [planting] };
+};
+/** How many of every hundred plants in a row's turn are of each standing. */
+const nativeShare = (holding: Holding): number => {
+  const region = regionOf(holding);
+  const runs = holding.plantings[0]!.rows.flatMap((row) => row.runs);
+  const count = (which: typeof runs) => which.reduce((sum, run) => sum + run.count, 0);
+  return count(runs.filter(({ species }) => standingIn(species, region) === 'native')) / count(runs);
 };
 
 describe(newPlanting, () => {
@@ -53,48 +84,133 @@ describe(newPlanting, () => {
       [{}],
     );
 
-  it.each(PURPOSES.flatMap((purpose) => [52, -41].map((latitude) => ({ purpose, latitude }))))(
-    '$purpose at $latitude, with any answers, lays a planting that holds and is without fault on bare ground',
-    ({ purpose, latitude }) => {
-      for (const answers of everyAnswer(purpose)) {
-        const holding = laidOut(purpose, latitude, answers);
-        expect(HoldingSchema.safeParse(holding).error?.issues ?? []).toEqual([]);
-        const all = layHolding(holding);
-        const { stand } = all[0]!.layout;
-        expect(stand.count, JSON.stringify(answers)).toBeGreaterThan(2);
-        for (const species of stand.kinds) expect(catalogue).toContain(species);
-        expect(stand.stockIds.every(isStock)).toBe(true);
-        const faults = judge(holding, all[0]!, all).filter(({ severity }) => severity === 'fault');
-        expect(
-          faults.map(({ what, why }) => `${what}: ${why}`),
-          JSON.stringify(answers),
-        ).toEqual([]);
-      }
+  it.each(REGIONS)(
+    'every purpose in %s, with any answers, lays a planting that holds and is without fault',
+    (...at) => {
+      expect(regionOf(holdingAt(at)).code).toBe(at[0]);
+      for (const purpose of PURPOSES)
+        for (const answers of everyAnswer(purpose)) {
+          const said = `${purpose} ${JSON.stringify(answers)}`;
+          const holding = laidOut(purpose, at, answers);
+          expect(HoldingSchema.safeParse(holding).error?.issues ?? [], said).toEqual([]);
+          const all = layHolding(holding);
+          const { stand } = all[0]!.layout;
+          expect(stand.count, said).toBeGreaterThan(2);
+          expect(stand.stockIds.every(isStock), said).toBe(true);
+          for (const { id, zone } of stand.kinds) {
+            expect(standingIn(id, regionOf(holding)), `${said}: ${id}`).not.toBe('pest');
+            expect(zone, `${said}: ${id}`).toBeLessThanOrEqual(climateBand(holding).zone!);
+          }
+          const faults = judge(holding, all[0]!, all).filter(({ severity }) => severity === 'fault');
+          expect(
+            faults.map(({ what, why }) => `${what}: ${why}`),
+            said,
+          ).toEqual([]);
+        }
     },
   );
 
-  it.each(PURPOSES.flatMap((purpose) => [52, -41].map((latitude) => ({ purpose, latitude }))))(
-    '$purpose at $latitude as it comes has nothing to be mended',
-    ({ purpose, latitude }) => {
-      const holding = laidOut(purpose, latitude);
+  it.each(REGIONS)(
+    'in %s hedge, wildlife hedge, stream and wood are native by half and more, the wood wholly',
+    (...at) => {
+      for (const purpose of ['hedge', 'wildlifeHedge', 'stream', 'conservation'] as const)
+        for (const answers of everyAnswer(purpose))
+          expect(
+            nativeShare(laidOut(purpose, at, answers)),
+            `${purpose} ${JSON.stringify(answers)}`,
+          ).toBeGreaterThanOrEqual(0.5);
+      expect(nativeShare(laidOut('conservation', at))).toBe(1);
+    },
+  );
+
+  it.each(REGIONS)('every purpose as it comes in %s has nothing to be mended', (...at) => {
+    for (const purpose of PURPOSES) {
+      const holding = laidOut(purpose, at);
       const all = layHolding(holding);
       const found = judge(holding, all[0]!, all).filter(
         ({ severity, rule }) => severity === 'caution' && rule !== 'species-share',
       );
-      expect(found.map(({ what, why }) => `${what}: ${why}`)).toEqual([]);
-    },
-  );
-
-  it('plants what grows there: where wild kinds are meant, no species of one hemisphere’s pattern in the other’s', () => {
-    for (const purpose of ['hedge', 'wildlifeHedge', 'windbreak', 'stream', 'conservation', 'timber'] as const) {
-      const [north, south] = [52, -41].map(
-        (latitude) =>
-          new Set(
-            laidOut(purpose, latitude).plantings[0]!.rows.flatMap(({ runs }) => runs.map(({ species }) => species)),
-          ),
-      );
-      expect([...north!].filter((species) => south!.has(species))).toEqual([]);
+      expect(
+        found.map(({ what, why }) => `${what}: ${why}`),
+        purpose,
+      ).toEqual([]);
     }
+  });
+
+  it('what once was laid and should not have been comes back in no region', () => {
+    const bad: readonly (readonly [Purpose, Answers, readonly string[]])[] = [
+      ['wildlifeHedge', { thorn: 'no' }, ['frangula-alnus', 'sophora-microphylla', 'prunus-spinosa']],
+      ['windbreak', {}, ['euonymus-europaeus', 'prunus-avium', 'prunus-serotina']],
+      ['farmstead', {}, ['prunus-virginiana', 'picea-pungens']],
+      ['snowFence', {}, ['prunus-virginiana', 'dodonaea-viscosa']],
+      ['dustScreen', { salt: 'yes' }, ['elaeagnus-angustifolia']],
+      ['glade', {}, ['symphytum-officinale', 'origanum-vulgare']],
+      ['glade', { shrubs: 'feed' }, ['elaeagnus-umbellata', 'leptospermum-scoparium']],
+      ['timber', { product: 'softwood' }, ['corymbia-maculata']],
+      ['stream', {}, ['prunus-padus', 'frangula-alnus']],
+    ];
+    for (const at of REGIONS)
+      for (const [purpose, answers, ids] of bad) {
+        const laid = layHolding(laidOut(purpose, at, answers))[0]!.layout.stand.kinds.map(({ id }) => id);
+        expect(
+          laid.filter((id) => ids.includes(id)),
+          `${purpose} in ${at[0]}`,
+        ).toEqual([]);
+      }
+    const plains = layHolding(laidOut('farmstead', REGIONS[1]!))[0]!.layout.stand.kinds.map(({ id }) => id);
+    expect(plains).not.toContain('pinus-nigra');
+    // Holly is never set bare-rooted.
+    for (const row of laidOut('screen', BRITAIN).plantings[0]!.rows)
+      if (row.runs.some(({ species }) => species === 'ilex-aquifolium')) expect(['plug', 'pot4']).toContain(row.stock);
+    // Willows are weeds, every one of them.
+    const willows = PURPOSES.flatMap((purpose) => layHolding(laidOut(purpose, REGIONS[6]!))[0]!.layout.stand.kinds);
+    expect(willows.filter(({ botanical }) => botanical.startsWith('Salix'))).toEqual([]);
+  });
+
+  it('the place, its stock and its children decide: the same place gives the same answer, natives only nothing else', () => {
+    const kinds = (changes: Partial<Holding>, purpose: Purpose = 'hedge', answers: Answers = {}) =>
+      layHolding(laidOut(purpose, BRITAIN, answers, changes))[0]!.layout.stand.kinds;
+    expect(kinds({}).map(({ id }) => id)).toEqual(kinds({}).map(({ id }) => id));
+    expect(kinds({}).map(({ id }) => id)).toEqual(expect.arrayContaining(['crataegus-monogyna', 'prunus-spinosa']));
+    // The same holding moved by one choice: the hedge of another region.
+    expect(kinds({ region: 'NZS' }).every(({ id }) => !kinds({}).some((one) => one.id === id))).toBe(true);
+    for (const species of kinds({ animals: ['horse', 'cattle'] }, 'wildlifeHedge'))
+      expect(harmTo(species, ['horses', 'cattle']), species.id).toBeNull();
+    const played = newFeature('playPlace', 'f1', [
+      [500, 500],
+      [520, 500],
+      [520, 520],
+    ]);
+    for (const species of kinds({ features: [played] }, 'screen')) expect(harmTo(species, ['people'])).toBeNull();
+    const orchard = (nativeOnly: boolean) => laidOut('orchard', BRITAIN, { fruit: 'apple' }, { nativeOnly });
+    expect(nativeShare(orchard(false))).toBeLessThan(0.2);
+    expect(
+      orchard(true)
+        .plantings[0]!.rows.flatMap(({ runs }) => runs)
+        .every(({ species }) => standingIn(species, regionOf(orchard(true))) === 'native'),
+    ).toBe(true);
+  });
+
+  it('a role that nothing fills says so and what to relax; the five best are at hand, and a pick is kept', () => {
+    const iceland: At = ['ICE', 65, -18];
+    const [row] = rowsLaid({
+      purpose: 'glade',
+      answers: { shrubs: 'feed' },
+      holding: holdingAt(iceland, { nativeOnly: true }),
+    }).slice(2);
+    expect(row!.filled).toMatchObject([{ species: null, relax: 'take kinds that are not native too' }]);
+    expect(
+      laidOut('glade', iceland, { shrubs: 'feed' }, { nativeOnly: true }).plantings[0]!.rows.some(
+        ({ name }) => name === 'Shrubs',
+      ),
+    ).toBe(false);
+    const hedge = rowsLaid({ purpose: 'hedge', holding: holdingAt(BRITAIN) })[0]!;
+    expect(hedge.filled.map(({ key }) => key).slice(0, 2)).toEqual(['Hedge/1', 'Hedge/2']);
+    expect(hedge.filled[2]!.best.length).toBe(5);
+    const fourth = hedge.filled[2]!.best[3]!.species;
+    const picked = rowsLaid({ purpose: 'hedge', picks: { 'Hedge/3': fourth.id }, holding: holdingAt(BRITAIN) })[0]!;
+    expect(picked.filled[2]!.species).toBe(fourth);
+    expect(new Set(picked.filled.map(({ species }) => species)).size).toBe(picked.filled.length);
   });
 
   it('says for each purpose why and by what source, and asks at most five questions, each with answers to choose from', () => {
@@ -112,11 +228,11 @@ describe(newPlanting, () => {
         );
       }
     }
-    expect(sayRuns(laidOut('blank', 52).plantings[0]!.rows[0]!.runs, appBook)).toBe('1 hazel');
+    expect(sayRuns(laidOut('blank', BRITAIN).plantings[0]!.rows[0]!.runs, appBook)).toBe('1 hazel');
   });
 
   it('an answer decides: stock asks for a second row, room for fewer; one that is not offered is refused', () => {
-    const rows = (purpose: Purpose, answers: Answers) => laidOut(purpose, 52, answers).plantings[0]!.rows;
+    const rows = (purpose: Purpose, answers: Answers) => laidOut(purpose, BRITAIN, answers).plantings[0]!.rows;
     expect(
       [rows('hedge', {}), rows('hedge', { stock: 'yes' }), rows('windbreak', { rows: 'one' })].map(
         ({ length }) => length,
@@ -129,7 +245,7 @@ describe(newPlanting, () => {
       'block',
       'guilds',
     ]);
-    expect(laidOut('timber', 52, { lanes: 'lanes' }).plantings[0]!.baseline).toMatchObject({
+    expect(laidOut('timber', BRITAIN, { lanes: 'lanes' }).plantings[0]!.baseline).toMatchObject({
       headland: 3,
       lanes: { every: 12, width: 4 },
     });
@@ -141,7 +257,7 @@ describe(newPlanting, () => {
 
 describe(rowAfter, () => {
   it('goes on like the last row: as far again, staggered against it, without its hand swaps', () => {
-    const planting = laidOut('windbreak', 52).plantings[0]!;
+    const planting = laidOut('windbreak', BRITAIN).plantings[0]!;
     const last = planting.rows.at(-1)!;
     const next = rowAfter(
       {
@@ -160,7 +276,7 @@ describe(rowAfter, () => {
     });
   });
   it('starts a planting that has no row yet', () => {
-    expect(rowAfter({ ...laidOut('blank', 52).plantings[0]!, rows: [] }, 'first')).toMatchObject({
+    expect(rowAfter({ ...laidOut('blank', BRITAIN).plantings[0]!, rows: [] }, 'first')).toMatchObject({
       name: 'Row 1',
       rowGap: 0,
       spacing: 1.5,

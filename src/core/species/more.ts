@@ -1,6 +1,8 @@
 import { z } from 'zod';
 import { MoreSchema, type More, type Species } from '../holding/species-schema.ts';
-import moreData from './more.json' with { type: 'json' };
+
+// Apart from the first script.
+const { default: moreData } = await import('./more.json', { with: { type: 'json' } });
 
 /** What is known of species beyond what a layout needs, by id; what is absent is not known. Read where species are chosen. */
 export const moreKnown: Readonly<Record<string, More>> = z.record(z.string(), MoreSchema).parse(moreData);

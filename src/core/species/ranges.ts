@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { isRegionCode, type Region } from '../place/regions.ts';
+import { isRegionCode, regionNamed, regions, type Region } from '../place/regions.ts';
 
 const codes = z
   .string()
@@ -19,27 +19,42 @@ export const rangeSources: Readonly<Record<string, string>> = data.sources;
 /** How a species stands in a region; 'unknown' where no native range is recorded, which is not 'introduced'. */
 export type Standing = 'native' | 'introduced' | 'pest' | 'unknown';
 
-const covers = ({ in: marked }: { in: readonly string[] }, { code, group }: Region): boolean =>
-  marked.includes(code) || marked.includes(group);
+/** Whether codes of units or groups name a region. */
+export const covers = (codesOf: readonly string[], { code, group }: Region): boolean =>
+  codesOf.includes(code) || codesOf.includes(group);
 
 /** How a species stands in a region: a pest there, native, brought in, or not known. */
 export function standingIn(species: string, region: Region): Standing {
   const { native, pest } = ranges[species] ?? {};
-  if (pest && covers(pest, region)) return 'pest';
+  if (pest && covers(pest.in, region)) return 'pest';
   if (!native) return 'unknown';
-  return covers(native, region) ? 'native' : 'introduced';
+  return covers(native.in, region) ? 'native' : 'introduced';
 }
 
-/** Whether it is native somewhere in the region's group, though not in the region: a neighbour. */
-export const isNeighbour = (
-  species: string,
-  { group }: Region,
-  groupOf: (code: string) => string | undefined,
-): boolean => (ranges[species]?.native?.in ?? []).some((code) => groupOf(code) === group);
+/** How near to a region a species is native: in its group, on its continent, or far off. */
+export function nearness(species: string, { group }: Region): 'group' | 'continent' | 'far' {
+  const groupsOf = (ranges[species]?.native?.in ?? []).map((code) => regionNamed(code)?.group ?? code);
+  if (groupsOf.includes(group)) return 'group';
+  return groupsOf.some((one) => one[0] === group[0]) ? 'continent' : 'far';
+}
+
+const dryShares = new Map<string, number>();
+
+/** Share of a species' native regions whose summers are dry, 0 to 1; 0 where none is recorded. */
+export function dryShare(species: string): number {
+  let known = dryShares.get(species);
+  if (known === undefined) {
+    const native = ranges[species]?.native?.in ?? [];
+    const home = regions.filter((region) => covers(native, region));
+    known = home.length > 0 ? home.filter(({ drySummer }) => drySummer).length / home.length : 0;
+    dryShares.set(species, known);
+  }
+  return known;
+}
 
 /** What the standing of a species in a region rests on; null where nothing is recorded. */
 export function standingSource(species: string, region: Region): string | null {
   const { native, pest } = ranges[species] ?? {};
-  const mark = pest && covers(pest, region) ? pest : native;
+  const mark = pest && covers(pest.in, region) ? pest : native;
   return mark ? rangeSources[mark.from]! : null;
 }

@@ -1,4 +1,6 @@
 import { z } from 'zod';
+import type { Run } from '../holding/schema.ts';
+import type { Species } from '../holding/species-schema.ts';
 import stockData from './stocks.json' with { type: 'json' };
 
 const StockSchema = z.object({
@@ -27,3 +29,7 @@ const byId = new Map(stocks.map((stock) => [stock.id, stock]));
 /** The stock type with this id; an id that is not known counts as a bare-root whip. */
 export const stockOf = (id: string): Stock => byId.get(id) ?? byId.get('whip')!;
 export const isStock = (id: string): boolean => byId.has(id);
+
+/** So many of a species in a row of this stock: bought as what it usually is where it is not sold as that. */
+export const runOf = ({ id, stock: sold }: Pick<Species, 'id' | 'stock'>, count: number, stock: string): Run =>
+  sold.includes(stock) ? { species: id, count } : { species: id, count, stock: sold[0]! };

@@ -3,6 +3,7 @@ import { setHolding, setSetting } from '../../../core/holding/ground-commands.ts
 import { settingOf, settings, type SettingKey } from '../../../core/holding/settings.ts';
 import { inUnits } from '../../../core/units/quantities.ts';
 import { NumberField } from '../../parts/NumberField.tsx';
+import { RegionField } from '../../parts/RegionField.tsx';
 import { PlaceField } from '../../parts/PlaceField.tsx';
 import { LengthField } from '../../parts/LengthField.tsx';
 import { useShown } from '../../store/derived.ts';
@@ -33,6 +34,7 @@ export function PlacePanel() {
           />
         </div>
         <PlaceField value={place} onChange={(next) => next && run(setHolding({ place: next }))} />
+        <RegionField />
         <div className="pair">
           <div className="field">
             <label htmlFor="units">Units</label>

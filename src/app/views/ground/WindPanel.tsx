@@ -4,7 +4,7 @@ import { useRef, useState } from 'react';
 import { dayWords, monthName } from '../../../core/ground/local-rules.ts';
 import { ClimateAnswer } from '../../../core/ground/standins.ts';
 import { compassName } from '../../../core/geometry/point.ts';
-import { noClimate, sourceWords, told, TYPED } from '../../../core/ground/climate.ts';
+import { noClimate, sourceWords, told, TYPED } from '../../../core/place/climate.ts';
 import {
   prevailingRose,
   WIND_STRENGTHS,

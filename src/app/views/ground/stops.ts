@@ -1,4 +1,4 @@
-import { madeUp } from '../../../core/ground/climate.ts';
+import { madeUp } from '../../../core/place/climate.ts';
 import { area } from '../../../core/geometry/polygon.ts';
 import { compassName } from '../../../core/geometry/point.ts';
 import { choiceWords, featuresOf, nameOf } from '../../../core/ground/features.ts';

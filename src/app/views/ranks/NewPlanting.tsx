@@ -33,7 +33,7 @@ export function NewPlanting() {
   const how = ways.some(({ value }) => value === asked) ? asked : ways[0]!.value;
   const [beside, setBeside] = useState<Beside | null>(null);
   const [name, setName] = useState('');
-  const { latitude } = holding.place;
+  const [picks, setPicks] = useState<Readonly<Record<string, string>>>({});
 
   const make = async () => {
     const side = how === 'beside' && beside ? beside.side : 'right';
@@ -46,7 +46,7 @@ export function NewPlanting() {
     const called = name.trim() || freeName(holding, pattern?.purpose ?? purpose);
     const planting = pattern
       ? plantingFrom(pattern, { name: called, baseline, newId }, side)
-      : newPlanting({ name: called, purpose, answers, baseline, side, latitude, newId });
+      : newPlanting({ name: called, purpose, answers, baseline, side, picks, holding, newId });
     if (how !== 'beside' && how !== 'boundary') {
       startSketch(how);
       return look({ waiting: planting });
@@ -58,6 +58,7 @@ export function NewPlanting() {
     const isPurpose = (PURPOSES as readonly string[]).includes(key);
     setOwn(isPurpose ? null : key);
     setAnswers({});
+    setPicks({});
     if (isPurpose) setPurpose(key as Purpose);
   };
 
@@ -88,7 +89,8 @@ export function NewPlanting() {
             <Questions
               purpose={purpose}
               answers={answers}
-              latitude={latitude}
+              picks={picks}
+              onPick={(key, species) => setPicks({ ...picks, [key]: species })}
               onAnswer={(key, answer) => setAnswers({ ...answers, [key]: answer })}
             />
           )}

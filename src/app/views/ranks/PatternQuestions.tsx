@@ -1,35 +1,29 @@
 import { Button, Radio } from 'antd';
 import type { Purpose } from '../../../core/holding/schema.ts';
-import { newPlanting, patterns, patternShape, type Answers } from '../../../core/ranks/patterns.ts';
+import { patterns, rowsLaid, type Answers } from '../../../core/ranks/patterns.ts';
 import { sayRuns } from '../../../core/ranks/purposes.ts';
-import { formatLength, inUnits } from '../../../core/units/quantities.ts';
+import { inUnits } from '../../../core/units/quantities.ts';
 import { useShown, useBook } from '../../store/derived.ts';
-import { STUBS } from './new-planting-ways.ts';
+import { RegionField } from '../../parts/RegionField.tsx';
+import { RowsLaid } from './RowsLaid.tsx';
 
 /** Why the pattern is as it is, what it asks, and what it then lays. */
 export function Questions({
   purpose,
   answers,
-  latitude,
+  picks,
   onAnswer,
+  onPick,
 }: {
   purpose: Purpose;
   answers: Answers;
-  latitude: number;
+  picks: Readonly<Record<string, string>>;
   onAnswer(key: string, answer: string): void;
+  onPick(key: string, species: string): void;
 }) {
-  const { units } = useShown();
-  const book = useBook();
+  const holding = useShown();
+  const { units } = holding;
   const { why, questions, source } = patterns[purpose];
-  const laid = newPlanting({
-    name: '-',
-    purpose,
-    answers,
-    baseline: STUBS[patternShape(purpose, answers)],
-    side: 'right',
-    latitude,
-    newId: () => '-',
-  });
   return (
     <>
       <p>{inUnits(why, units)}</p>
@@ -64,15 +58,8 @@ export function Questions({
           </div>
         );
       })}
-      <ol className="rows-list laid-rows" aria-label="Rows that it lays">
-        {laid.rows.map((row, r) => (
-          <li key={r}>
-            <strong>{row.name}</strong>, {formatLength(row.spacing, units, { decimals: 2 })} apart
-            {row.rowGap > 0 ? `, ${formatLength(row.rowGap, units, { decimals: 2 })} from the row before` : ''}:{' '}
-            {sayRuns(row.runs, book)}.
-          </li>
-        ))}
-      </ol>
+      <RegionField />
+      <RowsLaid rows={rowsLaid({ purpose, answers, picks, holding })} onPick={onPick} />
       <p className="soft fine">Source: {source}. All of it can be changed once it lies.</p>
     </>
   );

@@ -1,4 +1,5 @@
-import { Button } from 'antd';
+import { runOf, stocks } from '../../../core/species/stock.ts';
+import { Button, Select } from 'antd';
 import { Suspense, useState } from 'react';
 import { setRuns } from '../../../core/holding/planting-commands.ts';
 import type { Row, Run } from '../../../core/holding/schema.ts';
@@ -69,7 +70,7 @@ export function RowSpecies({ planting, row, units, set }: Props) {
 }
 
 /** The runs of a row, in the order in which they stand. */
-function Runs({ planting, row: { id, runs } }: Pick<Props, 'planting' | 'row'>) {
+function Runs({ planting, row: { id, runs, stock } }: Pick<Props, 'planting' | 'row'>) {
   const book = useBook();
   const [choosing, setChoosing] = useState<number | null>(null);
   const put = (next: readonly Run[], label: string) => run(setRuns(planting, id, next, label));
@@ -78,7 +79,18 @@ function Runs({ planting, row: { id, runs } }: Pick<Props, 'planting' | 'row'>) 
       runs.map((old, i) => (i === at ? { ...old, ...changes } : old)),
       label,
     );
-  const swap = (at: number, species: string) => change(at, { species }, `run swapped for ${book.of(species).common}`);
+  const swap = (at: number, species: string) =>
+    put(
+      runs.map((old, i) => (i === at ? runOf(book.of(species), old.count, stock) : old)),
+      `run swapped for ${book.of(species).common}`,
+    );
+  const buyAs = (at: number, as: string) => {
+    const { stock: _, ...old } = runs[at]!;
+    put(
+      runs.map((one, i) => (i === at ? (as === stock ? old : { ...old, stock: as }) : one)),
+      'bought as another stock',
+    );
+  };
   return (
     <>
       <ol className="runs">
@@ -97,6 +109,17 @@ function Runs({ planting, row: { id, runs } }: Pick<Props, 'planting' | 'row'>) 
               value={each.species}
               onChange={(species) => swap(i, species)}
             />
+            {(each.stock ?? stock) !== stock || !book.of(each.species).stock.includes(stock) ? (
+              <Select
+                size="small"
+                className="run-stock"
+                aria-label={`Stock of run ${i + 1}`}
+                value={each.stock ?? stock}
+                popupMatchSelectWidth={200}
+                options={stocks.map(({ id: value, name }) => ({ value, label: name }))}
+                onChange={(as) => buyAs(i, as)}
+              />
+            ) : null}
             <Button size="small" aria-label={`Choose the species of run ${i + 1}`} onClick={() => setChoosing(i)}>
               ?
             </Button>

@@ -3,45 +3,42 @@ import { settingOf } from '../../holding/settings.ts';
 import { speciesAt } from '../../ranks/stand.ts';
 import type { Species } from '../../holding/species-schema.ts';
 import { formatLength } from '../../units/quantities.ts';
-import { finding, type Finding, reading } from '../finding.ts';
+import { finding, type Finding, reading, SWAPS } from '../finding.ts';
 import { gapsOver, substitute, swapPlants } from '../mending.ts';
 import { sayStand } from '../../ranks/say-plants.ts';
 import { isNear, plantAt, plantsWhere } from '../../ranks/near.ts';
 
 /** Stems so near a building that the grown crown touches it, or nearer than the least distance. */
-export const building = reading(
-  ['climate', 'animals', 'features', 'settings', 'units', 'species', 'planted'],
-  (judged) => {
-    const { holding, layout } = judged;
-    const { stand } = layout;
-    const least = settingOf(holding, 'setback.building');
-    const room = (species: Species) => Math.max(least, species.width[1] / 2);
-    const rooms = stand.lots.map(({ species, kept }) =>
-      Math.max(least, Math.min(species.width[1], kept?.width ?? Infinity) / 2),
-    );
-    const widest = Math.max(least, ...rooms);
-    return holding.features.flatMap((feature): Finding[] => {
-      if (feature.kind !== 'building' || !isNear(stand, feature.ring, widest)) return [];
-      const away = (i: number) => distanceToArea(feature.ring, plantAt(stand, i));
-      const near = plantsWhere(stand, (i) => away(i) < rooms[stand.lot[i]!]! - 1e-6);
-      if (near.length === 0) return [];
-      const nearest = near.reduce((a, b) => (away(b) < away(a) ? b : a));
-      const species = speciesAt(stand, nearest);
-      const narrow =
-        away(nearest) >= least ? substitute(judged, species, (other) => room(other) <= away(nearest)) : undefined;
-      const length = (metres: number) => formatLength(metres, holding.units);
-      return [
-        finding('building', judged, feature.id, {
-          severity: away(nearest) < least ? 'fault' : 'caution',
-          what: `Crowns will touch ${feature.name || 'the building'}`,
-          why: `${sayStand(stand, near)} as near as ${length(away(nearest))}; ${species.common} grows ${length(species.width[1])} wide and stems keep ${length(least)} from a building.`,
-          plants: near,
-          remedies: [
-            ...(narrow ? [{ label: `Swap for ${narrow.common}`, command: swapPlants(judged, near, narrow) }] : []),
-            { label: 'Leave a gap', command: gapsOver(judged, near, 'gap at the building') },
-          ],
-        }),
-      ];
-    });
-  },
-);
+export const building = reading([...SWAPS, 'settings', 'units'], (judged) => {
+  const { holding, layout } = judged;
+  const { stand } = layout;
+  const least = settingOf(holding, 'setback.building');
+  const room = (species: Species) => Math.max(least, species.width[1] / 2);
+  const rooms = stand.lots.map(({ species, kept }) =>
+    Math.max(least, Math.min(species.width[1], kept?.width ?? Infinity) / 2),
+  );
+  const widest = Math.max(least, ...rooms);
+  return holding.features.flatMap((feature): Finding[] => {
+    if (feature.kind !== 'building' || !isNear(stand, feature.ring, widest)) return [];
+    const away = (i: number) => distanceToArea(feature.ring, plantAt(stand, i));
+    const near = plantsWhere(stand, (i) => away(i) < rooms[stand.lot[i]!]! - 1e-6);
+    if (near.length === 0) return [];
+    const nearest = near.reduce((a, b) => (away(b) < away(a) ? b : a));
+    const species = speciesAt(stand, nearest);
+    const narrow =
+      away(nearest) >= least ? substitute(judged, species, (other) => room(other) <= away(nearest)) : undefined;
+    const length = (metres: number) => formatLength(metres, holding.units);
+    return [
+      finding('building', judged, feature.id, {
+        severity: away(nearest) < least ? 'fault' : 'caution',
+        what: `Crowns will touch ${feature.name || 'the building'}`,
+        why: `${sayStand(stand, near)} as near as ${length(away(nearest))}; ${species.common} grows ${length(species.width[1])} wide and stems keep ${length(least)} from a building.`,
+        plants: near,
+        remedies: [
+          ...(narrow ? [{ label: `Swap for ${narrow.common}`, command: swapPlants(judged, near, narrow) }] : []),
+          { label: 'Leave a gap', command: gapsOver(judged, near, 'gap at the building') },
+        ],
+      }),
+    ];
+  });
+});

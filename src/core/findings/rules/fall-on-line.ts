@@ -1,4 +1,5 @@
 import { nameOf } from '../../ground/features.ts';
+import { clearanceOf, voltageAdvice } from '../../ground/wires.ts';
 import { distancesFrom } from '../../ranks/distances.ts';
 import { isNear, plantsWhere } from '../../ranks/near.ts';
 import { sayStand } from '../../ranks/say-plants.ts';
@@ -8,14 +9,14 @@ import { formatLength } from '../../units/quantities.ts';
 import { finding, reading, type Finding } from '../finding.ts';
 
 /** Trees beside an overhead line that would fall on it, though their crowns stay clear: about as far off as they are high. */
-export const fallOnLine = reading(['features', 'units'], (judged): Finding[] => {
+export const fallOnLine = reading(['features', 'settings', 'units'], (judged): Finding[] => {
   const { holding, layout } = judged;
   const { stand } = layout;
   const heights = stand.lots.map((lot) => becomes(lot).height);
   const reach = Math.max(0, ...heights);
   return holding.features.flatMap((feature): Finding[] => {
     if (feature.kind !== 'overheadLine' || !isNear(stand, feature.line, reach)) return [];
-    const lowest = feature.height - feature.clearance;
+    const lowest = feature.height - clearanceOf(feature, holding);
     const { distance } = distancesFrom(stand, feature.line);
     // One that stays under the line cannot fall on it.
     const falling = plantsWhere(stand, (i) => {
@@ -29,7 +30,7 @@ export const fallOnLine = reading(['features', 'units'], (judged): Finding[] => 
       finding('fall-on-line', judged, feature.id, {
         severity: 'caution',
         what: `Trees could fall on the ${nameOf(feature)}`,
-        why: `${sayStand(stand, falling)} nearer to it than they grow high: ${speciesAt(stand, tallest).common} to ${length(heights[stand.lot[tallest]!]!)}. ${length(feature.clearance)} clear is a figure for low voltage; a higher one wants more, and a wayleave. Ask its operator, and never work near it yourself.`,
+        why: `${sayStand(stand, falling)} nearer to it than they grow high: ${speciesAt(stand, tallest).common} to ${length(heights[stand.lot[tallest]!]!)}. ${voltageAdvice(feature)} Never work near it yourself.`,
         plants: falling,
       }),
     ];

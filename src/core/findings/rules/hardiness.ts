@@ -1,20 +1,23 @@
-import { madeUp } from '../../ground/climate.ts';
+import { climateBand } from '../../place/climate-band.ts';
+import { madeUp } from '../../place/climate.ts';
+import { regionOf } from '../../place/regions.ts';
 import { plantsWhere } from '../../ranks/near.ts';
 import { sayStand } from '../../ranks/say-plants.ts';
 import { matureHeight } from '../../species/catalogue.ts';
 import { capital } from '../../units/text.ts';
-import { finding, reading, type Finding } from '../finding.ts';
+import { finding, reading, type Finding, SWAPS } from '../finding.ts';
 import { substitute, swapPlants } from '../mending.ts';
 
 /** Zones by which a species is too tender from which it will not live, rather than be cut back in hard winters. */
 const HOPELESS = 2;
 
 /** Species that the winters here kill: their hardiness zone against that of the place. */
-export const hardiness = reading(['animals', 'climate', 'species', 'planted'], (judged): Finding[] => {
+export const hardiness = reading([...SWAPS], (judged): Finding[] => {
   const { holding, layout } = judged;
   const { stand } = layout;
-  const zone = holding.climate?.zone;
-  if (!zone) return [];
+  const { zone, usual } = climateBand(holding);
+  if (zone === null) return [];
+  const known = usual.zone ? `, usual in ${regionOf(holding).name}` : madeUp(holding.climate, 'zone');
   return stand.kinds.flatMap((species, kind): Finding[] => {
     const plants = species.zone > zone ? plantsWhere(stand, (i) => stand.species[i] === kind) : [];
     if (plants.length === 0) return [];
@@ -23,7 +26,7 @@ export const hardiness = reading(['animals', 'climate', 'species', 'planted'], (
       finding('hardiness', judged, species.id, {
         severity: species.zone - zone >= HOPELESS ? 'fault' : 'caution',
         what: `${capital(species.common)} is not hardy here`,
-        why: `${sayStand(stand, plants)} where winters are those of zone ${zone}${madeUp(holding.climate, 'zone')}; it stands zone ${species.zone} and warmer. ${species.zone - zone >= HOPELESS ? 'The first hard winter kills it.' : 'A hard winter cuts it back or kills it.'}`,
+        why: `${sayStand(stand, plants)} where winters are those of zone ${zone}${known}; it stands zone ${species.zone} and warmer. ${species.zone - zone >= HOPELESS ? 'The first hard winter kills it.' : 'A hard winter cuts it back or kills it.'}`,
         plants,
         remedies: other ? [{ label: `Swap for ${other.common}`, command: swapPlants(judged, plants, other) }] : [],
       }),

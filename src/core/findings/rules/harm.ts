@@ -7,7 +7,7 @@ import { matureHeight } from '../../species/catalogue.ts';
 import { HARMED, harmTo, stockAmong, type Harmed } from '../../species/harm.ts';
 import { formatLength } from '../../units/quantities.ts';
 import { capital } from '../../units/text.ts';
-import { finding, reading, type Finding, type Judged } from '../finding.ts';
+import { finding, reading, type Finding, type Judged, SWAPS } from '../finding.ts';
 import { substitute, swapPlants } from '../mending.ts';
 
 /** Where somebody can reach plants: who, where in words, and which plants. */
@@ -19,9 +19,8 @@ interface Reach {
 }
 
 /** Plants that can poison the stock that is kept here, or people who pass beside them. */
-export const harm = reading(
-  ['climate', 'animals', 'features', 'settings', 'units', 'species', 'planted'],
-  (judged): Finding[] => reaches(judged).flatMap((reach) => foundIn(judged, reach)),
+export const harm = reading([...SWAPS, 'settings', 'units'], (judged): Finding[] =>
+  reaches(judged).flatMap((reach) => foundIn(judged, reach)),
 );
 
 function reaches({ holding, layout: { stand } }: Judged): Reach[] {
@@ -33,6 +32,11 @@ function reaches({ holding, layout: { stand } }: Judged): Reach[] {
       const { plants } = plantsWithin(stand, feature.ring, near, true);
       const all = [...new Set([...plants, ...plantsInside(stand, feature.ring)])].sort((a, b) => a - b);
       return [{ id: feature.id, whom, where: `within reach of ${nameOf(feature)}`, plants: all }];
+    }
+    if (feature.kind === 'playPlace') {
+      const { plants } = plantsWithin(stand, feature.ring, near, true);
+      const all = [...new Set([...plants, ...plantsInside(stand, feature.ring)])].sort((a, b) => a - b);
+      return [{ id: feature.id, whom: ['people'], where: `beside the ${nameOf(feature)}`, plants: all }];
     }
     if (feature.kind !== 'rightOfWay' && feature.kind !== 'track') return [];
     const { plants } = plantsWithin(stand, feature.line, near + feature.width / 2);

@@ -2,7 +2,7 @@ import type { Species } from '../../holding/species-schema.ts';
 import { bookOf } from '../../species/book.ts';
 import { settingOf } from '../../holding/settings.ts';
 import { layerLight } from '../../years/layer-light.ts';
-import { finding, type Finding, type Judged, reading } from '../finding.ts';
+import { finding, type Finding, type Judged, reading, SWAPS } from '../finding.ts';
 import { keepTo, substitute, swapPlants } from '../mending.ts';
 import { plantsWhere } from '../../ranks/near.ts';
 
@@ -10,7 +10,7 @@ import { plantsWhere } from '../../ranks/near.ts';
 const ASKED = [5, 10, 15, 20, 30, 40];
 
 /** Layers of a guild that a taller one will leave with too little light. */
-export const layerLightRule = reading(['climate', 'animals', 'settings', 'units', 'species', 'planted'], (judged) => {
+export const layerLightRule = reading([...SWAPS, 'settings', 'units'], (judged) => {
   const {
     holding,
     planting,

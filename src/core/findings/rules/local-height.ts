@@ -2,52 +2,49 @@ import { lineOf } from '../../ground/local-rules.ts';
 import { speciesAt } from '../../ranks/stand.ts';
 import { matureHeight } from '../../species/catalogue.ts';
 import { formatLength } from '../../units/quantities.ts';
-import { finding, type Finding, reading } from '../finding.ts';
+import { finding, type Finding, reading, SWAPS } from '../finding.ts';
 import { plantsInside, plantsWithin } from '../../ranks/near.ts';
 import { becomes } from '../../species/mature.ts';
 import { gapsOver, keepTo, substitute, swapPlants } from '../mending.ts';
 import { sayStand } from '../../ranks/say-plants.ts';
 
 /** Plants that grow taller than a local rule lets them: along a line, or in a sight triangle. */
-export const localHeight = reading(
-  ['climate', 'animals', 'rules', 'boundary', 'features', 'settings', 'units', 'species', 'planted'],
-  (judged) => {
-    const { holding, layout } = judged;
-    const { stand } = layout;
-    return holding.rules.flatMap((rule): Finding[] => {
-      if (rule.kind !== 'height' && rule.kind !== 'sightTriangle') return [];
-      const line = rule.kind === 'height' ? lineOf(rule.along, holding) : null;
-      const there =
-        rule.kind === 'sightTriangle'
-          ? plantsInside(stand, rule.ring)
-          : line
-            ? plantsWithin(stand, line.points, rule.metres, line.closed).plants
-            : [];
-      const heights = stand.lots.map((lot) => becomes(lot).height);
-      const plants = there.filter((i) => heights[stand.lot[i]!]! > rule.most);
-      if (plants.length === 0) return [];
-      const worst = plants.reduce((a, b) => (heights[stand.lot[b]!]! > heights[stand.lot[a]!]! ? b : a));
-      const tallest = speciesAt(stand, worst);
-      const length = (metres: number) =>
-        formatLength(metres, holding.units, { decimals: Math.round(metres * 100) % 10 === 0 ? 1 : 2 });
-      const low = substitute(judged, tallest, (other) => matureHeight(other) <= rule.most);
-      const sight = rule.kind === 'sightTriangle';
-      return [
-        finding(sight ? 'sight-triangle' : 'local-height', judged, rule.id, {
-          severity: sight ? 'fault' : 'caution',
-          what: sight ? 'It will hide people and cars at the junction' : `It will stand too tall along ${line!.name}`,
-          why: `${sayStand(stand, plants)} ${sight ? 'in the sight triangle' : `within ${length(rule.kind === 'height' ? rule.metres : 0)}`}; ${tallest.common} grows to ${length(heights[stand.lot[worst]!]!)} and ${length(rule.most)} is the most${rule.said ? ` (${rule.said})` : ''}. Check the local rule before planting.`,
-          plants,
-          remedies: [
-            ...(low ? [{ label: `Swap for ${low.common}`, command: swapPlants(judged, plants, low) }] : []),
-            keepTo(judged, plants, { height: rule.most }),
-            {
-              label: 'Leave a gap',
-              command: gapsOver(judged, plants, sight ? 'gap at the junction' : 'gap for height'),
-            },
-          ],
-        }),
-      ];
-    });
-  },
-);
+export const localHeight = reading([...SWAPS, 'rules', 'boundary', 'settings', 'units'], (judged) => {
+  const { holding, layout } = judged;
+  const { stand } = layout;
+  return holding.rules.flatMap((rule): Finding[] => {
+    if (rule.kind !== 'height' && rule.kind !== 'sightTriangle') return [];
+    const line = rule.kind === 'height' ? lineOf(rule.along, holding) : null;
+    const there =
+      rule.kind === 'sightTriangle'
+        ? plantsInside(stand, rule.ring)
+        : line
+          ? plantsWithin(stand, line.points, rule.metres, line.closed).plants
+          : [];
+    const heights = stand.lots.map((lot) => becomes(lot).height);
+    const plants = there.filter((i) => heights[stand.lot[i]!]! > rule.most);
+    if (plants.length === 0) return [];
+    const worst = plants.reduce((a, b) => (heights[stand.lot[b]!]! > heights[stand.lot[a]!]! ? b : a));
+    const tallest = speciesAt(stand, worst);
+    const length = (metres: number) =>
+      formatLength(metres, holding.units, { decimals: Math.round(metres * 100) % 10 === 0 ? 1 : 2 });
+    const low = substitute(judged, tallest, (other) => matureHeight(other) <= rule.most);
+    const sight = rule.kind === 'sightTriangle';
+    return [
+      finding(sight ? 'sight-triangle' : 'local-height', judged, rule.id, {
+        severity: sight ? 'fault' : 'caution',
+        what: sight ? 'It will hide people and cars at the junction' : `It will stand too tall along ${line!.name}`,
+        why: `${sayStand(stand, plants)} ${sight ? 'in the sight triangle' : `within ${length(rule.kind === 'height' ? rule.metres : 0)}`}; ${tallest.common} grows to ${length(heights[stand.lot[worst]!]!)} and ${length(rule.most)} is the most${rule.said ? ` (${rule.said})` : ''}. Check the local rule before planting.`,
+        plants,
+        remedies: [
+          ...(low ? [{ label: `Swap for ${low.common}`, command: swapPlants(judged, plants, low) }] : []),
+          keepTo(judged, plants, { height: rule.most }),
+          {
+            label: 'Leave a gap',
+            command: gapsOver(judged, plants, sight ? 'gap at the junction' : 'gap for height'),
+          },
+        ],
+      }),
+    ];
+  });
+});

@@ -1,11 +1,12 @@
 import type { Feature } from '../../holding/ground-schema.ts';
 import { settingOf } from '../../holding/settings.ts';
+import { clearanceOf } from '../../ground/wires.ts';
 import { matureHeight } from '../../species/catalogue.ts';
 import { formatLength } from '../../units/quantities.ts';
 import { firstYear } from '../../years/kept.ts';
 import { becomes } from '../../species/mature.ts';
 import { distancesFrom } from '../../ranks/distances.ts';
-import { finding, type Finding, type Judged, reading } from '../finding.ts';
+import { finding, type Finding, type Judged, reading, SWAPS } from '../finding.ts';
 import { gapsOver, substitute, swapPlants } from '../mending.ts';
 import { sayStand } from '../../ranks/say-plants.ts';
 import { isNear, plantsWhere } from '../../ranks/near.ts';
@@ -14,18 +15,17 @@ import { capital } from '../../units/text.ts';
 type Line = Extract<Feature, { kind: 'overheadLine' }>;
 
 /** Trees that will grow into an overhead line, or could fall on it. */
-export const overheadLine = reading(
-  ['climate', 'animals', 'features', 'settings', 'units', 'species', 'planted'],
-  (judged) =>
-    judged.holding.features.flatMap((feature) => (feature.kind === 'overheadLine' ? besideLine(judged, feature) : [])),
+export const overheadLine = reading([...SWAPS, 'settings', 'units'], (judged) =>
+  judged.holding.features.flatMap((feature) => (feature.kind === 'overheadLine' ? besideLine(judged, feature) : [])),
 );
 
 function besideLine(judged: Judged, line: Line): Finding[] {
   const { holding, layout } = judged;
   const { stand } = layout;
-  const lowest = line.height - line.clearance;
+  const clearance = clearanceOf(line, holding);
+  const lowest = line.height - clearance;
   const reaches = stand.lots.map((lot) =>
-    becomes(lot).height > lowest ? line.clearance + Math.min(lot.species.width[1], lot.kept?.width ?? Infinity) / 2 : 0,
+    becomes(lot).height > lowest ? clearance + Math.min(lot.species.width[1], lot.kept?.width ?? Infinity) / 2 : 0,
   );
   const reach = Math.max(0, ...reaches);
   if (!isNear(stand, line.line, reach)) return [];
@@ -47,7 +47,7 @@ function besideLine(judged: Judged, line: Line): Finding[] {
     finding('overhead-line', judged, line.id, {
       severity: 'fault',
       what: `${who} will reach the overhead line`,
-      why: `${sayStand(stand, growing)} as near as ${length(Math.min(...growing.map((i) => distance[i]!)))} to a line at ${length(line.height)} that wants ${length(line.clearance)} clear; ${species[0]!.common} grows to ${length(matureHeight(species[0]!))}.${year === null ? '' : ` They come too near in year ${year}.`} Only the line’s operator may cut near it.`,
+      why: `${sayStand(stand, growing)} as near as ${length(Math.min(...growing.map((i) => distance[i]!)))} to a line at ${length(line.height)} that wants ${length(clearance)} clear; ${species[0]!.common} grows to ${length(matureHeight(species[0]!))}.${year === null ? '' : ` They come too near in year ${year}.`} Only the line’s operator may cut near it.`,
       plants: growing,
       year,
       remedies: [

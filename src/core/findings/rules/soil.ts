@@ -4,13 +4,13 @@ import { bears, matureHeight } from '../../species/catalogue.ts';
 import type { Species } from '../../holding/species-schema.ts';
 import { featureLabel } from '../../ground/features.ts';
 import { formatLength } from '../../units/quantities.ts';
-import { finding, type Finding, reading } from '../finding.ts';
+import { finding, type Finding, reading, SWAPS } from '../finding.ts';
 import { substitute, swapPlants } from '../mending.ts';
 import { sayStand } from '../../ranks/say-plants.ts';
 import { standingIn } from '../../ranks/distances.ts';
 
 /** pH and drainage of the soil zone against what the species bears; a pH not known on either side says nothing. */
-export const soil = reading(['climate', 'animals', 'features', 'units', 'species', 'planted'], (judged) => {
+export const soil = reading([...SWAPS, 'units'], (judged) => {
   const { holding, layout } = judged;
   const { stand } = layout;
   const suitsPh = ({ ph }: Species, at: number | null) =>

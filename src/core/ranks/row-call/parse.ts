@@ -171,7 +171,7 @@ const CLAUSES: readonly Clause[] = [
   {
     what: 'plants',
     pattern: /^(.+?)\s+every\s+(.+)$/i,
-    read({ row, species, length, wrong }, [, plants, spacing]) {
+    read({ row, species, stock, length, wrong }, [, plants, spacing]) {
       if (row.runs.length > 0) return wrong('This row has its plants already. Part rows by / or a new line.');
       const amounts = plants!
         .split(/,/)
@@ -179,7 +179,11 @@ const CLAUSES: readonly Clause[] = [
       const shares = amounts.filter(([, , percent]) => percent === '%').length;
       if (shares > 0 && shares < amounts.length) return wrong('Give counts or shares in %, not both in one row.');
       row.spacing = length(spacing!, SPACING.least, SPACING.most, 'spacing');
-      row.runs = amounts.map(([, count, , name]) => ({ species: species(name!), count: Math.round(Number(count)) }));
+      row.runs = amounts.map(([, count, , name]) => {
+        const [, called, as] = /^(.+?)(?:\s+as\s+(.+))?$/i.exec(name!)!;
+        const run = { species: species(called!), count: Math.round(Number(count)) };
+        return as ? { ...run, stock: stock(as) } : run;
+      });
       if (row.runs.some(({ count }) => count < 1 || count > 9999)) wrong('Counts go from 1 to 9999.');
       if (shares > 0 && row.mix === 'turn') row.mix = 'quota';
     },

@@ -20,7 +20,7 @@ export function printRow(row: Row, { units, book }: Written, named = false): str
   const hundred = row.mix === 'quota' && runs.reduce((sum, { count }) => sum + count, 0) === 100;
   const percent = hundred ? ' %' : '';
   const clauses = [
-    `${runs.map(({ species, count }) => `${count}${percent} ${callName(species, book)}`).join(', ')} every ${length(row.spacing)}`,
+    `${runs.map(({ species, count, stock }) => `${count}${percent} ${callName(species, book)}${stock ? ` as ${stock}` : ''}`).join(', ')} every ${length(row.spacing)}`,
     ...(row.mix === 'quota' && !hundred ? ['shared'] : []),
     ...(row.mix === 'drift' ? [`in drifts ${row.seed}`] : []),
     ...(row.offset > 0 ? [`from place ${row.offset + 1}`] : []),

@@ -1,0 +1,78 @@
+import { Select } from 'antd';
+import type { Filled } from '../../../core/ranks/fill.ts';
+import type { LaidRow } from '../../../core/ranks/patterns.ts';
+import { SpeciesMark } from '../../parts/SpeciesMark.tsx';
+import { formatLength } from '../../../core/units/quantities.ts';
+import { stockOf } from '../../../core/species/stock.ts';
+import { capital } from '../../../core/units/text.ts';
+import { useShown } from '../../store/derived.ts';
+
+/** The rows that a pattern lays here: what each plant is wanted for, what fills it, and the next best one touch away. */
+export function RowsLaid({ rows, onPick }: { rows: readonly LaidRow[]; onPick(key: string, species: string): void }) {
+  const { units } = useShown();
+  return (
+    <ol className="rows-list laid-rows" aria-label="Rows that it lays">
+      {rows.map(({ row, stock, filled, standards }) => (
+        <li key={row.name}>
+          <strong>{row.name}</strong>, {formatLength(row.spacing, units, { decimals: 2 })} apart
+          {row.rowGap > 0 ? `, ${formatLength(row.rowGap, units, { decimals: 2 })} from the row before` : ''};{' '}
+          {stockOf(stock).name}.
+          {filled.some(({ species }) => species) || <em> Nothing fills it here: it is left out.</em>}
+          <ul className="wishes">
+            {filled.map((one) => (
+              <Wish key={one.key} wish={one} onPick={onPick} />
+            ))}
+            {standards && <Wish wish={standards} onPick={onPick} />}
+          </ul>
+        </li>
+      ))}
+    </ol>
+  );
+}
+
+function Wish({
+  wish: { key, label, share, species, best, relax },
+  onPick,
+}: {
+  wish: Filled;
+  onPick(key: string, species: string): void;
+}) {
+  if (!species)
+    return (
+      <li className="is-unfilled">
+        No {label} is known for this place{relax ? `: ${relax}` : ''}.
+      </li>
+    );
+  const taken = best.find((fit) => fit.species === species);
+  return (
+    <li>
+      <span className="share">{share} ×</span>
+      <Select
+        size="small"
+        aria-label={`${capital(label)}, ${key}`}
+        value={species.id}
+        popupMatchSelectWidth={360}
+        options={best.map((fit) => ({ value: fit.species.id, label: fit.species.common, fit }))}
+        optionRender={({ data }) => (
+          <span className="wish-option">
+            <SpeciesMark species={data.fit.species} /> <strong>{data.fit.species.common}</strong>{' '}
+            <em>{data.fit.species.botanical}</em>
+            <small>{why(data.fit)}</small>
+          </span>
+        )}
+        onChange={(picked) => onPick(key, picked)}
+      />
+      <span className="soft fine">
+        {label}; {taken ? why(taken) : 'your own pick'}
+      </span>
+    </li>
+  );
+}
+
+/** Why a species is offered, in words: what speaks for it here, and what to mind. */
+const why = ({ standing, inFavour, cares }: Filled['best'][number]): string =>
+  [
+    ...(standing === 'unknown' ? ['native range not known'] : standing === 'introduced' ? ['not native here'] : []),
+    ...inFavour,
+    ...cares,
+  ].join('; ');

@@ -1,0 +1,25 @@
+import { setPlanting } from '../../holding/planting-commands.ts';
+import { plantsWhere } from '../../ranks/near.ts';
+import { sayStand } from '../../ranks/say-plants.ts';
+import { finding, reading, type Finding } from '../finding.ts';
+
+/** Kinds that close up by suckers, under fabric that stops them. */
+export const suckersUnderFabric = reading(['species'], (judged): Finding[] => {
+  const { planting, layout } = judged;
+  const { stand } = layout;
+  if (planting.weeds !== 'fabric') return [];
+  const plants = plantsWhere(stand, (i) => stand.kinds[stand.species[i]!]!.suckers);
+  if (plants.length === 0) return [];
+  const names = stand.kinds.filter(({ suckers }) => suckers).map(({ common }) => common);
+  return [
+    finding('suckers-under-fabric', judged, 'fabric', {
+      severity: 'note',
+      what: `Fabric stops ${names.slice(0, 3).join(', ')} from closing up`,
+      why: `${sayStand(stand, plants)} that spread by suckers. Under fabric the thicket never comes, stems are girdled where it was not cut wide, and voles live in its shelter. Cut it open or lift it at year 3 to 5.`,
+      plants,
+      remedies: [
+        { label: 'Mats instead', command: setPlanting(planting.id, { weeds: 'mats' }, 'mats instead of fabric') },
+      ],
+    }),
+  ];
+});

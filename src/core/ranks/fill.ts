@@ -1,0 +1,116 @@
+import type { Species } from '../holding/species-schema.ts';
+import { forbidding, type Where } from '../species/belongs.ts';
+import type { SpeciesBook } from '../species/book.ts';
+import { fitsFor, isHostBeside, roles, whatToRelax, type Fit, type Role } from './roles.ts';
+
+/** What one place in a row's turn asks for: so many of a role, or of a kind with a role where that kind cannot be. */
+export interface Wish {
+  readonly share: number;
+  /** A role's key, or a species id. */
+  readonly what: string;
+  readonly orElse: string | null;
+}
+
+/** One wish of a row as the place fills it. */
+export interface Filled extends Wish {
+  /** Its own name in the pattern, under which the steward's own pick is kept. */
+  readonly key: string;
+  readonly label: string;
+  /** Null where nothing fills it. */
+  readonly species: Species | null;
+  /** Those that would serve best, the one taken among them. */
+  readonly best: readonly Fit[];
+  /** What to relax so that something would. */
+  readonly relax: string | null;
+}
+
+export interface FillOptions {
+  readonly where: Where;
+  readonly book: SpeciesBook;
+  /** Species that the steward picked, by the key of the wish. */
+  readonly picks: Readonly<Record<string, string>>;
+}
+
+/** How many are offered for one wish. */
+const OFFERED = 5;
+
+const roleOf = ({ what, orElse }: Wish): Role => roles[what] ?? roles[orElse ?? '']!;
+
+/** Those that could fill a wish, best first: the named kind before its role, where the place allows it. */
+function candidates(wish: Wish, { where, book }: FillOptions): readonly Fit[] {
+  const fits = fitsFor(roleOf(wish), where, book);
+  if (roles[wish.what]) return fits;
+  const named = book.of(wish.what);
+  if (forbidding(where)(named)) return fits;
+  const known = fits.find(({ species }) => species === named);
+  const first: Fit = known ?? {
+    species: named,
+    score: 0,
+    standing: 'unknown',
+    faults: [],
+    cares: [],
+    inFavour: ['the usual kind'],
+    weight: 0,
+  };
+  return [first, ...fits.filter(({ species }) => species !== named)];
+}
+
+/** A row's wishes filled, and the stock that most of what fills them is sold as. `beside` are the species of the rows before. */
+export function fillRow(
+  name: string,
+  wishes: readonly Wish[],
+  stock: string,
+  beside: readonly Species[],
+  fresh: boolean,
+  options: FillOptions,
+): { filled: Filled[]; stock: string } {
+  const taken: Species[] = [];
+  const filled = wishes.map((wish, n): Filled => {
+    const key = `${name}/${n + 1}`;
+    const all = candidates(wish, options);
+    const isFree = ({ species }: Fit) =>
+      !taken.includes(species) &&
+      !(fresh && beside.includes(species)) &&
+      !isHostBeside(species, [...taken, ...beside], options.where);
+    const free = first(OFFERED, all, isFree);
+    const best = free.length > 0 || !fresh ? free : first(OFFERED, all, ({ species }) => !taken.includes(species));
+    const picked = options.picks[key];
+    const own = picked === undefined ? undefined : all.find(({ species }) => species.id === picked);
+    const species = (own ?? best[0])?.species ?? null;
+    if (species) taken.push(species);
+    return {
+      ...wish,
+      key,
+      label: roleOf(wish).label,
+      species,
+      best: own && !best.includes(own) ? [own, ...best.slice(0, OFFERED - 1)] : best,
+      relax: species ? null : whatToRelax(roleOf(wish), options.where, options.book),
+    };
+  });
+  return { filled, stock: soldAs(filled, stock) };
+}
+
+/** The first so many of a list that hold. */
+function first<T>(most: number, list: readonly T[], holds: (one: T) => boolean): T[] {
+  const found: T[] = [];
+  for (const one of list) {
+    if (found.length === most) break;
+    if (holds(one)) found.push(one);
+  }
+  return found;
+}
+
+/** The stock of a row: what is asked for where half of its plants are sold so, else what most are. */
+function soldAs(filled: readonly Filled[], wanted: string): string {
+  const shares = new Map<string, number>();
+  let all = 0;
+  for (const { species, share } of filled) {
+    if (!species) continue;
+    all += share;
+    // The usual stock of a species counts a little before its others.
+    for (const [rank, stock] of species.stock.entries())
+      shares.set(stock, (shares.get(stock) ?? 0) + share * (rank === 0 ? 1.1 : 1));
+  }
+  if ((shares.get(wanted) ?? 0) >= all / 2) return wanted;
+  return [...shares].reduce((best, one) => (one[1] > best[1] ? one : best), [wanted, 0])[0];
+}

@@ -1,0 +1,138 @@
+import { z } from 'zod';
+import { DEMANDS, SpeciesSchema, USES, type Species, type Use } from '../holding/species-schema.ts';
+import { climateBand } from '../place/climate-band.ts';
+import { regionOf } from '../place/regions.ts';
+import { belonging, forbidding, nearPlants, type Belonging, type Where } from '../species/belongs.ts';
+import type { SpeciesBook } from '../species/book.ts';
+import { bears } from '../species/catalogue.ts';
+import { HARMED, harmTo, type Harmed } from '../species/harm.ts';
+import { sharedBy } from '../species/hosts.ts';
+import { moreOf } from '../species/more.ts';
+import roleData from './roles.json' with { type: 'json' };
+
+const RoleSchema = z.strictObject({
+  label: z.string(),
+  /** Planted for one of these; any use where left out. */
+  uses: z.array(z.enum(USES)).optional(),
+  kinds: z.array(SpeciesSchema.shape.kind).min(1),
+  /** Mature height, the top of its range, from and to, metres. */
+  height: z.tuple([z.number(), z.number()]),
+  thorns: z.boolean().optional(),
+  suckers: z.literal(false).optional(),
+  evergreen: z.literal(true).optional(),
+  coppices: z.literal(true).optional(),
+  nitrogen: z.literal(true).optional(),
+  salt: z.literal(true).optional(),
+  shade: z.literal(true).optional(),
+  fast: z.literal(true).optional(),
+  /** Ground that it must bear. */
+  wet: z.literal(true).optional(),
+  damp: z.literal(true).optional(),
+  dry: z.literal(true).optional(),
+  /** Whom it must not be known to harm. */
+  harmless: z.array(z.enum(Object.keys(HARMED) as [Harmed, ...Harmed[]])).optional(),
+  /** The use that comes first among several, or 'bare': leafless in winter. */
+  prefer: z.enum([...USES, 'bare']).optional(),
+});
+export type Role = z.infer<typeof RoleSchema>;
+
+/** What a plant can be wanted for in a pattern, by key. */
+export const roles: Readonly<Record<string, Role>> = z.record(z.string(), RoleSchema).parse(roleData);
+
+/** Whether a species is of the kind that a role wants, wherever it is planted. */
+export function serves(species: Species, role: Role): boolean {
+  const { uses = [], fixesNitrogen } = moreOf(species);
+  const [least, most] = role.height;
+  const top = species.height[1];
+  return (
+    role.kinds.includes(species.kind) &&
+    (!role.uses || role.uses.some((use) => uses.includes(use))) &&
+    top >= least &&
+    top <= most &&
+    (role.thorns === undefined || role.thorns === species.thorns) &&
+    (role.suckers === undefined || !species.suckers) &&
+    (!role.evergreen || species.evergreen === true) &&
+    (!role.coppices || species.coppices === true) &&
+    (!role.nitrogen || fixesNitrogen === true) &&
+    (!role.salt || species.bearsSalt === true) &&
+    (!role.shade || species.light[0] !== 'full') &&
+    (!role.fast || ['mediumFast', 'fast', 'veryFast'].includes(species.rate)) &&
+    (!role.wet || bears(species, 'wet')) &&
+    (!role.damp || bears(species, 'damp')) &&
+    (!role.dry || bears(species, 'dry')) &&
+    harmTo(species, role.harmless ?? []) === null
+  );
+}
+
+/** A species for a role at a place: how it belongs there and how well it fits. */
+export interface Fit extends Belonging {
+  readonly species: Species;
+  readonly score: number;
+}
+
+function fit(species: Species, role: Role, where: Where): Fit {
+  const belongs = belonging(species, where);
+  const { uses = [], bearsWind, demand } = moreOf(species);
+  const first = role.uses?.findIndex((use) => uses.includes(use)) ?? 0;
+  const preferred =
+    role.prefer === 'bare'
+      ? species.evergreen === false
+      : role.prefer !== undefined && uses.includes(role.prefer as Use);
+  const thirsty = species.moisture[0] === 'damp' || species.moisture[0] === 'wet';
+  const score =
+    belongs.weight -
+    3 * belongs.cares.length -
+    first +
+    (preferred ? 3 : 0) +
+    (role.uses?.[0] === 'hedge' && species.kind === 'hedging' ? 2 : 0) +
+    (bearsWind && role.uses?.includes('windbreak') ? 1 : 0) -
+    (species.suckers ? 0.5 : 0) -
+    (thirsty && !role.wet && !role.damp ? 3 : 0) -
+    // Hedges and screens stand near houses more often than woods do.
+    (role.uses?.some((use) => use === 'hedge' || use === 'screen') ? DEMANDS.indexOf(demand ?? 'moderate') / 4 : 0);
+  return { ...belongs, species, score };
+}
+
+const known = new WeakMap<SpeciesBook, WeakMap<Role, Map<string, readonly Fit[]>>>();
+
+/** All that a ranking depends on besides the role and the book. */
+function keyOf(where: Where): string {
+  const { zone, drySummer, usual } = climateBand(where);
+  const simulated = where.climate?.from.zone.simulated ?? false;
+  return [regionOf(where).code, zone, drySummer, usual.zone, simulated, where.nativeOnly, ...nearPlants(where)].join();
+}
+
+/** The species that fill a role at a place, best first; the same place gives the same answer. */
+export function fitsFor(role: Role, where: Where, book: SpeciesBook): readonly Fit[] {
+  let byRole = known.get(book);
+  if (!byRole) known.set(book, (byRole = new WeakMap()));
+  let byPlace = byRole.get(role);
+  if (!byPlace) byRole.set(role, (byPlace = new Map()));
+  const key = keyOf(where);
+  let fits = byPlace.get(key);
+  if (!fits) {
+    const forbidden = forbidding(where);
+    fits = book.all
+      .filter((species) => serves(species, role) && !forbidden(species))
+      .map((species) => fit(species, role, where))
+      .sort((a, b) => b.score - a.score); // a stable sort: of equals the one that the book names first
+    byPlace.set(key, fits);
+  }
+  return fits;
+}
+
+/** Whether a species shares a disease of the region with any of these. */
+export const isHostBeside = (species: Species, others: readonly Species[], where: Where): boolean =>
+  others.some((other) => sharedBy(species, other, regionOf(where)).length > 0);
+
+/** Which wish to relax so that something fills a role, in words; null where nothing would. */
+export function whatToRelax(role: Role, where: Where, book: SpeciesBook): string | null {
+  if (where.nativeOnly && fitsFor(role, { ...where, nativeOnly: false }, book).length > 0)
+    return 'take kinds that are not native too';
+  if (role.harmless && fitsFor({ ...role, harmless: [] }, where, book).length > 0)
+    return 'take one that can poison, where nobody reaches it';
+  if (where.animals.length > 0 && fitsFor(role, { ...where, animals: [], features: [] }, book).length > 0)
+    return 'keep stock and children away from it by a fence';
+  const warm = { ...role, height: [0, 120] as [number, number] };
+  return fitsFor(warm, where, book).length > 0 ? 'take a smaller or a taller one' : null;
+}

@@ -1,0 +1,90 @@
+import type { Holding } from '../holding/schema.ts';
+import type { Species } from '../holding/species-schema.ts';
+import { madeUp } from '../place/climate.ts';
+import { climateBand } from '../place/climate-band.ts';
+import { regionOf } from '../place/regions.ts';
+import { harmTo, stockAmong, type Harmed } from './harm.ts';
+import { moreOf } from './more.ts';
+import { covers, dryShare, nearness, standingIn, type Standing } from './ranges.ts';
+
+/** What of a holding decides which species belong there. */
+export type Where = Pick<Holding, 'place' | 'region' | 'nativeOnly' | 'climate' | 'animals' | 'features'>;
+
+/** How a species belongs to a place: what forbids it, what wants care, what speaks for it, in words. */
+export interface Belonging {
+  readonly standing: Standing;
+  readonly faults: readonly string[];
+  readonly cares: readonly string[];
+  readonly inFavour: readonly string[];
+  /** How much nearer to first it comes for being of the place. */
+  readonly weight: number;
+}
+
+/** Natives first, then kinds of the neighbourhood; what is brought in from another continent comes last. */
+const WEIGHTS = { native: 8, neighbour: 3, unknown: -1, introduced: -1, pest: -30 } as const;
+const FAR = 3;
+
+/** Weight of being at home in dry summers alone, where summers are dry; and of what kills it here. */
+const DRY_HOME = 6;
+const FELLED = 3;
+
+/** Those near the plants of a holding whom they could harm: the stock that is kept, and children where they play. */
+export const nearPlants = ({ animals, features }: Pick<Where, 'animals' | 'features'>): Harmed[] => [
+  ...stockAmong(animals),
+  ...(features.some(({ kind }) => kind === 'playPlace') ? (['people'] as const) : []),
+];
+
+/** Asks of species whether a place forbids them outright: a pest, killed by winters, harmful to those near, or not native where only natives are wanted. */
+export function forbidding(where: Where): (species: Species) => boolean {
+  const region = regionOf(where);
+  const { zone } = climateBand(where);
+  const near = nearPlants(where);
+  return (species) => {
+    if (zone !== null && species.zone > zone) return true;
+    const standing = standingIn(species.id, region);
+    return standing === 'pest' || (where.nativeOnly && standing !== 'native') || harmTo(species, near) !== null;
+  };
+}
+
+/** How a species belongs to the place of a holding. */
+export function belonging(species: Species, where: Where): Belonging {
+  const region = regionOf(where);
+  const band = climateBand(where);
+  const faults: string[] = [];
+  const cares: string[] = [];
+  const inFavour: string[] = [];
+  const standing = standingIn(species.id, region);
+  if (standing === 'pest') faults.push(`a pest in ${region.name}: check the official list`);
+  else if (standing === 'native') inFavour.push(`native in ${region.name}`);
+  else if (where.nativeOnly)
+    faults.push(standing === 'unknown' ? 'native range not known' : `not native in ${region.name}`);
+  if (band.zone !== null) {
+    const here = `zone ${band.zone}${band.usual.zone ? `, usual in ${region.name}` : madeUp(where.climate, 'zone')}`;
+    if (species.zone > band.zone) faults.push(`not hardy: stands zone ${species.zone}, here it is ${here}`);
+    else inFavour.push(`hardy in ${here}`);
+  }
+  if (band.drySummer && species.moisture[0] !== 'dry') cares.push('wants water in dry summers');
+  const { pests, pestsIn } = moreOf(species);
+  const felled = pests !== undefined && (!pestsIn || covers(pestsIn, region));
+  if (felled) cares.push(pests);
+  const dryHome = band.drySummer ? dryShare(species.id) : 0;
+  if (dryHome >= 0.5) inFavour.push('at home where summers are dry');
+  const does = harmTo(species, nearPlants(where));
+  const whom = does?.to.includes('people') && !stockAmong(where.animals).some((one) => does.to.includes(one));
+  if (does)
+    (does.kills ? faults : cares).push(
+      `its ${does.part} can ${does.kills ? 'kill' : 'poison'} ${whom ? 'children who play here' : 'the stock that is kept here'}`,
+    );
+  const near = standing === 'introduced' ? nearness(species.id, region) : null;
+  return {
+    standing,
+    faults,
+    cares,
+    inFavour,
+    weight:
+      WEIGHTS[near === 'group' ? 'neighbour' : standing] -
+      (near === 'far' ? FAR : 0) +
+      DRY_HOME * dryHome -
+      (felled ? FELLED : 0),
+  };
+}
