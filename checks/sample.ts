@@ -8,7 +8,7 @@ import type { z } from 'zod';
 
 type Plan = z.input<typeof PlanSchema>;
 type Planting = NonNullable<Plan['plantings']>[number];
-export type SampleRow = Planting['rows'][number];
+export type SampleRow = NonNullable<Planting['rows']>[number];
 
 /** A row of hazel at 1.5 m, or as changed. */
 export const row = (changes: Partial<SampleRow> = {}): SampleRow => ({

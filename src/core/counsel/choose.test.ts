@@ -86,7 +86,7 @@ describe(rank, () => {
       climate: { ...noClimate(), zone: 4 },
     };
     expect(of('carpinus-betulus', cold).inFavour[0]).toBe('thrives within sight of the fence');
-    expect(of('laurus-nobilis', cold).against[0]).toBe('not hardy: stands zone 8, here it is 4');
+    expect(of('laurus-nobilis', cold).against[0]).toBe('not hardy: stands zone 8, here it is zone 4');
     expect(of('taxus-baccata', cold).against).toContain(
       'its leaf and seed, fresh or as clippings, wilted and dried ones most of all can kill the stock that is kept here',
     );
@@ -114,6 +114,6 @@ describe(choose, () => {
     expect(all[0]!.species.moisture[1]).toBe('wet');
     const nuts = choose(holding, layHolding(holding)[0]!, 'p1r1', 'nuts');
     expect(nuts.length).toBeGreaterThan(8);
-    expect(nuts.length).toBeLessThan(20);
+    expect(nuts.length).toBeLessThan(30);
   });
 });

@@ -204,5 +204,10 @@ export function choose(holding: Holding, laid: Laid, rowId: string, use: Use | n
   return bookOf(holding)
     .all.filter((species) => !use || moreOf(species).uses?.includes(use))
     .map((species) => rank(species, spot, holding, use))
-    .sort((a, b) => b.score - a.score || a.species.common.localeCompare(b.species.common));
+    .sort(
+      (a, b) =>
+        Number(a.verdict === 'does not suit') - Number(b.verdict === 'does not suit') ||
+        b.score - a.score ||
+        a.species.common.localeCompare(b.species.common),
+    );
 }

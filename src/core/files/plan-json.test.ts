@@ -1,5 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
+import { layHolding } from '../ranks/laid.ts';
+import { newPlanting } from '../ranks/patterns.ts';
 import { counts } from '../../../checks/sample.ts';
 import { HoldingSchema } from '../holding/schema.ts';
 import { holdingFromPlan } from './plan-json.ts';
@@ -279,8 +281,66 @@ describe(report, () => {
       [2, 2, 0],
       [4, 4, 0],
     ]);
-    expect(told.plantings[0]!.species).toEqual([{ species: 'Kunzea ericoides', stock: 'whip', count: 11 }]);
+    expect(told.plantings[0]!.species).toEqual([
+      { species: 'Kunzea ericoides', stock: 'whip', count: 11, standing: 'introduced', hardy: true, harms: [] },
+    ]);
     expect(told.plantings[0]!.findings[0]).toMatchObject({ severity: 'fault', remedies: ['Leave a gap'] });
     expect(JSON.parse(JSON.stringify(told))).toEqual(told);
+  });
+
+  it('lays a planting without rows by the pattern of its purpose at the place, as the app would', () => {
+    const planting = {
+      name: 'Hedge',
+      purpose: 'hedge' as const,
+      answers: { kept: 'tall' },
+      baseline: {
+        points: [
+          [0, 0],
+          [60, 0],
+        ] as [number, number][],
+      },
+    };
+    const there = (region: string | null, more: object = {}) =>
+      holdingFromPlan(
+        { name: 'There', latitude: -43.7, longitude: 171.6, region, ...more, plantings: [planting] },
+        'there.plan.json',
+      );
+    const holding = there(null);
+    const [laid] = holding.plantings;
+    expect(laid).toMatchObject({
+      id: 'p1',
+      weeds: 'mats',
+      guarded: true,
+      rows: [{ id: 'p1r1', name: 'Hedge', kept: { height: 3 } }],
+    });
+    const bare = { ...holding, plantings: [] };
+    let n = 0;
+    const byHand = newPlanting({
+      name: 'Hedge',
+      purpose: 'hedge',
+      answers: { kept: 'tall' },
+      baseline: laid!.baseline,
+      side: 'right',
+      holding: bare,
+      newId: () => `p1r${n++}`,
+    });
+    expect(laid!.rows).toEqual(byHand.rows);
+    const told = report(holding);
+    expect(told.region).toEqual({ code: 'NZS', name: 'New Zealand South', zone: 8 });
+    expect(told.plantings[0]!.species.filter(({ standing }) => standing === 'native').length).toBeGreaterThan(3);
+    expect(told.plantings[0]!.species.every(({ hardy }) => hardy)).toBe(true);
+    expect(there('GRB').plantings[0]!.rows[0]!.runs.map(({ species }) => species)).toContain('crataegus-monogyna');
+    expect(() => there('XXX')).toThrow(/'XXX' is no botanical region\. Give a level 3 code/);
+    const both = { ...planting, rows: [{ spacing: 1, species: [[1, 'hazel', 'pot4']] }] };
+    expect(() => holdingFromPlan({ name: 'x', latitude: 50, longitude: 0, plantings: [both] }, 'x')).toThrow(
+      /gives rows and answers/,
+    );
+    const { answers: _, ...rowsOnly } = both;
+    const own = holdingFromPlan({ name: 'x', latitude: 50, longitude: 0, plantings: [rowsOnly] }, 'x').plantings[0]!;
+    expect(own).toMatchObject({
+      weeds: 'none',
+      rows: [{ stock: 'whip', runs: [{ species: 'corylus-avellana', count: 1, stock: 'pot4' }] }],
+    });
+    expect(layHolding({ ...holding, plantings: [own] })[0]!.layout.stand.stockIds).toEqual(['pot4']);
   });
 });

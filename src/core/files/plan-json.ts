@@ -21,6 +21,8 @@ import { checkBoundary, inward } from '../ground/boundary.ts';
 import { FEATURE_KINDS, newFeature } from '../ground/features.ts';
 import { drawnBaseline, drawnBlock } from '../ranks/baseline.ts';
 import { appBook } from '../species/book.ts';
+import { regionNamed } from '../place/regions.ts';
+import { newPlanting } from '../ranks/patterns.ts';
 import { isStock, stocks } from '../species/stock.ts';
 import { Unreadable } from './problems.ts';
 
@@ -34,6 +36,9 @@ export const PlanSchema = z.strictObject({
   name: z.string(),
   latitude: z.number(),
   longitude: z.number(),
+  /** Botanical region, a level 3 code; the one that the place proposes where left out. */
+  region: z.string().nullable().default(null),
+  nativeOnly: z.boolean().default(false),
   units: z.enum(['metric', 'us']).default('metric'),
   currency: z.string().default('EUR'),
   animals: z.array(z.enum(ANIMALS)).default([]),
@@ -83,48 +88,52 @@ export const PlanSchema = z.strictObject({
         ]),
         corners: z.enum(CORNERS).default('round'),
         side: z.enum(['left', 'right']).default('right'),
-        weeds: z.enum(WEEDS).default('none'),
-        guarded: z.boolean().default(true),
-        rows: z.array(
-          z.strictObject({
-            name: z.string().optional(),
-            rowGap: z.number().default(0),
-            across: z.boolean().default(false),
-            spacing: z.number(),
-            staggered: z.boolean().default(false),
-            inset: z.number().default(0),
-            trim: z
-              .strictObject({ start: z.number().default(0), stop: z.number().default(0) })
-              .default({ start: 0, stop: 0 }),
-            mix: z.enum(MIXES).default('turn'),
-            offset: z.number().default(0),
-            seed: z.number().default(1),
-            ends: z.enum(ENDS).default('keep'),
-            stock: z.string().default('whip'),
-            kept: z
-              .strictObject({
-                height: z.number().nullable().default(null),
-                width: z.number().nullable().default(null),
-                clearStem: z.number().nullable().default(null),
-              })
-              .nullable()
-              .default(null),
-            later: z.number().default(0),
-            /** How many of which, and what they are bought as where that is not what the row is. */
-            species: z
-              .array(z.union([z.tuple([z.number(), z.string()]), z.tuple([z.number(), z.string(), z.string()])]))
-              .min(1),
-            standards: z
-              .strictObject({
-                species: z.string(),
-                stock: z.string().default('feathered'),
-                every: z.number(),
-                first: z.number().default(0),
-              })
-              .nullable()
-              .default(null),
-          }),
-        ),
+        weeds: z.enum(WEEDS).optional(),
+        guarded: z.boolean().optional(),
+        /** To the questions of its purpose's pattern, which lays the rows where they are left out. */
+        answers: z.record(z.string(), z.string()).optional(),
+        rows: z
+          .array(
+            z.strictObject({
+              name: z.string().optional(),
+              rowGap: z.number().default(0),
+              across: z.boolean().default(false),
+              spacing: z.number(),
+              staggered: z.boolean().default(false),
+              inset: z.number().default(0),
+              trim: z
+                .strictObject({ start: z.number().default(0), stop: z.number().default(0) })
+                .default({ start: 0, stop: 0 }),
+              mix: z.enum(MIXES).default('turn'),
+              offset: z.number().default(0),
+              seed: z.number().default(1),
+              ends: z.enum(ENDS).default('keep'),
+              stock: z.string().default('whip'),
+              kept: z
+                .strictObject({
+                  height: z.number().nullable().default(null),
+                  width: z.number().nullable().default(null),
+                  clearStem: z.number().nullable().default(null),
+                })
+                .nullable()
+                .default(null),
+              later: z.number().default(0),
+              /** How many of which, and what they are bought as where that is not what the row is. */
+              species: z
+                .array(z.union([z.tuple([z.number(), z.string()]), z.tuple([z.number(), z.string(), z.string()])]))
+                .min(1),
+              standards: z
+                .strictObject({
+                  species: z.string(),
+                  stock: z.string().default('feathered'),
+                  every: z.number(),
+                  first: z.number().default(0),
+                })
+                .nullable()
+                .default(null),
+            }),
+          )
+          .optional(),
         gaps: z
           .array(
             z.strictObject({
@@ -177,8 +186,14 @@ function build(plan: Plan): Holding {
           : value,
       ]),
     );
-  const holding = {
+  if (plan.region !== null && !regionNamed(plan.region))
+    throw new Refused(
+      `'${plan.region}' is no botanical region. Give a level 3 code such as GRB, or leave it out to take the one at the place.`,
+    );
+  const ground = {
     ...newHolding({ ...plan, id: slug }),
+    region: plan.region,
+    nativeOnly: plan.nativeOnly,
     animals: plan.animals,
     settings: plan.settings,
     climate: climateOf(plan.climate),
@@ -192,19 +207,46 @@ function build(plan: Plan): Holding {
         newCorners([at], pin, () => `c${++corners}`).map((corner) => ({ ...corner, restsOn })),
       ),
     features,
-    plantings: plan.plantings.map((planting, p) => ({
-      ...planting,
-      id: `p${p + 1}`,
-      baseline: baselineOf(planting.baseline, features, plan),
-      rows: planting.rows.map((row, r) => rowOf(row, `p${p + 1}r${r + 1}`, r)),
-      clearings: planting.clearings.map((clearing, c) => ({ ...clearing, id: `p${p + 1}c${c + 1}` })),
-      gaps: planting.gaps.map((gap, g) => ({ ...gap, id: `p${p + 1}g${g + 1}` })),
-    })),
+  };
+  const holding = {
+    ...ground,
+    plantings: plan.plantings.map((planting, p) => plantingOf(planting, `p${p + 1}`, ground as Holding, plan)),
   };
   const checked = HoldingSchema.safeParse(holding);
   if (checked.success) return checked.data;
   const issue = checked.error.issues[0]!;
   throw new Refused(`${issue.path.join('.')}: ${sayIssue(issue, holding, plan.units)}`);
+}
+
+/** A planting as the plan lays it row by row, or, where it gives no rows, as the pattern of its purpose does here. */
+function plantingOf({ rows, answers, ...given }: Plan['plantings'][number], id: string, ground: Holding, plan: Plan) {
+  if (rows && answers)
+    throw new Refused(
+      `'${given.name}' gives rows and answers. Leave out the rows to have the pattern of '${given.purpose}' lay them, or the answers to lay your own.`,
+    );
+  const baseline = baselineOf(given.baseline, ground.features, plan);
+  let row = 0;
+  const laid = rows
+    ? { weeds: 'none' as const, guarded: true, rows: rows.map((one, r) => rowOf(one, `${id}r${r + 1}`, r)) }
+    : newPlanting({
+        name: given.name,
+        purpose: given.purpose,
+        answers,
+        baseline: baseline as Baseline,
+        side: given.side,
+        holding: ground,
+        newId: () => `${id}r${row++}`, // the planting itself is named first
+      });
+  return {
+    ...given,
+    id,
+    baseline: 'baseline' in laid ? laid.baseline : baseline,
+    weeds: given.weeds ?? laid.weeds,
+    guarded: given.guarded ?? laid.guarded,
+    rows: laid.rows,
+    clearings: given.clearings.map((clearing, c) => ({ ...clearing, id: `${id}c${c + 1}` })),
+    gaps: given.gaps.map((gap, g) => ({ ...gap, id: `${id}g${g + 1}` })),
+  };
 }
 
 /** One source for all that a plan says of its climate. */
@@ -214,7 +256,9 @@ function climateOf(climate: Plan['climate']): Climate | null {
   return told(null, facts, { source, simulated });
 }
 
-function rowOf({ species, standards, ...row }: Plan['plantings'][number]['rows'][number], id: string, r: number): Row {
+type PlanRow = NonNullable<Plan['plantings'][number]['rows']>[number];
+
+function rowOf({ species, standards, ...row }: PlanRow, id: string, r: number): Row {
   return {
     ...row,
     id,

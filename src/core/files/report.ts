@@ -1,3 +1,7 @@
+import { climateBand } from '../place/climate-band.ts';
+import { regionOf } from '../place/regions.ts';
+import { harmsOf } from '../species/harm.ts';
+import { standingIn } from '../species/ranges.ts';
 import { judge } from '../findings/judge.ts';
 import { layHolding } from '../ranks/laid.ts';
 import type { Holding } from '../holding/schema.ts';
@@ -7,6 +11,8 @@ import { roundHalfUp } from '../units/rounding.ts';
 /** What a holding adds up to, as plain data for scripts: totals, positions by row, findings. Metres and minor units. */
 export function report(holding: Holding) {
   const all = layHolding(holding);
+  const region = regionOf(holding);
+  const { zone } = climateBand(holding);
   const plantings = all.map((laid) => {
     const { planting, layout } = laid;
     const sum = quantities(planting, layout, holding);
@@ -17,7 +23,14 @@ export function report(holding: Holding) {
       plants: sum.plants,
       baseline: round(sum.length),
       costMinor: sum.cents,
-      species: sum.kinds.map(({ species, stock, count }) => ({ species: species.botanical, stock, count })),
+      species: sum.kinds.map(({ species, stock, count }) => ({
+        species: species.botanical,
+        stock,
+        count,
+        standing: standingIn(species.id, region),
+        hardy: zone === null ? null : species.zone <= zone,
+        harms: harmsOf(species).map(({ to, part }) => ({ to, part })),
+      })),
       rows: stand.rows.map(({ row, offset, spacing, line, from, to }) => ({
         name: row.name,
         offset: round(offset),
@@ -39,5 +52,10 @@ export function report(holding: Holding) {
       })),
     };
   });
-  return { holding: holding.name, plants: plantings.reduce((sum, { plants }) => sum + plants, 0), plantings };
+  return {
+    holding: holding.name,
+    region: { code: region.code, name: region.name, zone },
+    plants: plantings.reduce((sum, { plants }) => sum + plants, 0),
+    plantings,
+  };
 }

@@ -85,22 +85,18 @@ describe(substitute, () => {
     }
     expect(seen).not.toContain('corylus-avellana');
     expect(new Set(seen).size).toBe(seen.length);
-    expect(seen.length).toBeGreaterThan(150);
+    expect(seen.length).toBeGreaterThan(20);
     expect([...kinds].filter((kind) => kind === 'herb' || kind === 'climber')).toEqual([]);
     expect(substitute(judged, hazel, () => false)).toBeUndefined();
   });
   it('of equals it takes what the holding plants already', () => {
     const alone = sample({ rows: [row()] });
-    const first = substitute(judgedOf(alone), appBook.of('corylus-avellana'), ({ kind }) => kind === 'shrub')!;
-    const beside = sample({ rows: [row(), row({ rowGap: 2, species: [[1, 'Cornus sanguinea']] })] });
-    expect(
-      substitute(
-        judgedOf(beside),
-        appBook.of('corylus-avellana'),
-        ({ id }) => id === first.id || id === 'cornus-sanguinea',
-      )!.id,
-    ).toBe('cornus-sanguinea');
-    expect(first.id).not.toBe('cornus-sanguinea');
+    // Of two kinds as alike as each other the one that stands here is taken.
+    const either = ({ id }: { id: string }) => id === 'rosa-canina' || id === 'rosa-arvensis';
+    const first = substitute(judgedOf(alone), appBook.of('cornus-sanguinea'), either)!;
+    const second = first.id === 'rosa-canina' ? 'Rosa arvensis' : 'Rosa canina';
+    const beside = sample({ rows: [row(), row({ rowGap: 2, species: [[1, second]] })] });
+    expect(substitute(judgedOf(beside), appBook.of('cornus-sanguinea'), either)!.botanical).toBe(second);
   });
 });
 

@@ -32,22 +32,29 @@ export const continentName = ({ group }: Region): string => continentNames[group
 /** Whether a code is one of a level 3 unit or of a level 2 group. */
 export const isRegionCode = (code: string): boolean => byCode.has(code) || code in groupNames;
 
-/** How far a place lies from the middle of a region, in halves of its extent; over 1 is outside. */
-function away(
-  { extent: [west, south, east, north], centre: [lat, lon] }: Region,
-  { latitude, longitude }: Place,
-): number {
-  const across = longitude >= lon ? east - lon : lon - west;
-  const along = latitude >= lat ? north - lat : lat - south;
-  return Math.max(Math.abs(longitude - lon) / across, Math.abs(latitude - lat) / along);
-}
 type Place = Holding['place'];
 
-/** The region that a place most likely lies in: the one whose extent holds it with the most room to spare, else the nearest. */
-export const proposedRegion = (place: Place): Region => {
-  const within = regions.map((region) => ({ region, away: away(region, place) }));
-  return within.reduce((best, one) => (one.away < best.away ? one : best)).region;
-};
+/** How far a place lies from the middle of a region that holds it, in halves of its extent. */
+function fromMiddle({ extent: [west, south, east, north], centre: [lat, lon] }: Region, at: Place): number {
+  const across = at.longitude >= lon ? east - lon : lon - west;
+  const along = at.latitude >= lat ? north - lat : lat - south;
+  return Math.max(Math.abs(at.longitude - lon) / across, Math.abs(at.latitude - lat) / along);
+}
+
+/** How far a place lies outside a region, degrees of latitude; 0 inside. */
+function outside({ extent: [west, south, east, north] }: Region, { latitude, longitude }: Place): number {
+  const away = (value: number, from: number, to: number) => Math.max(0, from - value, value - to);
+  const shrink = Math.cos((latitude * Math.PI) / 180);
+  return Math.hypot(away(longitude, west, east) * shrink, away(latitude, south, north));
+}
+
+/** The region that a place most likely lies in: the one that holds it with the most room to spare, else the nearest. */
+export function proposedRegion(place: Place): Region {
+  const measured = regions.map((region) => ({ region, out: outside(region, place), mid: fromMiddle(region, place) }));
+  return measured.reduce((best, one) =>
+    one.out < best.out || (one.out === best.out && one.mid < best.mid) ? one : best,
+  ).region;
+}
 
 const proposed = new WeakMap<Place, Region>();
 

@@ -31,6 +31,9 @@ export interface FillOptions {
   readonly picks: Readonly<Record<string, string>>;
 }
 
+/** How far the usual kind of a wish stands before what else would fill it. */
+const NAMED = 10;
+
 /** How many are offered for one wish. */
 const OFFERED = 5;
 
@@ -42,15 +45,11 @@ function candidates(wish: Wish, { where, book }: FillOptions): readonly Fit[] {
   if (roles[wish.what]) return fits;
   const named = book.of(wish.what);
   if (forbidding(where)(named)) return fits;
-  const known = fits.find(({ species }) => species === named);
-  const first: Fit = known ?? {
+  const unfit = { standing: 'unknown', faults: [], cares: [], inFavour: ['the usual kind'], weight: 0 } as const;
+  const first: Fit = {
+    ...(fits.find(({ species }) => species === named) ?? unfit),
     species: named,
-    score: 0,
-    standing: 'unknown',
-    faults: [],
-    cares: [],
-    inFavour: ['the usual kind'],
-    weight: 0,
+    score: (fits[0]?.score ?? 0) + NAMED,
   };
   return [first, ...fits.filter(({ species }) => species !== named)];
 }
@@ -72,8 +71,9 @@ export function fillRow(
       !taken.includes(species) &&
       !(fresh && beside.includes(species)) &&
       !isHostBeside(species, [...taken, ...beside], options.where);
-    const free = first(OFFERED, all, isFree);
-    const best = free.length > 0 || !fresh ? free : first(OFFERED, all, ({ species }) => !taken.includes(species));
+    const free = first(2 * OFFERED, all, isFree);
+    const some = free.length > 0 || !fresh ? free : first(2 * OFFERED, all, ({ species }) => !taken.includes(species));
+    const best = unlike(some, taken).slice(0, OFFERED);
     const picked = options.picks[key];
     const own = picked === undefined ? undefined : all.find(({ species }) => species.id === picked);
     const species = (own ?? best[0])?.species ?? null;
@@ -89,6 +89,16 @@ export function fillRow(
   });
   return { filled, stock: soldAs(filled, stock) };
 }
+
+const genusOf = ({ botanical }: Species): string => botanical.split(' ')[0]!;
+
+/** The same, with kinds of a genus that the row has already put back: one pest takes a genus more often than a row. */
+function unlike(fits: readonly Fit[], taken: readonly Species[]): Fit[] {
+  const score = ({ species, score: of }: Fit) =>
+    of - SAME_GENUS * taken.filter((other) => genusOf(other) === genusOf(species)).length;
+  return [...fits].sort((a, b) => score(b) - score(a));
+}
+const SAME_GENUS = 1.5;
 
 /** The first so many of a list that hold. */
 function first<T>(most: number, list: readonly T[], holds: (one: T) => boolean): T[] {

@@ -160,8 +160,10 @@ describe(newPlanting, () => {
     const plains = layHolding(laidOut('farmstead', REGIONS[1]!))[0]!.layout.stand.kinds.map(({ id }) => id);
     expect(plains).not.toContain('pinus-nigra');
     // Holly is never set bare-rooted.
-    for (const row of laidOut('screen', BRITAIN).plantings[0]!.rows)
-      if (row.runs.some(({ species }) => species === 'ilex-aquifolium')) expect(['plug', 'pot4']).toContain(row.stock);
+    const hollies = laidOut('screen', BRITAIN).plantings[0]!.rows.flatMap(({ stock, runs }) =>
+      runs.filter(({ species }) => species === 'ilex-aquifolium').map((run) => run.stock ?? stock),
+    );
+    expect(hollies).toEqual(['plug', 'plug']);
     // Willows are weeds, every one of them.
     const willows = PURPOSES.flatMap((purpose) => layHolding(laidOut(purpose, REGIONS[6]!))[0]!.layout.stand.kinds);
     expect(willows.filter(({ botanical }) => botanical.startsWith('Salix'))).toEqual([]);
@@ -239,7 +241,7 @@ describe(newPlanting, () => {
       ),
     ).toEqual([1, 2, 1]);
     expect(rows('hedge', { kept: 'tall' })[0]!.kept).toEqual({ height: 3, width: 1.5, clearStem: null });
-    expect(rows('hedge', { trees: 'some' })[0]!.standards).toMatchObject({ species: 'tilia-cordata', every: 12 });
+    expect(rows('hedge', { trees: 'some' })[0]!.standards).toMatchObject({ species: 'carpinus-betulus', every: 12 });
     expect(['line', 'block', 'guilds'].map((shape) => patternShape('blank', { shape }))).toEqual([
       'line',
       'block',

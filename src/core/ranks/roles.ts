@@ -72,7 +72,7 @@ export interface Fit extends Belonging {
 
 function fit(species: Species, role: Role, where: Where): Fit {
   const belongs = belonging(species, where);
-  const { uses = [], bearsWind, demand } = moreOf(species);
+  const { uses = [], bearsWind, demand, flammable } = moreOf(species);
   const first = role.uses?.findIndex((use) => uses.includes(use)) ?? 0;
   const preferred =
     role.prefer === 'bare'
@@ -87,6 +87,7 @@ function fit(species: Species, role: Role, where: Where): Fit {
     (role.uses?.[0] === 'hedge' && species.kind === 'hedging' ? 2 : 0) +
     (bearsWind && role.uses?.includes('windbreak') ? 1 : 0) -
     (species.suckers ? 0.5 : 0) -
+    (flammable ? 1 : 0) -
     (thirsty && !role.wet && !role.damp ? 3 : 0) -
     // Hedges and screens stand near houses more often than woods do.
     (role.uses?.some((use) => use === 'hedge' || use === 'screen') ? DEMANDS.indexOf(demand ?? 'moderate') / 4 : 0);

@@ -57,15 +57,19 @@ export const STOPS: readonly Stop[] = [
   {
     key: 'above-below',
     label: 'Above and below',
-    kinds: ['overheadLine', 'pole', 'buriedService', 'drain', 'testHole'],
-    rules: ['overhead-line', 'fall-on-line', 'buried-service', 'in-the-way'],
+    kinds: ['overheadLine', 'pole', 'buriedService', 'drain', 'well', 'septicTank', 'leachField', 'testHole'],
+    rules: ['overhead-line', 'fall-on-line', 'buried-service', 'in-the-way', 'water-works'],
     state: (holding) => {
       const [line] = featuresOf(holding.features, 'overheadLine');
       const unmarked = featuresOf(holding.features, 'buriedService').filter(
         ({ marked, state }) => !marked && state !== 'removed',
       ).length;
       if (!line && !unmarked)
-        return named(holding, ['overheadLine', 'pole', 'buriedService', 'drain', 'testHole'], 'nothing named');
+        return named(
+          holding,
+          ['overheadLine', 'pole', 'buriedService', 'drain', 'well', 'septicTank', 'leachField', 'testHole'],
+          'nothing named',
+        );
       const words = [
         line ? `line ${formatLength(line.height, holding.units, { decimals: 0 })}` : '',
         unmarked ? (holding.marking ? 'marking asked for' : 'services not marked') : '',
@@ -76,13 +80,13 @@ export const STOPS: readonly Stop[] = [
   {
     key: 'water',
     label: 'Water',
-    kinds: ['stream', 'ditch', 'wetGround', 'erodingBank'],
+    kinds: ['stream', 'ditch', 'wetGround', 'erodingBank', 'spring', 'dam'],
     rules: ['wet-ground', 'flood', 'eroding-bank', 'strip-width'],
     state: (holding) => {
       const wet = featuresOf(holding.features, 'wetGround').map(
         (feature) => `${nameOf(feature)} wet ${choiceWords('wetGround', 'stands', feature.stands)}`,
       );
-      const streams = featuresOf(holding.features, 'stream', 'ditch').map(nameOf);
+      const streams = featuresOf(holding.features, 'stream', 'ditch', 'spring', 'dam').map(nameOf);
       const eroding = holding.features.some(({ kind }) => kind === 'erodingBank');
       const text = [...streams, ...wet, ...(eroding ? ['a bank erodes'] : [])].join('; ');
       return { text: text || 'none drawn', sure: eroding ? 'fault' : text ? 'done' : 'empty' };
@@ -92,7 +96,7 @@ export const STOPS: readonly Stop[] = [
     key: 'soil',
     label: 'Soil',
     kinds: ['soilZone', 'holeTest', 'percolation'],
-    rules: ['soil-ph', 'soil-drainage', 'soil-depth'],
+    rules: ['soil-ph', 'soil-drainage', 'soil-depth', 'roots-on-clay'],
     state: ({ features }) => {
       const zones = soilZones(features);
       const tests = featuresOf(features, 'holeTest', 'percolation').length;
@@ -122,7 +126,7 @@ export const STOPS: readonly Stop[] = [
     key: 'sun',
     label: 'Sun',
     kinds: ['building', 'tree'],
-    rules: ['building', 'shade'],
+    rules: ['building', 'shade', 'fire', 'shed-limbs'],
     state: (holding) => named(holding, ['building', 'tree'], 'nothing that shades'),
   },
   {
@@ -189,7 +193,7 @@ export const STOPS: readonly Stop[] = [
     key: 'rules',
     label: 'Rules',
     kinds: [],
-    rules: ['local-setback', 'local-height', 'sight-triangle'],
+    rules: ['local-setback', 'local-height', 'sight-triangle', 'pest'],
     state: ({ rules }) => {
       if (rules.length === 0) return { text: 'nobody asked yet', sure: 'empty' };
       const unsaid = rules.filter(({ said }) => !said).length;
@@ -202,7 +206,7 @@ export const STOPS: readonly Stop[] = [
   {
     key: 'aims',
     label: 'Aims',
-    kinds: ['shelter', 'viewpoint', 'place'],
+    kinds: ['shelter', 'viewpoint', 'place', 'playPlace'],
     rules: [],
     state: ({ aims }) =>
       aims.length === 0 ? { text: 'none set', sure: 'empty' } : { text: `${aims.length} set`, sure: 'done' },
