@@ -90,7 +90,7 @@ export function schemaDocs(): Record<string, string> {
     ),
     'plan-json.md': page(
       'The plan JSON of `npm run -s plan -- new`',
-      'A small file that a script or an adviser writes; `npm run -s plan -- new plan.json DIR` builds a holding from it. Points are metres east and north of the place. A row\'s `species` is a sequence of counted runs by botanical or common name, such as `[[2, "Viburnum opulus"], [1, "Euonymus europaeus"]]`. A feature carries the numbers of its kind (`height`, `eaves`, …) beside its `points`. See demo/tern-hollow.plan.json.',
+      'A small file that a script or an adviser writes; `npm run -s plan -- new plan.json DIR` builds a holding from it. Points are metres east and north of the place. A row\'s `species` is a sequence of counted runs by botanical or common name, such as `[[2, "Viburnum opulus"], [1, "Euonymus europaeus"]]`. A feature carries the numbers of its kind (`height`, `eaves`, …) beside its `points`. A planting without `rows` is laid by the pattern of its `purpose` at the place, its questions answered by `answers` (such as `{"kept": "tall"}`), as the app would lay it; `region` names another botanical region than the place proposes, and `nativeOnly` keeps to its natives. `report` says of each species whether it is native, brought in or a pest there, whether it is hardy, and whom it can harm. See demo/tern-hollow.plan.json.',
       plan,
     ),
   };

@@ -1,7 +1,8 @@
 import bold from '@fontsource/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-700-normal.woff?url';
+import { serve } from '../workers/serve.ts';
 import regular from '@fontsource/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-400-normal.woff?url';
 import heading from '@fontsource/bitter/files/bitter-latin-600-normal.woff?url';
-import { expose, transfer } from 'comlink';
+import { transfer } from 'comlink';
 import type { SetOutWay } from '../../core/field/set-out.ts';
 import type { Holding } from '../../core/holding/schema.ts';
 import { exportFile, type ExportName } from './export-files.ts';
@@ -23,5 +24,5 @@ const api = {
     return transfer(bytes, [bytes.buffer]);
   },
 };
-expose(api);
+serve(api);
 export type ExportWorker = typeof api;

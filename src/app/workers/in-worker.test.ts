@@ -50,13 +50,13 @@ describe(inWorker, () => {
   it('ends with its answer', async () => {
     const silent = new Silent();
     const { signal } = new AbortController();
-    expect(
-      await inWorker(
-        () => silent as unknown as Worker,
-        { signal, what: 'x' },
-        () => Promise.resolve(7),
-      ),
-    ).toBe(7);
+    const work = vi.fn(() => Promise.resolve(7));
+    const done = inWorker(() => silent as unknown as Worker, { signal, what: 'x' }, work);
+    // It is asked nothing before it says that it listens.
+    await Promise.resolve();
+    expect(work).not.toHaveBeenCalled();
+    silent.dispatchEvent(Object.assign(new Event('message'), { data: 'ready' }));
+    expect(await done).toBe(7);
     expect(silent.terminate).toHaveBeenCalledOnce();
   });
 });

@@ -1,4 +1,5 @@
 import { wrap, type Remote } from 'comlink';
+import { READY } from './serve.ts';
 import { counted } from '../../core/units/quantities.ts';
 
 interface Life {
@@ -33,8 +34,12 @@ export async function inWorker<Api, T>(
       longest,
     );
   });
+  // Only then does it listen: what it needs of species comes after its script, and a question before is lost.
+  const ready = new Promise<void>((resolve) => {
+    worker.addEventListener('message', ({ data }: { data?: unknown }) => data === READY && resolve());
+  });
   try {
-    return await Promise.race([work(wrap<Api>(worker)), ended]);
+    return await Promise.race([ready.then(() => work(wrap<Api>(worker))), ended]);
   } finally {
     clearTimeout(timer);
     worker.terminate();

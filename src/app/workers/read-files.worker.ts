@@ -1,4 +1,5 @@
-import { expose, transfer } from 'comlink';
+import { transfer } from 'comlink';
+import { serve } from './serve.ts';
 import type { Point } from '../../core/geometry/point.ts';
 import type { CrsChoice } from '../../core/files/crs-choices.ts';
 import { gridChosen } from '../../core/files/epsg.ts';
@@ -67,5 +68,5 @@ const api = {
     return transfer({ terrain: null, picture: { bytes: png, width, height, matrix } }, [png.buffer]);
   },
 };
-expose(api);
+serve(api);
 export type FilesWorker = typeof api;

@@ -1,4 +1,5 @@
-import { expose, transfer } from 'comlink';
+import { transfer } from 'comlink';
+import { serve } from './serve.ts';
 import type { Point } from '../../core/geometry/point.ts';
 import type { Holding } from '../../core/holding/schema.ts';
 import { sunVerdicts, type SunVerdict } from '../../core/sun/aims.ts';
@@ -37,5 +38,5 @@ const api = {
     verdicts: sunVerdicts(holding, grid, midwinter),
   }),
 };
-expose(api);
+serve(api);
 export type SunWorker = typeof api;

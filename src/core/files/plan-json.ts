@@ -118,9 +118,15 @@ export const PlanSchema = z.strictObject({
                 .nullable()
                 .default(null),
               later: z.number().default(0),
-              /** How many of which, and what they are bought as where that is not what the row is. */
+              /** How many of which, what they are bought as where that is not what the row is ('' for what it is), and which variety by type. */
               species: z
-                .array(z.union([z.tuple([z.number(), z.string()]), z.tuple([z.number(), z.string(), z.string()])]))
+                .array(
+                  z.union([
+                    z.tuple([z.number(), z.string()]),
+                    z.tuple([z.number(), z.string(), z.string()]),
+                    z.tuple([z.number(), z.string(), z.string(), z.string()]),
+                  ]),
+                )
                 .min(1),
               standards: z
                 .strictObject({
@@ -264,10 +270,11 @@ function rowOf({ species, standards, ...row }: PlanRow, id: string, r: number): 
     id,
     name: row.name ?? `Row ${r + 1}`,
     stock: stockNamed(row.stock),
-    runs: species.map(([count, name, stock]) => ({
+    runs: species.map(([count, name, stock, variety]) => ({
       species: speciesNamed(name),
       count,
-      ...(stock === undefined ? {} : { stock: stockNamed(stock) }),
+      ...(stock ? { stock: stockNamed(stock) } : {}),
+      ...(variety ? { variety } : {}),
     })),
     standards: standards && {
       ...standards,

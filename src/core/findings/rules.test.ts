@@ -818,7 +818,8 @@ const cases: readonly [rule: string, trips: Options, justNot: Options][] = [
         row({
           spacing: 4,
           species: [
-            [2, 'Pyrus communis'],
+            [1, 'Pyrus communis', '', 'early'],
+            [1, 'Pyrus communis', '', 'late'],
             [9, 'Prunus domestica'],
           ],
         }),
@@ -1115,7 +1116,8 @@ describe('rules', () => {
   it('a guild’s anchor without a partner gets one in the next guild; alone it has none to be made', () => {
     const pears = (anchors: [number, number][]) =>
       sample({ planting: { baseline: { anchors } }, rows: [row({ species: [[1, 'Pyrus communis']] })] });
-    const found = (holding: Holding) => findingsOf(holding).find(({ rule }) => rule === 'partner');
+    const found = (holding: Holding) =>
+      findingsOf(holding).find(({ rule, severity }) => rule === 'partner' && severity === 'caution');
     const all = layHolding(pears([[0, 0]]));
     expect(pollinationOf({ all, layout: all[0]!.layout })).toMatchObject([
       { species: { id: 'pyrus-communis' }, plants: [0], alone: [0] },
@@ -1201,6 +1203,30 @@ describe('rules', () => {
         }),
       ).find(({ rule }) => rule === 'buried-service')!.severity;
     expect([severity(false), severity(true)]).toEqual(['fault', 'caution']);
+  });
+
+  it('two apples of one variety do not serve each other, two that differ do; unsaid it is asked', () => {
+    const orchard = (first: string, second: string) =>
+      findingsOf(
+        sample({
+          rows: [
+            row({
+              spacing: 5,
+              stock: 'feathered',
+              species: [
+                [1, 'Malus domestica', '', first],
+                [1, 'Malus domestica', '', second],
+              ],
+            }),
+          ],
+        }),
+      ).filter(({ rule }) => rule === 'partner');
+    expect(orchard('early', 'late')).toEqual([]);
+    expect(orchard('late', 'late')).toMatchObject([{ severity: 'caution', plants: { length: 13 } }]);
+    const [asked] = orchard('', 'late');
+    expect(asked).toMatchObject({ severity: 'note', what: 'Say which kinds of apple stand here' });
+    // Hazels are bought as seedlings: each serves the other.
+    expect(findingsOf(sample()).filter(({ rule }) => rule === 'partner')).toEqual([]);
   });
 
   it('finds an apple’s partner in another planting, and not one out of reach', () => {

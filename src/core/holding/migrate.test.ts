@@ -1,6 +1,8 @@
+import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { sample } from '../../../checks/sample.ts';
 import { migrate, readProblemSentence, toStored, type ReadProblem } from './migrate.ts';
+import { appBook } from '../species/book.ts';
 import { HOLDING_VERSION, HoldingSchema } from './schema.ts';
 import { settingOf, settings, type SettingKey } from './settings.ts';
 
@@ -8,6 +10,24 @@ describe(migrate, () => {
   it('takes today’s version as it is', () => {
     const holding = sample();
     expect(migrate(toStored(holding))).toEqual({ ok: true, holding });
+  });
+
+  it('takes version 5: the region is the place’s own, a line’s voltage not known, a height at 20 years beside the rate', () => {
+    const stored = JSON.parse(readFileSync(new URL('kept/holding-v5.json', import.meta.url), 'utf8')) as {
+      holding: { species: unknown[]; plantings: unknown[] };
+    };
+    const hazel = appBook.of('corylus-avellana');
+    stored.holding.species.push({ ...hazel, more: { at20: [4, 6], uses: ['nuts'] } });
+    const raised = migrate(stored);
+    expect(raised.ok && raised.holding).toMatchObject({
+      region: null,
+      nativeOnly: false,
+      plantings: stored.holding.plantings,
+      species: [{ at20: [4, 6], more: { uses: ['nuts'] } }],
+    });
+    const line = raised.ok ? raised.holding.features.find(({ kind }) => kind === 'overheadLine') : null;
+    expect(line).toMatchObject({ voltage: 'unknown', clearance: 3 });
+    expect(raised.ok && 'at20' in raised.holding.species[0]!.more!).toBe(false);
   });
 
   it('names version 1’s pins, and takes a holding of version 1 that had no boundary', () => {

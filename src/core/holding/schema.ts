@@ -47,6 +47,8 @@ export const RunSchema = z.object({
   count: z.number().int().min(1).max(9999),
   /** What it is bought as where that is not what the rest of its row is. */
   stock: id.optional(),
+  /** Which of its kinds by type, where that matters to fruit: early or late, male or female. */
+  variety: z.string().min(1).max(20).optional(),
 });
 export type Run = z.infer<typeof RunSchema>;
 

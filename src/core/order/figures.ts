@@ -4,7 +4,7 @@ import { RATE_WORDS } from '../holding/species-schema.ts';
 import { settingOf, settings } from '../holding/settings.ts';
 import type { Layout } from '../ranks/lay-out.ts';
 import { counted, formatCount, formatLength, formatMoney, landUnit, toMetres } from '../units/quantities.ts';
-import { beltWidth, guildWidth, tallestRow } from '../years/belt.ts';
+import { beltWidth, guildWidth, tallestRange, tallestRow } from '../years/belt.ts';
 import { cuttingHours } from '../years/cutting.ts';
 import { sayKept } from '../years/kept.ts';
 import { growthSource } from '../years/growth.ts';
@@ -54,9 +54,10 @@ export function figures(planting: Planting, layout: Layout, sum: Quantities, hol
     {
       key: 'height',
       text: formatLength(tallestRow(stand, year, site), units),
-      label: `tallest row at year ${year}`,
+      label: `tallest row at year ${year}, ${sayRange(tallestRange(stand, year, site), units)}`,
       why: {
-        formula: 'Chapman-Richards growth from the stock’s height, transplant check taken out',
+        formula:
+          'Chapman-Richards growth from the stock’s height, transplant check taken out; from and to at 0.7 and 1.3 of its speed',
         inputs: growth,
         source: growthSource,
       },
@@ -67,6 +68,10 @@ export function figures(planting: Planting, layout: Layout, sum: Quantities, hol
     guardsFigure(sum, holding),
   ];
 }
+
+/** 'from 5 to 9 m': what to expect, no single line. */
+const sayRange = ([least, most]: readonly [number, number], units: Holding['units']): string =>
+  `from ${formatLength(least, units)} to ${formatLength(most, units)}`;
 
 const growthInputs = ({ kinds }: Quantities, units: Holding['units']): Why['inputs'] =>
   kinds.slice(0, 4).map(({ species: { common, rate, height, width } }) => {

@@ -19,7 +19,7 @@ import {
   withSpares,
 } from './protection.ts';
 import { ownShare } from './ring-share.ts';
-import { finalOrder, leastOrder } from './survival.ts';
+import { finalOrder, leastOrder, survivalOf } from './survival.ts';
 import { fabricPins, fabricRolls, mulchRings } from './weeds.ts';
 
 /** Plants of one species and stock. */
@@ -107,16 +107,16 @@ export function plantLines(kinds: readonly Kind[], holding: Rates, inHand: InHan
   const cull = settingOf(holding, 'order.cull');
   return kinds.map((kind) => {
     const stock = stockOf(kind.stock);
+    const survival = survivalOf(kind.species, kind.stock);
     // Above three plants for each place the note advises filling gaps later; order the plain expectation then.
-    const least =
-      leastOrder({ need: kind.count, survival: stock.survival, prob, rho }) ?? Math.ceil(kind.count / stock.survival);
+    const least = leastOrder({ need: kind.count, survival, prob, rho }) ?? Math.ceil(kind.count / survival);
     const order = finalOrder(kind.count, least - kind.count, cull);
     const packs = stock.packs.map(({ size }) => ({ size, price: priceOf(holding, stockPriceKey(stock.id, size)) }));
     const here = Math.min(order, inHand.get(keyOf(kind)) ?? 0);
     const { quantity, cost, counts } = choosePacks(order - here, packs);
     return {
       ...kind,
-      losses: roundHalfUp(kind.count * (1 - stock.survival)),
+      losses: roundHalfUp(kind.count * (1 - survival)),
       order,
       here,
       packs: packs.map(({ size }, p) => ({ size, count: counts[p]! })).filter(({ count }) => count > 0),

@@ -1,4 +1,27 @@
+import { z } from 'zod';
+import type { Species } from '../holding/species-schema.ts';
+import { stockOf } from '../species/stock.ts';
+import groupData from './survival-groups.json' with { type: 'json' };
 import { ceilSafe } from '../units/rounding.ts';
+
+const GroupSchema = z.strictObject({
+  stocks: z.array(z.string()).min(1),
+  kinds: z.array(z.string()).optional(),
+  genera: z.array(z.string()).optional(),
+  survival: z.number().gt(0).lt(1),
+  source: z.string().min(5),
+});
+const groups = z.array(GroupSchema).parse(groupData);
+
+/** Share of a species bought as this stock that lives through its first year, weeded and guarded: by its group, else by the stock. */
+export function survivalOf({ botanical, kind }: Pick<Species, 'botanical' | 'kind'>, stock: string): number {
+  const genus = botanical.split(' ')[0]!;
+  const group = groups.find(
+    ({ stocks, kinds, genera }) =>
+      stocks.includes(stock) && (!kinds || kinds.includes(kind)) && (!genera || genera.includes(genus)),
+  );
+  return group?.survival ?? stockOf(stock).survival;
+}
 
 export interface LeastOptions {
   /** Survivors wanted. */

@@ -27,7 +27,8 @@ const continentNames: Readonly<Record<string, string>> = data.continents;
 
 /** The region of a code; undefined for one that nobody knows. */
 export const regionNamed = (code: string): Region | undefined => byCode.get(code);
-export const groupName = ({ group }: Region): string => groupNames[group]!;
+export const groupNamed = (code: string): string => groupNames[code] ?? code;
+export const groupName = ({ group }: Region): string => groupNamed(group);
 export const continentName = ({ group }: Region): string => continentNames[group[0]!]!;
 /** Whether a code is one of a level 3 unit or of a level 2 group. */
 export const isRegionCode = (code: string): boolean => byCode.has(code) || code in groupNames;

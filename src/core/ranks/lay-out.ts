@@ -1,10 +1,10 @@
 import { directionAt, pointAt } from '../geometry/polyline.ts';
-import type { Clearing, Gap, Holding, Planting, Row } from '../holding/schema.ts';
+import type { Clearing, Gap, Holding, Planting, Row, Run } from '../holding/schema.ts';
 import { bookOf, type SpeciesBook } from '../species/book.ts';
 import { TOL } from '../units/rounding.ts';
 import { layBaseline, type LaidBaseline } from './baseline.ts';
 import { lowerBound, standardPlaces } from './counting.ts';
-import { sequenceOf } from './sequence.ts';
+import { runKey, sequenceOf } from './sequence.ts';
 import type { RowLine } from './row-line.ts';
 import { emptyStand, type LaidRow, type Lot, type Stand } from './stand.ts';
 import type { RowString } from './row-string.ts';
@@ -169,15 +169,21 @@ function isRounded(clearings: readonly Clearing[], x: number, y: number): boolea
 /** Writes each plant's lot: the sequence on what stands, over all copies of the row; hand swaps; standards over it. */
 function choose(row: Row, copies: readonly LaidRow[], { chainage, lot }: Pick<Stand, 'chainage' | 'lot'>, lots: Lots) {
   const { kept, later } = row;
-  const sold = new Map(row.runs.map(({ species, stock }) => [species, stock ?? row.stock]));
-  const lotOf = (species: string) => lots.indexOf({ species, stock: sold.get(species) ?? row.stock, kept, later });
+  const runOfKey = new Map<string, Run>();
+  for (const run of row.runs)
+    for (const key of [runKey(run), run.species]) if (!runOfKey.has(key)) runOfKey.set(key, run);
+  // A hand swap to a species that the row does not have is bought as the row is.
+  const lotOf = (key: string) => {
+    const { species, stock = row.stock, variety } = runOfKey.get(key) ?? { species: key };
+    return lots.indexOf({ species, stock, kept, later, ...(variety ? { variety } : {}) });
+  };
   const known = new Map<string, number>();
   const turn = sequenceOf(
     row,
     copies.reduce((sum, { from, to }) => sum + to - from, 0),
-  ).map((species) => {
-    let index = known.get(species);
-    if (index === undefined) known.set(species, (index = lotOf(species)));
+  ).map((key) => {
+    let index = known.get(key);
+    if (index === undefined) known.set(key, (index = lotOf(key)));
     return index;
   });
   const dropped = { standards: 0, swaps: 0 };
@@ -218,7 +224,7 @@ class Lots {
   private readonly at = new Map<string, number>();
   constructor(private readonly book: SpeciesBook) {}
   indexOf(lot: Omit<Lot, 'species'> & { readonly species: string }): number {
-    const key = `${lot.species}|${lot.stock}|${lot.later}|${lot.kept ? JSON.stringify(lot.kept) : ''}`;
+    const key = `${lot.species}|${lot.variety ?? ''}|${lot.stock}|${lot.later}|${lot.kept ? JSON.stringify(lot.kept) : ''}`;
     const known = this.at.get(key);
     if (known !== undefined) return known;
     this.at.set(key, this.list.push({ ...lot, species: this.book.of(lot.species) }) - 1);

@@ -18,13 +18,15 @@ export interface LaidRow {
   readonly to: number;
 }
 
-/** Plants that grow alike: of one species and stock, cut to one size, planted in one year. */
+/** Plants that grow alike: of one species, variety and stock, cut to one size, planted in one year. */
 export interface Lot {
   readonly species: Species;
   readonly stock: string;
   readonly kept: Kept | null;
   /** Years after the first planting in which they are planted. */
   readonly later: number;
+  /** Which kind of its species by type; absent where nobody said. */
+  readonly variety?: string;
 }
 
 /** Every plant of a planting in columns, row by row, each row along its line. */

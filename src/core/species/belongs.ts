@@ -63,12 +63,12 @@ export function belonging(species: Species, where: Where): Belonging {
     if (species.zone > band.zone) faults.push(`not hardy: stands zone ${species.zone}, here it is ${here}`);
     else inFavour.push(`hardy in ${here}`);
   }
-  if (band.drySummer && species.moisture[0] !== 'dry') cares.push('wants water in dry summers');
   const { pests, pestsIn } = moreOf(species);
   const felled = pests !== undefined && (!pestsIn || covers(pestsIn, region));
   if (felled) cares.push(pests);
   const dryHome = band.drySummer ? dryShare(species.id) : 0;
   if (dryHome >= 0.5) inFavour.push('at home where summers are dry');
+  else if (band.drySummer && species.moisture[0] !== 'dry') cares.push('wants water in dry summers');
   const does = harmTo(species, nearPlants(where));
   const whom = does?.to.includes('people') && !stockAmong(where.animals).some((one) => does.to.includes(one));
   if (does)

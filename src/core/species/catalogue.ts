@@ -6,6 +6,8 @@ const PartnerSchema = z.object({
   kinds: z.array(z.string()).min(1),
   reach: z.number().positive(),
   own: z.boolean(),
+  /** Kinds by type of which one does not serve itself: plants of one variety are one clone, or of one sex. */
+  varieties: z.array(z.string()).min(2).optional(),
   why: z.string(),
   source: z.string(),
 });

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { isRegionCode, regionNamed, regions, type Region } from '../place/regions.ts';
+import { groupNamed, isRegionCode, regionNamed, regions, type Region } from '../place/regions.ts';
 
 const codes = z
   .string()
@@ -37,6 +37,15 @@ export function nearness(species: string, { group }: Region): 'group' | 'contine
   if (groupsOf.includes(group)) return 'group';
   return groupsOf.some((one) => one[0] === group[0]) ? 'continent' : 'far';
 }
+
+/** The regions of a mark by name, groups before single units; the rest counted. */
+export function namesOf({ in: marked }: { readonly in: readonly string[] }): string {
+  const groups = marked.filter((code) => /^\d/.test(code)).map(groupNamed);
+  const units = marked.flatMap((code) => regionNamed(code)?.name ?? []);
+  const all = [...groups, ...units];
+  return `${all.slice(0, MOST_NAMED).join(', ')}${all.length > MOST_NAMED ? ` and ${all.length - MOST_NAMED} more` : ''}`;
+}
+const MOST_NAMED = 10;
 
 const dryShares = new Map<string, number>();
 

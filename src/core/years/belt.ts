@@ -1,6 +1,7 @@
 import type { Stand } from '../ranks/stand.ts';
-import { LAST_YEAR } from './growth.ts';
-import type { Size } from '../species/mature.ts';
+import { cutTo, type Size } from '../species/mature.ts';
+import { stockOf } from '../species/stock.ts';
+import { heightRange, LAST_YEAR } from './growth.ts';
 import { lotSize } from './kept.ts';
 
 /** Size at one year of each lot that stands, by the stand's own indices. */
@@ -57,6 +58,18 @@ export function rowHeight(stand: Stand, rowIndex: number, sizes: readonly Size[]
 export function tallestRow(stand: Stand, year: number, site: number): number {
   const sizes = sizesOf(stand, year, site);
   return stand.rows.reduce((tallest, _, r) => Math.max(tallest, rowHeight(stand, r, sizes)), 0);
+}
+
+/** The least and the most that the tallest row may be at `year`, metres: its plants at the bounds of their speed. */
+export function tallestRange(stand: Stand, year: number, site: number): [number, number] {
+  const ranges = stand.lots.map(({ species, stock, later }) =>
+    year < later ? ([0, 0] as const) : heightRange(species, stockOf(stock), year - later, site),
+  );
+  const at = (bound: 0 | 1) => {
+    const sizes = stand.lots.map(({ kept }, lot) => cutTo({ height: ranges[lot]![bound], width: 0 }, kept));
+    return stand.rows.reduce((tallest, _, r) => Math.max(tallest, rowHeight(stand, r, sizes)), 0);
+  };
+  return [at(0), at(1)];
 }
 
 /** First year in which a row's mean crown reaches its spacing, so that neighbours touch; null when none to 40. */

@@ -4,7 +4,8 @@ import { describe, expect, it } from 'vitest';
 import { row, sample, standOf } from '../../../checks/sample.ts';
 import { catalogue, matureWidth } from '../species/catalogue.ts';
 import { stockOf, stocks } from '../species/stock.ts';
-import { beltWidth, closingYear, crownRadii, rowCrown, sizesOf, tallestRow } from './belt.ts';
+import review from '../../../checks/growth-review.json' with { type: 'json' };
+import { beltWidth, closingYear, crownRadii, rowCrown, sizesOf, tallestRange, tallestRow } from './belt.ts';
 import { crownWidth, LAST_YEAR, sizeAt } from './growth.ts';
 import { firstYear, lotSize } from './kept.ts';
 import { becomes } from '../species/mature.ts';
@@ -16,6 +17,41 @@ describe('growth', () => {
     expect(sizeAt(appBook.of('quercus-robur'), stockOf('whip'), 0, 1).height).toBeCloseTo(0.45, 6);
     const currant = appBook.of('ribes-nigrum');
     expect(sizeAt(currant, stockOf('feathered'), 0, 1).height).toBeCloseTo(0.7 * 1.6, 6); // cut back: it would be 1.8 m
+  });
+
+  it.each(['conifer', 'deciduous', 'evergreen'] as const)(
+    'meets the review’s heights within 15 %% at 5, 10, 20 and 40 years, in the mean of each kind: %s',
+    (kind) => {
+      const kindOf = ({ kind: of, evergreen }: (typeof catalogue)[number]) =>
+        of === 'conifer' ? 'conifer' : evergreen ? 'evergreen' : 'deciduous';
+      const mine = Object.entries(review).filter(([id]) => kindOf(appBook.of(id)) === kind);
+      expect(mine.length).toBeGreaterThan(10);
+      [5, 10, 20, 40].forEach((year, y) => {
+        const off = mine.map(([id, { stock, heights }]) => {
+          const { height } = sizeAt(appBook.of(id), stockOf(stock), year, 1);
+          return (height - heights[y]!) / heights[y]!;
+        });
+        const mean = off.reduce((sum, one) => sum + one, 0) / off.length;
+        expect(Math.abs(mean), `year ${year}`).toBeLessThan(0.15);
+      });
+    },
+  );
+
+  it('young oak is slender and young spruce wide; what is known of 20 years goes before the class; a range, no single line', () => {
+    const at = (id: string, year: number) => sizeAt(appBook.of(id), stockOf('transplant'), year, 1);
+    const share = (id: string, year: number) => at(id, year).width / at(id, year).height;
+    expect(share('quercus-robur', 9)).toBeGreaterThan(0.55);
+    expect(share('quercus-robur', 9)).toBeLessThan(0.68);
+    expect(share('picea-abies', 9)).toBeGreaterThan(0.4);
+    const oak = appBook.of('quercus-robur');
+    const tall = { ...oak, at20: [11, 13] as [number, number] };
+    expect(sizeAt(tall, stockOf('whip'), 20, 1).height).toBeCloseTo(12, 0);
+    const stand = standOf(sample({ rows: [row({ species: [[1, 'Betula pendula']] })] }));
+    const [least, most] = tallestRange(stand, 10, 0.8);
+    const middle = tallestRow(stand, 10, 0.8);
+    expect([least < middle * 0.85, most > middle * 1.12, least > middle * 0.5]).toEqual([true, true, true]);
+    const kept = standOf(sample({ rows: [row({ species: [[1, 'Betula pendula']], kept: { height: 2 } })] }));
+    expect(tallestRange(kept, 30, 0.8)).toEqual([2, 2]);
   });
 
   it('small stock catches large stock up, but is not above it on the way there', () => {

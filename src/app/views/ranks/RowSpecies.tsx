@@ -1,3 +1,4 @@
+import { partners } from '../../../core/species/catalogue.ts';
 import { runOf, stocks } from '../../../core/species/stock.ts';
 import { Button, Select } from 'antd';
 import { Suspense, useState } from 'react';
@@ -120,6 +121,17 @@ function Runs({ planting, row: { id, runs, stock } }: Pick<Props, 'planting' | '
                 onChange={(as) => buyAs(i, as)}
               />
             ) : null}
+            <Variety
+              at={i}
+              run={each}
+              onChange={(variety) => {
+                const { variety: _, ...old } = each;
+                put(
+                  runs.map((one, j) => (j === i ? (variety ? { ...old, variety } : old) : one)),
+                  'variety',
+                );
+              }}
+            />
             <Button size="small" aria-label={`Choose the species of run ${i + 1}`} onClick={() => setChoosing(i)}>
               ?
             </Button>
@@ -153,5 +165,30 @@ function Runs({ planting, row: { id, runs, stock } }: Pick<Props, 'planting' | '
         )}
       </Suspense>
     </>
+  );
+}
+
+/** Which kind of a species by type, where plants of one kind do not serve each other. */
+function Variety({
+  at,
+  run: { species, variety },
+  onChange,
+}: {
+  at: number;
+  run: Run;
+  onChange(variety: string): void;
+}) {
+  const book = useBook();
+  const { varieties } = partners[book.of(species).partner ?? ''] ?? {};
+  if (!varieties) return null;
+  return (
+    <Select
+      size="small"
+      className="run-stock"
+      aria-label={`Variety of run ${at + 1}`}
+      value={variety ?? ''}
+      options={[{ value: '', label: 'variety not said' }, ...varieties.map((value) => ({ value, label: value }))]}
+      onChange={onChange}
+    />
   );
 }

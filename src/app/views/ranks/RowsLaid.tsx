@@ -69,10 +69,14 @@ function Wish({
   );
 }
 
-/** Why a species is offered, in words: what speaks for it here, and what to mind. */
+/** Why a species is offered, in words: what speaks for it here, and what to mind. That it is hardy holds for all of them. */
 const why = ({ standing, inFavour, cares }: Filled['best'][number]): string =>
   [
-    ...(standing === 'unknown' ? ['native range not known'] : standing === 'introduced' ? ['not native here'] : []),
-    ...inFavour,
+    ...(standing === 'unknown'
+      ? ['native range not known']
+      : standing === 'introduced'
+        ? ['not native here, nor known as a pest']
+        : []),
+    ...inFavour.filter((words) => !words.startsWith('hardy')),
     ...cares,
   ].join('; ');

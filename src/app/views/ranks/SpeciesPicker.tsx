@@ -6,6 +6,7 @@ import { Link } from 'react-router';
 import { choose, type Ranked } from '../../../core/counsel/choose.ts';
 import { monthName } from '../../../core/ground/local-rules.ts';
 import { USES, type Use } from '../../../core/holding/species-schema.ts';
+import { isFoundBy } from '../../../core/species/search.ts';
 import { monthsAt, moreOf } from '../../../core/species/more.ts';
 import { SpeciesMark } from '../../parts/SpeciesMark.tsx';
 import { useSession } from '../../store/session.ts';
@@ -32,10 +33,7 @@ export function SpeciesPicker({ planting, row, onTake, onClose }: Props) {
     () => choose(holding, workOut(holding).laid(planting)!, row, use),
     [holding, planting, row, use],
   );
-  const words = text.toLowerCase().split(/\s+/).filter(Boolean);
-  const found = ranked.filter(({ species: { common, botanical } }) =>
-    words.every((word) => `${common} ${botanical}`.toLowerCase().includes(word)),
-  );
+  const found = ranked.filter(({ species }) => isFoundBy(species, text));
   const compared = ranked.filter(({ species }) => beside.includes(species.id));
   const take = (id: string) => {
     onTake(id);
@@ -129,6 +127,7 @@ function Compared({
     ['Evergreen', ({ species: { evergreen } }) => (evergreen === null ? 'not known' : evergreen ? 'yes' : 'no')],
     ['Height at 20 years', ({ species }) => at20(species.at20)],
     ['Roots', ({ species }) => moreOf(species).roots ?? 'not known'],
+    ['Water near buildings', ({ species }) => moreOf(species).demand ?? 'not known'],
     [
       'Ground',
       ({ species: { moisture, ph } }) =>

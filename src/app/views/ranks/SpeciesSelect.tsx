@@ -3,6 +3,7 @@ import { useBook, useShown } from '../../store/derived.ts';
 import { formatRange, type UnitSystem } from '../../../core/units/quantities.ts';
 import { Select } from 'antd';
 import type { Species } from '../../../core/holding/species-schema.ts';
+import { searchText } from '../../../core/species/search.ts';
 import { SpeciesMark } from '../../parts/SpeciesMark.tsx';
 
 const known = (value: boolean | null | undefined, yes: string, no: string): string =>
@@ -37,7 +38,7 @@ export function SpeciesSelect({
       options={(book.all.some(({ id }) => id === value) ? book.all : [book.of(value), ...book.all]).map((species) => ({
         value: species.id,
         label: species.common,
-        search: `${species.common} ${species.botanical}`.toLowerCase(),
+        search: searchText(species),
         species,
       }))}
       optionRender={({ data }) => (

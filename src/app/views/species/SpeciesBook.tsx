@@ -5,6 +5,7 @@ import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import type { Species } from '../../../core/holding/species-schema.ts';
 import { catalogue } from '../../../core/species/catalogue.ts';
+import { isFoundBy } from '../../../core/species/search.ts';
 import { removeSpecies } from '../../../core/species/species-commands.ts';
 import { capital } from '../../../core/units/text.ts';
 import { SpeciesMark } from '../../parts/SpeciesMark.tsx';
@@ -23,11 +24,8 @@ export function SpeciesBook() {
   const [editing, setEditing] = useState<Species | null>(null);
   const isOwn = (id: string) => own.some((species) => species.id === id);
   const isCorrection = (id: string) => isOwn(id) && catalogue.some((species) => species.id === id);
-  const words = text.toLowerCase().split(/\s+/).filter(Boolean);
   const found = [...book.all]
-    .filter(({ common, botanical, family }) =>
-      words.every((word) => `${common} ${botanical} ${family}`.toLowerCase().includes(word)),
-    )
+    .filter((species) => isFoundBy(species, text))
     .sort((a, b) => Number(isOwn(b.id)) - Number(isOwn(a.id)) || a.common.localeCompare(b.common, 'en'));
   const open = (id: string | null) => {
     setEditing(null);

@@ -4,15 +4,20 @@ import { monthName } from '../../../core/ground/local-rules.ts';
 import { partners } from '../../../core/species/catalogue.ts';
 import { monthsAt, moreOf } from '../../../core/species/more.ts';
 import { stockOf } from '../../../core/species/stock.ts';
-import { HARMED, harmsOf } from '../../../core/species/harm.ts';
+import { regionOf, type Region } from '../../../core/place/regions.ts';
+import { namesOf, ranges, standingIn, standingSource } from '../../../core/species/ranges.ts';
+import { HARMED, harmKnown, harmsOf } from '../../../core/species/harm.ts';
 import { formatLength, inUnits } from '../../../core/units/quantities.ts';
 import { useShown, useBook } from '../../store/derived.ts';
 
 /** All that is known of one species, what is not known said so. */
 export function SpeciesFacts({ species }: { species: Species }) {
-  const { units, place } = useShown();
+  const holding = useShown();
+  const { units, place } = holding;
   const book = useBook();
   const more = moreOf(species);
+  const region = regionOf(holding);
+  const { native, pest } = ranges[species.id] ?? {};
   const length = (metres: number) => formatLength(metres, units, { decimals: metres < 2 ? 1 : 0 });
   const span = (pair: readonly [number, number] | undefined) => pair && `${length(pair[0])} to ${length(pair[1])}`;
   const months = (range: readonly [number, number] | undefined) => {
@@ -28,6 +33,10 @@ export function SpeciesFacts({ species }: { species: Species }) {
     list && list.length > 0 ? [...new Set(list)].join(' to ') : undefined;
   const facts: readonly (readonly [string, string | undefined])[] = [
     ['Botanical name', species.botanical],
+    ['Also called', more.synonyms?.join(', ')],
+    [`In ${region.name}`, sayStanding(species, region)],
+    ['Native', native && namesOf(native)],
+    ['A pest', pest && namesOf(pest)],
     ['Family', species.family],
     ['Grows', `${span(species.height)} high, ${span(species.width)} wide`],
     ['Height at 20 years', span(species.at20)],
@@ -36,6 +45,9 @@ export function SpeciesFacts({ species }: { species: Species }) {
       'Roots',
       more.roots && { tap: 'one straight down', heart: 'many aslant', flat: 'most near the surface' }[more.roots],
     ],
+    ['Water drawn beside buildings', more.demand],
+    ['Burns readily', yes(more.flammable)],
+    ['Drops limbs', yes(more.shedsLimbs)],
     ['Evergreen', yes(species.evergreen)],
     ['Hardy to zone', String(species.zone)],
     ['Winter chill wanted', more.chill && `${more.chill.join(' to ')} hours`],
@@ -61,7 +73,7 @@ export function SpeciesFacts({ species }: { species: Species }) {
             : 'harmed by it',
     ],
     ['Feeds the soil with nitrogen', more.fixesNitrogen ? 'yes' : undefined],
-    ['Poisonous to', sayHarm(species)],
+    ['Harms', sayHarm(species)],
     ['Flowers', months(more.bloom)],
     ['Fruits', months(more.fruit)],
     [
@@ -99,11 +111,26 @@ export function SpeciesFacts({ species }: { species: Species }) {
   );
 }
 
-/** Whom it harms and by which part, the worst first. */
-const sayHarm = (species: Species): string =>
-  harmsOf(species)
+/** How it stands in the region, and on what that rests. */
+function sayStanding({ id }: Species, region: Region): string {
+  const words = {
+    native: 'native',
+    introduced: 'not native, not known as a pest',
+    pest: 'a pest',
+    unknown: 'native range not known',
+  }[standingIn(id, region)];
+  const source = standingSource(id, region);
+  return source ? `${words} (${source})` : words;
+}
+
+/** Whom it harms and by which part, the worst first; undefined where nobody has asked. */
+function sayHarm(species: Species): string | undefined {
+  const harms = harmsOf(species);
+  if (harms.length === 0) return species.id in harmKnown ? 'nobody that is known' : undefined;
+  return harms
     .map(
       ({ to, part, kills, inDoubt }) =>
         `${to.map((one) => HARMED[one]).join(', ')}: ${part}${kills ? ' (can kill)' : ''}${inDoubt ? ' (in doubt)' : ''}`,
     )
     .join('; ');
+}

@@ -6,6 +6,7 @@ import { partners, type PartnerNeed } from '../../species/catalogue.ts';
 import { formatLength } from '../../units/quantities.ts';
 import { finding, type Finding, type Judged, reading } from '../finding.ts';
 import { plantAt, plantsWhere } from '../../ranks/near.ts';
+import { sayStand } from '../../ranks/say-plants.ts';
 import { capital } from '../../units/text.ts';
 
 /** A species that needs a partner to fruit: its plants here, and those of them that have none in reach. */
@@ -14,6 +15,8 @@ export interface Pollination {
   readonly need: PartnerNeed;
   readonly plants: readonly number[];
   readonly alone: readonly number[];
+  /** Those that have one only if it is of another variety than they are, which nobody said. */
+  readonly unsaid: readonly number[];
 }
 
 /** Which species of a planting need a partner, and which of their plants have one anywhere on the holding. */
@@ -22,9 +25,10 @@ export function pollinationOf(judged: Pick<Judged, 'all' | 'layout'>): Pollinati
   return stand.kinds.flatMap((species, index): Pollination[] => {
     const need = partners[species.partner ?? ''];
     const plants = plantsWhere(stand, (i) => stand.species[i] === index);
-    return need && plants.length > 0
-      ? [{ species, need, plants, alone: plants.filter((i) => !hasPartner(judged, i, need.kinds, need.reach)) }]
-      : [];
+    if (!need || plants.length === 0) return [];
+    const served = plants.map((i) => partnerOf(judged, i, need));
+    const those = (how: Served) => plants.filter((_, n) => served[n] === how);
+    return [{ species, need, plants, alone: those('none'), unsaid: those('perhaps') }];
   });
 }
 
@@ -32,8 +36,18 @@ export function pollinationOf(judged: Pick<Judged, 'all' | 'layout'>): Pollinati
 export const partner = reading(['units', 'species', 'others'], (judged) => {
   const { holding, planting, layout } = judged;
   const { stand } = layout;
-  return pollinationOf(judged).flatMap(({ species, need, alone }): Finding[] => {
-    if (alone.length === 0) return [];
+  return pollinationOf(judged).flatMap(({ species, need, alone, unsaid }): Finding[] => {
+    if (alone.length === 0)
+      return unsaid.length === 0
+        ? []
+        : [
+            finding('partner', judged, `${species.id}:variety`, {
+              severity: 'note',
+              what: `Say which kinds of ${species.common} stand here`,
+              why: `${sayStand(stand, unsaid)} with another ${species.common} in reach. ${need.why} Choose ${need.varieties!.join(' or ')} for each run of the row, so that it is known whether they serve each other.`,
+              plants: unsaid,
+            }),
+          ];
     const kin = need.kinds.map(bookOf(holding).of).find(({ id }) => id !== species.id) ?? species;
     const beside = neighbour(judged, alone[0]!);
     return [
@@ -66,26 +80,35 @@ export const partner = reading(['units', 'species', 'others'], (judged) => {
   });
 });
 
-function hasPartner(
+type Served = 'surely' | 'perhaps' | 'none';
+
+/** Whether a plant has another in reach that serves it: surely, or only if the two are of different varieties. */
+function partnerOf(
   { all, layout: { stand } }: Pick<Judged, 'all' | 'layout'>,
   i: number,
-  kinds: readonly string[],
-  reach: number,
-): boolean {
+  { kinds, reach, varieties }: PartnerNeed,
+): Served {
   const [x, y] = plantAt(stand, i);
-  return all.some(({ layout: { stand: other } }) => {
+  const mine = stand.lots[stand.lot[i]!]!;
+  let perhaps = false;
+  for (const { layout } of all) {
+    const other = layout.stand;
+    const serves = other.lots.map((lot): Served => {
+      if (!kinds.includes(lot.species.id)) return 'none';
+      if (!varieties || lot.species !== mine.species) return 'surely';
+      if (!lot.variety || !mine.variety) return 'perhaps';
+      return lot.variety === mine.variety ? 'none' : 'surely';
+    });
     for (let j = 0; j < other.count; j++) {
-      if (other === stand && j === i) continue;
-      if (
-        Math.abs(other.x[j]! - x) > reach ||
-        Math.abs(other.y[j]! - y) > reach ||
-        !kinds.includes(speciesAt(other, j).id)
-      )
-        continue;
-      if (Math.hypot(other.x[j]! - x, other.y[j]! - y) <= reach) return true;
+      const how = serves[other.lot[j]!]!;
+      if (how === 'none' || (how === 'perhaps' && perhaps) || (other === stand && j === i)) continue;
+      if (Math.abs(other.x[j]! - x) > reach || Math.abs(other.y[j]! - y) > reach) continue;
+      if (Math.hypot(other.x[j]! - x, other.y[j]! - y) > reach) continue;
+      if (how === 'surely') return how;
+      perhaps = true;
     }
-    return false;
-  });
+  }
+  return perhaps ? 'perhaps' : 'none';
 }
 
 /** The nearest plant of the same row that is of another species and no standard stands over, else one of another guild's same ring; null when there is none. */

@@ -180,9 +180,13 @@ const CLAUSES: readonly Clause[] = [
       if (shares > 0 && shares < amounts.length) return wrong('Give counts or shares in %, not both in one row.');
       row.spacing = length(spacing!, SPACING.least, SPACING.most, 'spacing');
       row.runs = amounts.map(([, count, , name]) => {
-        const [, called, as] = /^(.+?)(?:\s+as\s+(.+))?$/i.exec(name!)!;
-        const run = { species: species(called!), count: Math.round(Number(count)) };
-        return as ? { ...run, stock: stock(as) } : run;
+        const [, called, variety, as] = /^(.+?)(?:\s*\((.{1,20})\))?(?:\s+as\s+(.+))?$/i.exec(name!)!;
+        return {
+          species: species(called!),
+          count: Math.round(Number(count)),
+          ...(as ? { stock: stock(as) } : {}),
+          ...(variety ? { variety: variety.trim() } : {}),
+        };
       });
       if (row.runs.some(({ count }) => count < 1 || count > 9999)) wrong('Counts go from 1 to 9999.');
       if (shares > 0 && row.mix === 'turn') row.mix = 'quota';

@@ -20,7 +20,7 @@ export function printRow(row: Row, { units, book }: Written, named = false): str
   const hundred = row.mix === 'quota' && runs.reduce((sum, { count }) => sum + count, 0) === 100;
   const percent = hundred ? ' %' : '';
   const clauses = [
-    `${runs.map(({ species, count, stock }) => `${count}${percent} ${callName(species, book)}${stock ? ` as ${stock}` : ''}`).join(', ')} every ${length(row.spacing)}`,
+    `${runs.map(({ species, count, stock, variety }) => `${count}${percent} ${callName(species, book)}${variety ? ` (${variety})` : ''}${stock ? ` as ${stock}` : ''}`).join(', ')} every ${length(row.spacing)}`,
     ...(row.mix === 'quota' && !hundred ? ['shared'] : []),
     ...(row.mix === 'drift' ? [`in drifts ${row.seed}`] : []),
     ...(row.offset > 0 ? [`from place ${row.offset + 1}`] : []),
@@ -65,7 +65,8 @@ export function explainRow(
   { units, book }: Written,
 ): string {
   const names = row.runs.map(
-    ({ species, count }) => `${count}${row.mix === 'turn' ? '' : ' parts'} ${book.of(species).common}`,
+    ({ species, count, variety }) =>
+      `${count}${row.mix === 'turn' ? '' : ' parts'} ${variety ? `${variety} ` : ''}${book.of(species).common}`,
   );
   const list = names.length > 1 ? `${names.slice(0, -1).join(', ')} and ${names.at(-1)}` : names[0]!;
   const how = {

@@ -35,7 +35,13 @@ const anyRow: fc.Arbitrary<Omit<Row, 'id' | 'name'>> = fc.record({
   }),
   ends: fc.constantFrom(...ENDS),
   stock,
-  runs: fc.array(fc.record({ species, count: fc.integer({ min: 1, max: 9999 }) }), { minLength: 1, maxLength: 8 }),
+  runs: fc.array(
+    fc.record(
+      { species, count: fc.integer({ min: 1, max: 9999 }), stock, variety: fc.constantFrom('early', 'late', 'male') },
+      { requiredKeys: ['species', 'count'] },
+    ),
+    { minLength: 1, maxLength: 8 },
+  ),
   mix: fc.constantFrom(...MIXES),
   offset: fc.integer({ min: 0, max: 9999 }),
   seed: fc.integer({ min: 0, max: 1_000_000 }),

@@ -1,0 +1,115 @@
+import { describe, expect, it } from 'vitest';
+import { newHolding } from '../holding/new-holding.ts';
+import { catalogue } from '../species/catalogue.ts';
+import { covers, dryShare, nearness, ranges, rangeSources, standingIn, standingSource } from '../species/ranges.ts';
+import { climateBand } from './climate-band.ts';
+import { noClimate } from './climate.ts';
+import { continentName, groupName, proposedRegion, regionNamed, regionOf, regions } from './regions.ts';
+
+const at = (latitude: number, longitude: number) =>
+  newHolding({ id: 'h', name: 'There', latitude, longitude, units: 'metric', currency: 'EUR' });
+
+describe('regions', () => {
+  it('each code once, its middle within its extent, of a known group and continent', () => {
+    expect(regions.length).toBeGreaterThan(360);
+    expect(new Set(regions.map(({ code }) => code)).size).toBe(regions.length);
+    for (const region of regions) {
+      const [west, south, east, north] = region.extent;
+      const [latitude, longitude] = region.centre;
+      expect(longitude >= west && longitude <= east && latitude >= south && latitude <= north, region.code).toBe(true);
+      expect([typeof groupName(region), typeof continentName(region)], region.code).toEqual(['string', 'string']);
+    }
+  });
+
+  it.each([
+    [40, -83, 'OHI'],
+    [46.8, -100, 'NDA'],
+    [45.3, -123, 'ORE'],
+    [52.2, -1.5, 'GRB'],
+    [53.2, -8, 'IRE'],
+    [47, 2, 'FRA'],
+    [52, 20, 'POL'],
+    [38, -5, 'SPA'],
+    [-37.5, 145, 'VIC'],
+    [-42, 147, 'TAS'],
+    [-38, 176, 'NZN'],
+    [-44, 171, 'NZS'],
+    [-33.6, 20, 'CPP'],
+    [-34.5, -71.2, 'CLC'],
+    [-34.6, -60, 'AGE'],
+    [36, 138, 'JAP'],
+    // Out at sea the nearest land.
+    [52, -20, 'IRE'],
+  ])('a place at %d, %d lies in %s', (latitude, longitude, code) => {
+    expect(proposedRegion({ latitude, longitude }).code).toBe(code);
+  });
+
+  it('a choice goes before what the place proposes; a code that nobody knows does not', () => {
+    const holding = at(40, -83);
+    expect(regionOf(holding).code).toBe('OHI');
+    expect(regionOf({ ...holding, region: 'TAS' }).code).toBe('TAS');
+    expect(regionOf({ ...holding, region: 'QQQ' }).code).toBe('OHI');
+  });
+
+  it('its climate band is the place’s own where that is known, else what is usual in the region', () => {
+    const ohio = at(40, -83);
+    expect(climateBand(ohio)).toEqual({ zone: 6, drySummer: false, rain: null, usual: { zone: true, summer: true } });
+    const month = (rain: number) => ({ rain, evaporation: 80 });
+    const dry = [80, 80, 60, 50, 39, 20, 10, 12, 40, 60, 80, 90].map(month);
+    const known = { ...noClimate(), zone: 8, months: dry };
+    expect(climateBand({ ...ohio, climate: known })).toMatchObject({
+      zone: 8,
+      drySummer: true,
+      rain: 621,
+      usual: { zone: false, summer: false },
+    });
+    // The same months south of the line are a dry winter; a third of the wettest month is not dry enough.
+    expect(climateBand({ ...at(-34, 20), climate: known }).drySummer).toBe(false);
+    const less = dry.map(({ rain }) => month(Math.max(rain, 31)));
+    expect(climateBand({ ...ohio, climate: { ...known, months: less } }).drySummer).toBe(false);
+  });
+});
+
+describe('ranges', () => {
+  it('no unit is marked native and pest for one species; every mark has its source; nine in ten know where they are native', () => {
+    for (const [id, { native, pest }] of Object.entries(ranges)) {
+      const both = regions.filter((region) => native && pest && covers(native.in, region) && covers(pest.in, region));
+      expect(
+        both.map(({ code }) => code),
+        id,
+      ).toEqual([]);
+      for (const mark of [native, pest]) if (mark) expect(rangeSources[mark.from], id).toMatch(/.{5,}/);
+    }
+    const known = catalogue.filter(({ id }) => ranges[id]?.native).length;
+    expect(known / catalogue.length).toBeGreaterThan(0.9);
+  });
+
+  it('stands as native, brought in, pest or not known, and says on what that rests', () => {
+    const say = (id: string, code: string) => standingIn(id, regionNamed(code)!);
+    expect(
+      ['GRB', 'OHI', 'NZS'].map((code) => say('crataegus-monogyna', code)).concat(say('prunus-cerasus', 'GRB')),
+    ).toEqual(['native', 'introduced', 'pest', 'unknown']);
+    expect(standingSource('crataegus-monogyna', regionNamed('NZS')!)).toMatch(/official list/);
+    expect(standingSource('crataegus-monogyna', regionNamed('GRB')!)).toBe('Flora Europaea');
+    expect(standingSource('prunus-cerasus', regionNamed('GRB')!)).toBeNull();
+    expect(['MAI', 'WAS', 'GRB'].map((code) => nearness('quercus-alba', regionNamed(code)!))).toEqual([
+      'group',
+      'continent',
+      'far',
+    ]);
+    expect(dryShare('myrtus-communis')).toBeGreaterThan(0.8);
+    expect(dryShare('picea-abies')).toBeLessThan(0.3);
+  });
+
+  it.each(['OHI', 'SDA', 'WAS', 'GRB', 'POL', 'GRC', 'VIC', 'NZS', 'CPP', 'CLC', 'AGE'])(
+    'at least 60 species suit %s: hardy, no pest, native or planted there',
+    (code) => {
+      const region = regionNamed(code)!;
+      const suited = catalogue.filter(
+        ({ id, zone }) => zone <= region.zone! && ['native', 'introduced'].includes(standingIn(id, region)),
+      );
+      expect(suited.length).toBeGreaterThanOrEqual(60);
+      expect(suited.filter(({ id }) => standingIn(id, region) === 'native').length).toBeGreaterThanOrEqual(25);
+    },
+  );
+});
