@@ -18,7 +18,7 @@ import { tightestSpacing, useUp } from '../src/core/ranks/use-up.ts';
 import { toUs, type UsUnit } from '../src/core/units/quantities.ts';
 import { intervals } from '../src/core/units/rounding.ts';
 import { lightAbove, throughLayer } from '../src/core/years/layer-light.ts';
-import { crownWidth, heightAt, rateConstant, type Growing } from '../src/core/years/growth.ts';
+import { crownWidth, heightAt, rateConstant, rateConstantFrom, type Growing } from '../src/core/years/growth.ts';
 import { row, sample, standOf } from './sample.ts';
 import { speciesAt } from '../src/core/ranks/stand.ts';
 
@@ -382,6 +382,7 @@ export const adapter: Readonly<Record<string, (inputs: Inputs) => unknown>> = {
     return hours;
   },
   'growth.rateK': ({ Hmax, G, p }) => rateConstant({ fullHeight: Hmax, fastest: G, shape: p }),
+  'growth.rateKFromH20': ({ Hmax, H20, p }) => rateConstantFrom(Hmax!, H20!, p!),
   'growth.height': ({ t, ...inputs }) => heightAt(growing(inputs), t),
   'growth.crownWidth': ({ H, Hmax, Wmax, beta }) => crownWidth(H, Hmax, Wmax, beta),
 };

@@ -75,7 +75,7 @@ test('every block and the glade are laid from nothing by mouse; the answers deci
   await page.getByRole('radio', { name: 'Fruit glade', exact: true }).check();
   await page.getByRole('radio', { name: 'Hazel' }).check();
   await expect(page.getByText('Another hazel must stand within reach')).toBeVisible();
-  await expect(page.getByRole('list', { name: 'Rows that it lays' })).toContainText('1 hazel');
+  await expect(page.getByRole('list', { name: 'Rows that it lays' })).toContainText('hazel');
   await page.getByRole('button', { name: 'Set the trees' }).click();
   await clickPlan(page, 0.3, 0.5);
   await clickPlan(page, 0.5, 0.5);

@@ -10,9 +10,9 @@ test('an empty list leads through four questions to rows laid, in feet and the s
   await place.fill('over the hill');
   await place.blur();
   await expect(page.getByText('Type the place as latitude, longitude')).toBeVisible();
-  await place.fill('41°30′S 20 W');
+  await place.fill('41°30′S 173 E');
   await place.blur();
-  await expect(place).toHaveValue('41.5000° S, 20.0000° W');
+  await expect(place).toHaveValue('41.5000° S, 173.0000° E');
   await page.getByRole('radio', { name: 'Feet' }).check();
   await page.getByRole('radio', { name: 'A stream' }).check();
   await page.getByRole('combobox', { name: 'What for?' }).click();
@@ -28,13 +28,13 @@ test('an empty list leads through four questions to rows laid, in feet and the s
   expect(plants).toBeGreaterThan(100);
 
   await page.getByRole('link', { name: 'Order' }).click();
-  await expect(page.getByText('manuka').first()).toBeVisible(); // the south's own kinds
+  await expect(page.getByText('harakeke').first()).toBeVisible(); // the kinds of the place
   await page.getByRole('link', { name: 'Field' }).click();
   await expect(page.locator('.pegs li')).toHaveCount(plants);
 
   await page.goto('/');
   const listed = page.getByRole('listitem').filter({ hasText: 'First holding' });
-  await expect(listed).toContainText('41.5000° S, 20.0000° W');
+  await expect(listed).toContainText('41.5000° S, 173.0000° E');
   await expect(listed).toContainText(`${plants} plants · Stream strip`);
   await expect(listed).toContainText('never exported');
   await expect(listed.locator('.small-plants')).toHaveAttribute('d', /^(M\d+ \d+h0){100,}/);

@@ -5,6 +5,7 @@ import { lineOf } from '../ground/local-rules.ts';
 import { moistureOf, SHALLOW, soilAt, soilZones } from '../ground/soil.ts';
 import type { Holding, Kept } from '../holding/schema.ts';
 import { mainString } from '../ranks/stand.ts';
+import { climateBand } from '../place/climate-band.ts';
 import { clearanceOf } from '../ground/wires.ts';
 import { bears, matureHeight } from '../species/catalogue.ts';
 import type { Moisture, Species, Use } from '../holding/species-schema.ts';
@@ -51,9 +52,10 @@ export function spotOf(holding: Holding, { planting, layout: { stand } }: Laid, 
   }
   const zones = soilZones(holding.features);
   const met = new Set(all.map((i) => soilAt(zones, plantAt(stand, i))).filter((zone) => zone !== null));
+  const band = climateBand(holding);
   const soils = [...met].map(({ zone, drainage }) => ({
     label: featureLabel(zone, holding.units),
-    moisture: moistureOf(drainage),
+    moisture: moistureOf(drainage, band),
     ph: zone.ph,
     depth: zone.depth,
     texture: zone.texture,

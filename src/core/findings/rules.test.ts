@@ -11,6 +11,7 @@ import { judge, tryRemedy } from './judge.ts';
 import { layHolding } from '../ranks/laid.ts';
 import { appBook } from '../species/book.ts';
 import { catalogue, matureWidth } from '../species/catalogue.ts';
+import { forbidding } from '../species/belongs.ts';
 import { harmKnown, harmTo, stockAmong } from '../species/harm.ts';
 import { proves } from './prove.ts';
 import { pollinationOf } from './rules/partner.ts';
@@ -39,6 +40,9 @@ const across = (feature: Partial<Feature>): Feature =>
     ...feature,
   }) as Feature;
 const wire = (height: number) => ({ features: [across({ height, clearance: 3 } as Partial<Feature>)] });
+const volts = (voltage: string, height: number) => ({
+  features: [across({ height, clearance: 3, voltage } as Partial<Feature>)],
+});
 /** Something over the stretch from 10 to 20 m of the row. */
 const hollow = (feature: object): Feature =>
   ({
@@ -474,6 +478,17 @@ const cases: readonly [rule: string, trips: Options, justNot: Options][] = [
     'hardiness',
     { climate: inZone(4), rows: tall('Dodonaea viscosa') },
     { climate: inZone(9), rows: tall('Dodonaea viscosa') },
+  ],
+  // At high voltage a wire at 14 m leaves 4 m beneath it, whatever clearance was typed; dogwood reaches 4 m, elder 8.
+  [
+    'overhead-line',
+    { ...volts('high', 14), rows: tall('Sambucus nigra') },
+    { ...volts('high', 14), rows: tall('Cornus sanguinea') },
+  ],
+  [
+    'overhead-line',
+    { ...volts('medium', 12.9), rows: tall('Sambucus nigra') },
+    { ...volts('low', 12.9), rows: tall('Sambucus nigra') },
   ],
   // A cottonwood grows to 35 m.
   [
@@ -1049,6 +1064,40 @@ describe('hardiness', () => {
     }
     expect(swaps).toBeGreaterThan(20);
   });
+});
+
+describe('swaps', () => {
+  // Over every case of every rule, in ten regions: what a remedy swaps in is no pest there, hardy, and harms nobody near.
+  it.each(['OHI', 'SDA', 'WAS', 'GRB', 'POL', 'GRC', 'VIC', 'NZS', 'CPP', 'CLC'])(
+    'bring nothing into %s that does not belong there, nor a trouble of another kind',
+    (region) => {
+      let swaps = 0;
+      for (const [, trips] of cases) {
+        const holding = sample({ ...trips, region, animals: ['horse', 'sheep'] });
+        const was = new Set(holding.plantings[0]!.rows.flatMap(({ runs }) => runs.map(({ species }) => species)));
+        const before = new Set(findingsOf(holding).map(({ rule }) => rule));
+        for (const remedy of findingsOf(holding).flatMap(({ remedies }) => remedies)) {
+          if (!remedy.label.startsWith('Swap for')) continue;
+          swaps++;
+          const after = tryRemedy(holding, 'p1', remedy).holding;
+          for (const { runs, swaps: single } of after.plantings[0]!.rows)
+            for (const { species } of [...runs, ...single]) {
+              if (was.has(species)) continue;
+              expect(forbidding(holding)(appBook.of(species)), `${remedy.label} in ${region}`).toBe(false);
+            }
+          const brought = findingsOf(after).filter(
+            ({ rule }) =>
+              !before.has(rule) && ['pest', 'hardiness', 'harm', 'host-pair', 'fire', 'shed-limbs'].includes(rule),
+          );
+          expect(
+            brought.map(({ what }) => what),
+            `${remedy.label} in ${region}`,
+          ).toEqual([]);
+        }
+      }
+      expect(swaps).toBeGreaterThan(10);
+    },
+  );
 });
 
 describe('what is said of many', () => {

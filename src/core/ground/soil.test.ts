@@ -53,7 +53,16 @@ describe(soilZones, () => {
     ]);
     expect(soilAt(zones, [7, 5])!.zone.id).toBe('b');
     expect(soilAt(zones, [50, 5])).toBeNull();
-    expect(moistureOf('waterlogged')).toBe('wet');
+    const dry = { rain: null, drySummer: false };
+    expect(moistureOf('waterlogged', dry)).toBe('wet');
+    // Free ground dries out, but not where it rains all summer.
+    expect([
+      moistureOf('free', dry),
+      moistureOf('free', { rain: 1000, drySummer: false }),
+      moistureOf('free', { rain: 999, drySummer: false }),
+      moistureOf('free', { rain: 1500, drySummer: true }),
+      moistureOf('slow', { rain: 1500, drySummer: false }),
+    ]).toEqual(['dry', 'moist', 'dry', 'dry', 'damp']);
   });
   it('a hole test is put into words', () => {
     const hole = newFeature('holeTest', 'h', [[0, 0]], {

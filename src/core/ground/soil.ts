@@ -1,3 +1,4 @@
+import type { ClimateBand } from '../place/climate-band.ts';
 import type { Point } from '../geometry/point.ts';
 import { isInside } from '../geometry/polygon.ts';
 import type { DRAINAGES, Feature, FeatureOf } from '../holding/ground-schema.ts';
@@ -68,4 +69,10 @@ export const soilAt = (zones: readonly SoilHere[], p: Point): SoilHere | null =>
   zones.findLast(({ zone }) => isInside(zone.ring, p)) ?? null;
 
 /** How wet the ground is that drains so, on the species' own scale. */
-export const moistureOf = (drainage: Drainage): Moisture => soilData.bears[drainage] as Moisture;
+export const moistureOf = (
+  drainage: Drainage,
+  { rain, drySummer }: Pick<ClimateBand, 'rain' | 'drySummer'>,
+): Moisture =>
+  drainage === 'free' && rain !== null && rain >= soilData.wetClimate.rain && !drySummer
+    ? 'moist'
+    : (soilData.bears[drainage] as Moisture);

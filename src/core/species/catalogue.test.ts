@@ -10,6 +10,7 @@ import { contradictions } from './contradictions.ts';
 import { coarsely, harmKnown, harmsOf, harmTo, stockAmong } from './harm.ts';
 import { monthsAt, moreKnown, moreOf } from './more.ts';
 import { LAST_YEAR, sizeAt } from '../years/growth.ts';
+import { isFoundBy } from './search.ts';
 import { stocks } from './stock.ts';
 
 describe('catalogue', () => {
@@ -147,6 +148,22 @@ describe('catalogue', () => {
         if (text) expect(text, id).toMatch(/^[\p{L}].{8,}[^.]$/u);
     }
     expect(Object.values(moreKnown).filter(({ fixesNitrogen }) => fixesNitrogen).length).toBeGreaterThan(12);
+  });
+  it('is found by synonyms, by family and by parts of words; by nothing that it is not', () => {
+    const found = (typed: string) => catalogue.filter((species) => isFoundBy(species, typed)).map(({ id }) => id);
+    expect(found('rosmarinus')).toEqual(['salvia-rosmarinus']);
+    expect(found('  CALLISTEMON vim ')).toEqual(['melaleuca-viminalis']);
+    expect(found('nothofag').length).toBeGreaterThan(3);
+    expect(found('hazel oak')).toEqual([]);
+    expect(found('').length).toBe(catalogue.length);
+  });
+  it('what matters is known of nearly all: native range, harm, roots or water near buildings', () => {
+    const share = (holds: (id: string) => boolean) => catalogue.filter(({ id }) => holds(id)).length / catalogue.length;
+    expect(share((id) => id in harmKnown)).toBe(1);
+    expect(share((id) => (moreKnown[id]?.uses?.length ?? 0) > 0)).toBeGreaterThan(0.97);
+    expect(share((id) => moreKnown[id]?.roots !== undefined || moreKnown[id]?.demand !== undefined)).toBeGreaterThan(
+      0.8,
+    );
   });
   it('months of bloom turn round with the hemisphere', () => {
     expect(monthsAt([3, 5], 52)).toEqual([3, 5]);

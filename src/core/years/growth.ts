@@ -1,7 +1,7 @@
 import { matureWidth } from '../species/catalogue.ts';
 import type { Species } from '../holding/species-schema.ts';
 import type { Size } from '../species/mature.ts';
-import type { Stock } from '../species/stock.ts';
+import { stockOf, type Stock } from '../species/stock.ts';
 import growthData from './growth.json' with { type: 'json' };
 
 /** Last year that the plan looks ahead to. */
@@ -45,9 +45,14 @@ export function heightAt(growing: Growing, year: number): number {
   return final * (1 - Math.exp(-k * (startAge + pace * active))) ** shape;
 }
 
-/** Rate constant that reaches the height `at20` in 20 years from seed, 1/year, at most 0.5: `growth.rateKFromH20`. */
-export const rateConstantFrom = (fullHeight: number, at20: number, shape: number): number =>
-  Math.min(0.5, -Math.log(1 - Math.min(0.99, at20 / fullHeight) ** (1 / shape)) / 20);
+/**
+ * Rate constant that reaches the height `at20` after 20 years, 1/year, at most 0.5: `growth.rateKFromH20`, which is of
+ * seed; from stock of height `start` that grows in `active` of those years alone.
+ */
+export function rateConstantFrom(fullHeight: number, at20: number, shape: number, start = 0, active = 20): number {
+  const left = (height: number) => 1 - Math.min(0.99, height / fullHeight) ** (1 / shape);
+  return Math.min(0.5, -Math.log(left(at20) / left(Math.min(start, 0.7 * fullHeight))) / active);
+}
 
 /** Free-grown crown width at a height, metres: `growth.crownWidth`, the full width at full height. */
 export const crownWidth = (height: number, fullHeight: number, fullWidth: number, power: number): number =>
@@ -70,9 +75,11 @@ const growingOf = (species: Species, stock: Stock, site: number): Growing => {
 };
 
 /** Where its height at 20 years is known, the speed that reaches it; else that of its class. */
-function fastestOf({ at20, rate }: Species, fullHeight: number, shape: number): number {
+function fastestOf({ at20, rate, stock: [usual] }: Species, fullHeight: number, shape: number): number {
   if (!at20) return growthData.rates[rate];
-  const k = rateConstantFrom(fullHeight, (at20[0] + at20[1]) / 2, shape);
+  const { start, check } = stockOf(usual!);
+  const active = 20 - check.share * check.years * (1 - Math.exp(-20 / check.years));
+  const k = rateConstantFrom(fullHeight, (at20[0] + at20[1]) / 2, shape, start, active);
   return k * fullHeight * ((shape - 1) / shape) ** (shape - 1);
 }
 

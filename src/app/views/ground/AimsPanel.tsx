@@ -52,7 +52,7 @@ export function AimsPanel() {
       </ol>
       <h3>Places that aims speak of</h3>
       <FeaturesPanel
-        kinds={['shelter', 'viewpoint', 'place']}
+        kinds={['shelter', 'viewpoint', 'place', 'playPlace']}
         empty="None drawn. Draw the yard to shelter, the window to look from, the beds that want sun."
       />
     </>

@@ -1,3 +1,4 @@
+import type { Point } from '../../geometry/point.ts';
 import { nameOf } from '../../ground/features.ts';
 import type { Feature } from '../../holding/ground-schema.ts';
 import { settingOf } from '../../holding/settings.ts';
@@ -26,18 +27,19 @@ export const harm = reading([...SWAPS, 'settings', 'units'], (judged): Finding[]
 function reaches({ holding, layout: { stand } }: Judged): Reach[] {
   const near = settingOf(holding, 'harm.reach');
   const everywhere = stockAmong(holding.animals);
+  const reached = (ring: readonly Point[]): number[] => {
+    const { plants } = plantsWithin(stand, ring, near, true);
+    return [...new Set([...plants, ...plantsInside(stand, ring)])].sort((a, b) => a - b);
+  };
   const beside = (feature: Feature): Reach[] => {
     if (feature.kind === 'browsed') {
       const whom = stockAmong(feature.animals).filter((one) => !everywhere.includes(one));
-      const { plants } = plantsWithin(stand, feature.ring, near, true);
-      const all = [...new Set([...plants, ...plantsInside(stand, feature.ring)])].sort((a, b) => a - b);
-      return [{ id: feature.id, whom, where: `within reach of ${nameOf(feature)}`, plants: all }];
+      return [{ id: feature.id, whom, where: `within reach of ${nameOf(feature)}`, plants: reached(feature.ring) }];
     }
-    if (feature.kind === 'playPlace') {
-      const { plants } = plantsWithin(stand, feature.ring, near, true);
-      const all = [...new Set([...plants, ...plantsInside(stand, feature.ring)])].sort((a, b) => a - b);
-      return [{ id: feature.id, whom: ['people'], where: `beside the ${nameOf(feature)}`, plants: all }];
-    }
+    if (feature.kind === 'playPlace')
+      return [
+        { id: feature.id, whom: ['people'], where: `beside the ${nameOf(feature)}`, plants: reached(feature.ring) },
+      ];
     if (feature.kind !== 'rightOfWay' && feature.kind !== 'track') return [];
     const { plants } = plantsWithin(stand, feature.line, near + feature.width / 2);
     return [{ id: feature.id, whom: ['people'], where: `beside the ${nameOf(feature)}`, plants }];

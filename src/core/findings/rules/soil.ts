@@ -4,6 +4,7 @@ import { bears, matureHeight } from '../../species/catalogue.ts';
 import type { Species } from '../../holding/species-schema.ts';
 import { featureLabel } from '../../ground/features.ts';
 import { formatLength } from '../../units/quantities.ts';
+import { climateBand } from '../../place/climate-band.ts';
 import { finding, type Finding, reading, SWAPS } from '../finding.ts';
 import { substitute, swapPlants } from '../mending.ts';
 import { sayStand } from '../../ranks/say-plants.ts';
@@ -13,13 +14,14 @@ import { standingIn } from '../../ranks/distances.ts';
 export const soil = reading([...SWAPS, 'units'], (judged) => {
   const { holding, layout } = judged;
   const { stand } = layout;
+  const band = climateBand(holding);
   const suitsPh = ({ ph }: Species, at: number | null) =>
     !ph || at === null || (at >= ph[0] - 1e-9 && at <= ph[1] + 1e-9);
   return bySoil(stand, soilZones(holding.features)).flatMap(({ zone, species, plants }): Finding[] => {
     const key = `${zone.zone.id}:${species.id}`;
     const { ph, depth } = zone.zone;
     const label = featureLabel(zone.zone, holding.units);
-    const moisture = moistureOf(zone.drainage);
+    const moisture = moistureOf(zone.drainage, band);
     const found: Finding[] = [];
     const swap = (serves: (other: Species) => boolean) => {
       const other = substitute(judged, species, (one) => serves(one) && matureHeight(one) <= matureHeight(species) * 2);
