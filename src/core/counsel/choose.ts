@@ -4,11 +4,13 @@ import { featureLabel, featuresOf, nameOf } from '../ground/features.ts';
 import { lineOf } from '../ground/local-rules.ts';
 import { moistureOf, SHALLOW, soilAt, soilZones } from '../ground/soil.ts';
 import type { Holding, Kept } from '../holding/schema.ts';
+import { purposes } from '../ranks/purposes.ts';
 import { mainString } from '../ranks/stand.ts';
 import { climateBand } from '../place/climate-band.ts';
 import { clearanceOf } from '../ground/wires.ts';
 import { bears, matureHeight } from '../species/catalogue.ts';
 import type { Moisture, Species, Use } from '../holding/species-schema.ts';
+import { harmsOf } from '../species/harm.ts';
 import { belonging } from '../species/belongs.ts';
 import { moreOf } from '../species/more.ts';
 import { formatLength } from '../units/quantities.ts';
@@ -119,7 +121,7 @@ export function rank(species: Species, spot: Spot, holding: Holding, use: Use | 
   sayRoom(said, species, spot, holding);
   const weight = sayPlace(said, species, holding);
   const { faults, cares, inFavour } = said;
-  const { uses = [], fixesNitrogen, bearsWind } = moreOf(species);
+  const { uses = [], fixesNitrogen, bearsWind, flammable } = moreOf(species);
   const thrives = holding.thriving.some(
     (one) =>
       one === species.id ||
@@ -135,7 +137,10 @@ export function rank(species: Species, spot: Spot, holding: Holding, use: Use | 
     3 * cares.length +
     1 * inFavour.length +
     (thrives ? 4 : 0) +
-    (use && uses.includes(use) ? 3 : 0);
+    (use && uses.includes(use) ? 3 : 0) -
+    // Of two that suit, the one that can hurt nobody and burns less.
+    (harmsOf(species).length > 0 ? 2 : 0) -
+    (flammable ? 1 : 0);
   return {
     species,
     score,
@@ -200,12 +205,13 @@ function sayPlace({ faults, cares, inFavour }: Said, species: Species, holding: 
 const sayMetres = (metres: number, units: Holding['units']): string =>
   formatLength(metres, units, { decimals: metres % 1 === 0 ? 0 : 1 });
 
-/** All species ranked for a row, best first; with a use only those planted for it. */
+/** All species ranked for a row, best first: those planted for what the planting is for before others; with a use only those planted for it. */
 export function choose(holding: Holding, laid: Laid, rowId: string, use: Use | null): Ranked[] {
   const spot = spotOf(holding, laid, rowId);
+  const wanted = use ?? purposes[laid.planting.purpose].use;
   return bookOf(holding)
     .all.filter((species) => !use || moreOf(species).uses?.includes(use))
-    .map((species) => rank(species, spot, holding, use))
+    .map((species) => rank(species, spot, holding, wanted))
     .sort(
       (a, b) =>
         Number(a.verdict === 'does not suit') - Number(b.verdict === 'does not suit') ||

@@ -1,5 +1,6 @@
 import { plainRow } from '../holding/plain-row.ts';
 import type { Planting, Purpose, Row, Run } from '../holding/schema.ts';
+import type { Use } from '../holding/species-schema.ts';
 import type { SpeciesBook } from '../species/book.ts';
 import { catalogue } from '../species/catalogue.ts';
 import purposeData from './purposes.json' with { type: 'json' };
@@ -12,10 +13,12 @@ interface PurposeFacts {
   readonly mown: boolean;
   /** Planted close to be thinned in any case. */
   readonly thinned: boolean;
+  /** What its species are mostly planted for; null for one of the steward's own making. */
+  readonly use: Use | null;
 }
 
 /** What plantings are for, and what that means for how they may stand. */
-export const purposes: Readonly<Record<Purpose, PurposeFacts>> = purposeData;
+export const purposes = purposeData as Readonly<Record<Purpose, PurposeFacts>>;
 
 /** Whether a row is kept to its width, by its own kept size or by what the planting is for. */
 export const isClipped = ({ purpose }: Pick<Planting, 'purpose'>, { kept }: Pick<Row, 'kept'>): boolean =>

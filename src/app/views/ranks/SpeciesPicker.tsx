@@ -26,13 +26,13 @@ interface Props {
 /** Species ranked for one row's own spot, each with why; a few can be laid side by side. */
 export function SpeciesPicker({ planting, row, onTake, onClose }: Props) {
   const holding = useSession((state) => state.holding!);
+  const laid = workOut(holding).laid(planting)!;
   const [use, setUse] = useState<Use | null>(null);
   const [text, setText] = useState('');
   const [beside, setBeside] = useState<readonly string[]>([]);
-  const ranked = useMemo(
-    () => choose(holding, workOut(holding).laid(planting)!, row, use),
-    [holding, planting, row, use],
-  );
+  // A name is looked for among all of them, whatever they are planted for.
+  const asked = text === '' ? use : null;
+  const ranked = useMemo(() => choose(holding, laid, row, asked), [holding, laid, row, asked]);
   const found = ranked.filter(({ species }) => isFoundBy(species, text));
   const compared = ranked.filter(({ species }) => beside.includes(species.id));
   const take = (id: string) => {
@@ -95,7 +95,7 @@ export function SpeciesPicker({ planting, row, onTake, onClose }: Props) {
       {found.length > MOST_SHOWN && (
         <p className="soft">and {found.length - MOST_SHOWN} more: type a part of the name.</p>
       )}
-      {found.length === 0 && <p>No species is called that{use ? ` and planted for ${use}` : ''}.</p>}
+      {found.length === 0 && <p>No species is called that.</p>}
     </Modal>
   );
 }

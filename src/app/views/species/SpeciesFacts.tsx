@@ -62,16 +62,7 @@ export function SpeciesFacts({ species }: { species: Species }) {
     ['Coppices', yes(species.coppices)],
     ['Bears salt', yes(species.bearsSalt)],
     ['Bears grazing', yes(species.bearsGrazing)],
-    [
-      'Juglone',
-      species.givesJuglone
-        ? 'gives it'
-        : species.bearsJuglone === undefined
-          ? undefined
-          : species.bearsJuglone
-            ? 'bears it'
-            : 'harmed by it',
-    ],
+    ['Juglone', sayJuglone(species)],
     ['Feeds the soil with nitrogen', more.fixesNitrogen ? 'yes' : undefined],
     ['Harms', sayHarm(species)],
     ['Flowers', months(more.bloom)],
@@ -92,7 +83,9 @@ export function SpeciesFacts({ species }: { species: Species }) {
     ['Pests', more.pests],
     ['Source', species.source],
   ];
-  const unknown = facts.filter(([, fact]) => !fact).map(([label]) => (label === 'pH' ? label : label.toLowerCase()));
+  const unknown = facts
+    .filter(([label, fact]) => !fact && !SAID_ONLY.includes(label))
+    .map(([label]) => (label === 'pH' ? label : label.toLowerCase()));
   return (
     <>
       <dl className="facts">
@@ -110,6 +103,23 @@ export function SpeciesFacts({ species }: { species: Species }) {
     </>
   );
 }
+
+const sayJuglone = ({ givesJuglone, bearsJuglone }: Species): string | undefined => {
+  if (givesJuglone) return 'gives it';
+  return bearsJuglone === undefined ? undefined : bearsJuglone ? 'bears it' : 'harmed by it';
+};
+
+/** Said where it is so; where nothing is said nothing is missing. */
+const SAID_ONLY = [
+  'Also called',
+  'A pest',
+  'Burns readily',
+  'Drops limbs',
+  'Feeds the soil with nitrogen',
+  'To fruit it wants',
+  'Invasive',
+  'Pests',
+];
 
 /** How it stands in the region, and on what that rests. */
 function sayStanding({ id }: Species, region: Region): string {
