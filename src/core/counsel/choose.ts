@@ -140,7 +140,9 @@ export function rank(species: Species, spot: Spot, holding: Holding, use: Use | 
     (use && uses.includes(use) ? 3 : 0) -
     // Of two that suit, the one that can hurt nobody and burns less.
     (harmsOf(species).length > 0 ? 2 : 0) -
-    (flammable ? 1 : 0);
+    (flammable ? 1 : 0) -
+    // Fruit bushes, herbs and climbers do a row's work only where they are asked for.
+    (['fruit', 'herb', 'climber'].includes(species.kind) && !(use && uses.includes(use)) ? 2 : 0);
   return {
     species,
     score,
