@@ -61,6 +61,9 @@ export const MoreSchema = z.strictObject({
   demand: z.enum(DEMANDS).optional(),
   /** Burns readily, green or by its litter: fire services' plant lists, by genus. */
   flammable: z.literal(true).optional(),
+  /** Bears salt that the sea or a road throws on its leaves and buds, and salt in the soil; false where it is known not to: extension texts. */
+  saltSpray: z.boolean().optional(),
+  saltSoil: z.boolean().optional(),
   /** Drops limbs or breaks in wind and ice: arboricultural handbooks. */
   shedsLimbs: z.literal(true).optional(),
   pests: z.string().optional(),

@@ -93,6 +93,9 @@ describe(newPlanting, () => {
           const said = `${purpose} ${JSON.stringify(answers)}`;
           const holding = laidOut(purpose, at, answers);
           expect(HoldingSchema.safeParse(holding).error?.issues ?? [], said).toEqual([]);
+          for (const { filled, standards } of rowsLaid({ purpose, answers, holding: holdingAt(at) }))
+            for (const { label, species } of [...filled, ...(standards ? [standards] : [])])
+              expect(species, `${said}: ${label}`).not.toBeNull();
           const all = layHolding(holding);
           const { stand } = all[0]!.layout;
           expect(stand.count, said).toBeGreaterThan(2);

@@ -41,7 +41,7 @@ export const roles: Readonly<Record<string, Role>> = z.record(z.string(), RoleSc
 
 /** Whether a species is of the kind that a role wants, wherever it is planted. */
 export function serves(species: Species, role: Role): boolean {
-  const { uses = [], fixesNitrogen } = moreOf(species);
+  const { uses = [], fixesNitrogen, saltSpray } = moreOf(species);
   const [least, most] = role.height;
   const top = species.height[1];
   return (
@@ -54,7 +54,7 @@ export function serves(species: Species, role: Role): boolean {
     (!role.evergreen || species.evergreen === true) &&
     (!role.coppices || species.coppices === true) &&
     (!role.nitrogen || fixesNitrogen === true) &&
-    (!role.salt || species.bearsSalt === true) &&
+    (!role.salt || (saltSpray ?? species.bearsSalt) === true) &&
     (!role.shade || species.light[0] !== 'full') &&
     (!role.fast || ['mediumFast', 'fast', 'veryFast'].includes(species.rate)) &&
     (!role.wet || bears(species, 'wet')) &&
