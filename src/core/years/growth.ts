@@ -90,9 +90,17 @@ export function sizeAt(species: Species, stock: Stock, year: number, site: numbe
   return { height, width: crownWidth(height, growing.fullHeight, matureWidth(species), crownPowerOf(species)) };
 }
 
-/** Young conifers are wide for their height, young timber trees narrow. */
-const crownPowerOf = ({ kind, height }: Species): number =>
-  growthData.crownPowers[kind === 'conifer' ? 'conifer' : height[1] > growthData.tall ? 'tall' : 'low'];
+/**
+ * The power by which a crown widens with height: of a tree the one that makes it about half as wide as high while it is
+ * young, so that an oak is slender then and a spruce is not; a bush widens as it grows.
+ */
+function crownPowerOf(species: Species): number {
+  const { crownPower, youngCrown } = growthData;
+  if (species.height[1] <= youngCrown.tall) return crownPower.low;
+  const grown = matureWidth(species) / ((species.height[0] + species.height[1]) / 2);
+  const power = 1 + Math.log(youngCrown.wide / grown) / Math.log(youngCrown.atShare);
+  return Math.min(crownPower.most, Math.max(crownPower.least, power));
+}
 
 /** Heights to expect after `year` seasons, metres: the least and the most, at the bounds of how fast it may grow. */
 export function heightRange(species: Species, stock: Stock, year: number, site: number): [number, number] {
