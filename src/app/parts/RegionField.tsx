@@ -19,7 +19,7 @@ const groups = [...new Set(regions.map(groupName))].map((label) => ({
 /** The botanical region: proposed from the place, changed by one choice; and whether only its natives are offered. */
 export function RegionField() {
   const holding = useShown();
-  const { zone, drySummer, usual } = climateBand(holding);
+  const { zone, drySummer, frostFree, usual } = climateBand(holding);
   const region = regionOf(holding);
   const proposed = proposedRegion(holding.place);
   return (
@@ -38,8 +38,8 @@ export function RegionField() {
       <p className="soft fine">
         {region.code}, {groupName(region)}.{' '}
         {zone === null ? 'Winter zone not known' : `Winter zone ${zone}${usual.zone ? ' (usual here)' : ''}`}
-        {drySummer ? `, dry summers${usual.summer ? ' (usual here)' : ''}` : ''}. Plants are native or a pest by this
-        region.
+        {drySummer ? `, dry summers${usual.summer ? ' (usual here)' : ''}` : ''}
+        {frostFree === null ? '' : `, ${frostFree} days without frost`}. Plants are native or a pest by this region.
       </p>
       <Toggle
         label="Offer natives only"

@@ -8,6 +8,8 @@ export interface ClimateBand {
   readonly drySummer: boolean;
   /** Rain of a year, mm; null where not known. */
   readonly rain: number | null;
+  /** Days from the last frost to the first, the warmth that there is to grow in; null where not known. */
+  readonly frostFree: number | null;
   /** Whether zone and summer are what is usual in the region, the place's own climate not being known. */
   readonly usual: { readonly zone: boolean; readonly summer: boolean };
 }
@@ -15,6 +17,11 @@ export interface ClimateBand {
 /** Driest month of summer under this, mm, and under this share of the wettest of winter: Köppen's dry summer. */
 const DRY_MONTH = 40;
 const DRY_SHARE = 1 / 3;
+
+const YEAR = 365;
+/** The day of a year without a leap day that 'MM-DD' is, from 1. */
+const dayOf = (monthDay: string): number =>
+  Math.round((Date.parse(`2001-${monthDay}T00:00Z`) - Date.parse('2001-01-01T00:00Z')) / 86_400_000) + 1;
 
 /** The climate band of a holding: from its own climate where that is known, else what is usual in its region. */
 export function climateBand(holding: Pick<Holding, 'climate' | 'region' | 'place'>): ClimateBand {
@@ -31,6 +38,10 @@ export function climateBand(holding: Pick<Holding, 'climate' | 'region' | 'place
       ? driest < DRY_MONTH && driest < DRY_SHARE * Math.max(...half(winter))
       : (region.drySummer ?? false),
     rain: rains ? rains.reduce((sum, rain) => sum + rain, 0) : null,
+    frostFree:
+      climate?.lastFrost && climate.firstFrost
+        ? (dayOf(climate.firstFrost) - dayOf(climate.lastFrost) + YEAR) % YEAR
+        : null,
     usual: { zone: climate?.zone == null, summer: !rains },
   };
 }

@@ -53,7 +53,19 @@ describe('regions', () => {
 
   it('its climate band is the place’s own where that is known, else what is usual in the region', () => {
     const ohio = at(40, -83);
-    expect(climateBand(ohio)).toEqual({ zone: 6, drySummer: false, rain: null, usual: { zone: true, summer: true } });
+    expect(climateBand(ohio)).toEqual({
+      zone: 6,
+      drySummer: false,
+      rain: null,
+      frostFree: null,
+      usual: { zone: true, summer: true },
+    });
+    // From May to October, and in the south over the turn of the year.
+    const frosts = { ...noClimate(), lastFrost: '05-01', firstFrost: '10-01' };
+    expect(climateBand({ ...ohio, climate: frosts }).frostFree).toBe(153);
+    expect(climateBand({ ...ohio, climate: { ...frosts, lastFrost: '10-01', firstFrost: '05-01' } }).frostFree).toBe(
+      212,
+    );
     const month = (rain: number) => ({ rain, evaporation: 80 });
     const dry = [80, 80, 60, 50, 39, 20, 10, 12, 40, 60, 80, 90].map(month);
     const known = { ...noClimate(), zone: 8, months: dry };
