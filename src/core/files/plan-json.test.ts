@@ -330,7 +330,7 @@ describe(report, () => {
     expect(told.plantings[0]!.species.filter(({ standing }) => standing === 'native').length).toBeGreaterThan(3);
     expect(told.plantings[0]!.species.every(({ hardy }) => hardy)).toBe(true);
     expect(there('GRB').plantings[0]!.rows[0]!.runs.map(({ species }) => species)).toContain('crataegus-monogyna');
-    expect(() => there('XXX')).toThrow(/'XXX' is no botanical region\. Give a level 3 code/);
+    expect(() => there('QQZ')).toThrow(/'QQZ' is no botanical region\. Give a level 3 code/);
     const both = { ...planting, rows: [{ spacing: 1, species: [[1, 'hazel', 'pot4']] }] };
     expect(() => holdingFromPlan({ name: 'x', latitude: 50, longitude: 0, plantings: [both] }, 'x')).toThrow(
       /gives rows and answers/,

@@ -10,7 +10,7 @@ import { distancesFrom } from '../ranks/distances.ts';
 import { judge, tryRemedy } from './judge.ts';
 import { layHolding } from '../ranks/laid.ts';
 import { appBook } from '../species/book.ts';
-import { catalogue, matureWidth } from '../species/catalogue.ts';
+import { matureWidth } from '../species/catalogue.ts';
 import { forbidding } from '../species/belongs.ts';
 import { harmKnown, harmTo, stockAmong } from '../species/harm.ts';
 import { proves } from './prove.ts';
@@ -843,6 +843,20 @@ const cases: readonly [rule: string, trips: Options, justNot: Options][] = [
   ],
 ];
 
+/** Every swap that is offered for a holding: what it makes of it, and the species that did not stand there before. */
+const swapsIn = (holding: Holding) => {
+  const speciesOf = ({ plantings: [planting] }: Holding) =>
+    planting!.rows.flatMap(({ runs, swaps }) => [...runs, ...swaps].map(({ species }) => species));
+  const planted = new Set(speciesOf(holding));
+  return findingsOf(holding)
+    .flatMap(({ remedies }) => remedies.filter(({ label }) => label.startsWith('Swap')))
+    .map((remedy) => {
+      const after = tryRemedy(holding, 'p1', remedy).holding;
+      const brought = speciesOf(after).filter((id) => !planted.has(id));
+      return { label: remedy.label, after, brought: brought.map(appBook.of) };
+    });
+};
+
 describe('how far from a side', () => {
   it.each([
     [-0.03, /plants 1 to \d+ stand on side 1/],
@@ -981,28 +995,10 @@ describe('harm', () => {
   });
   it('no swap of any rule brings in what poisons the stock that is kept', () => {
     const stock = stockAmong(['horse', 'cattle', 'sheep']);
-    let swaps = 0;
-    for (const [, trips] of cases) {
-      const holding = sample({ ...trips, animals: ['horse', 'cattle', 'sheep'] });
-      const planted = new Set(holding.plantings[0]!.rows.flatMap(({ runs }) => runs.map(({ species }) => species)));
-      for (const { remedies } of findingsOf(holding))
-        for (const remedy of remedies.filter(({ label }) => label.startsWith('Swap'))) {
-          const [after] = tryRemedy(holding, 'p1', remedy).holding.plantings;
-          const now = after!.rows.flatMap(({ runs, swaps: single }) =>
-            [...runs, ...single].map(({ species }) => species),
-          );
-          for (const id of now.filter((each) => !planted.has(each)))
-            expect(
-              harmTo(
-                catalogue.find((species) => species.id === id)!,
-                stock,
-              ),
-              `${remedy.label}`,
-            ).toBeNull();
-          swaps++;
-        }
-    }
-    expect(swaps).toBeGreaterThan(20);
+    const swaps = cases.flatMap(([, trips]) => swapsIn(sample({ ...trips, animals: ['horse', 'cattle', 'sheep'] })));
+    for (const { label, brought } of swaps)
+      for (const species of brought) expect(harmTo(species, stock), label).toBeNull();
+    expect(swaps.length).toBeGreaterThan(20);
   });
   it('is told to people as a note, but as a fault where it can kill them', () => {
     const beside = (species: string) =>
@@ -1047,22 +1043,9 @@ describe('hardiness', () => {
         ({ rule }) => rule === 'hardiness',
       )?.severity;
     expect([severity(8), severity(7), severity(6)]).toEqual([undefined, 'caution', 'fault']);
-    let swaps = 0;
-    for (const [, trips] of cases) {
-      const holding = sample({ ...trips, climate: inZone(4) });
-      const planted = new Set(holding.plantings[0]!.rows.flatMap(({ runs }) => runs.map(({ species }) => species)));
-      for (const { remedies } of findingsOf(holding))
-        for (const remedy of remedies.filter(({ label }) => label.startsWith('Swap'))) {
-          const [after] = tryRemedy(holding, 'p1', remedy).holding.plantings;
-          const now = after!.rows.flatMap(({ runs, swaps: single }) =>
-            [...runs, ...single].map(({ species }) => species),
-          );
-          for (const id of now.filter((each) => !planted.has(each)))
-            expect(catalogue.find((species) => species.id === id)!.zone, remedy.label).toBeLessThanOrEqual(4);
-          swaps++;
-        }
-    }
-    expect(swaps).toBeGreaterThan(20);
+    const swaps = cases.flatMap(([, trips]) => swapsIn(sample({ ...trips, climate: inZone(4) })));
+    for (const { label, brought } of swaps) for (const { zone } of brought) expect(zone, label).toBeLessThanOrEqual(4);
+    expect(swaps.length).toBeGreaterThan(20);
   });
 });
 
@@ -1074,24 +1057,17 @@ describe('swaps', () => {
       let swaps = 0;
       for (const [, trips] of cases) {
         const holding = sample({ ...trips, region, animals: ['horse', 'sheep'] });
-        const was = new Set(holding.plantings[0]!.rows.flatMap(({ runs }) => runs.map(({ species }) => species)));
         const before = new Set(findingsOf(holding).map(({ rule }) => rule));
-        for (const remedy of findingsOf(holding).flatMap(({ remedies }) => remedies)) {
-          if (!remedy.label.startsWith('Swap for')) continue;
+        for (const { label, after, brought } of swapsIn(holding)) {
           swaps++;
-          const after = tryRemedy(holding, 'p1', remedy).holding;
-          for (const { runs, swaps: single } of after.plantings[0]!.rows)
-            for (const { species } of [...runs, ...single]) {
-              if (was.has(species)) continue;
-              expect(forbidding(holding)(appBook.of(species)), `${remedy.label} in ${region}`).toBe(false);
-            }
-          const brought = findingsOf(after).filter(
+          for (const species of brought) expect(forbidding(holding)(species), `${label} in ${region}`).toBe(false);
+          const trouble = findingsOf(after).filter(
             ({ rule }) =>
               !before.has(rule) && ['pest', 'hardiness', 'harm', 'host-pair', 'fire', 'shed-limbs'].includes(rule),
           );
           expect(
-            brought.map(({ what }) => what),
-            `${remedy.label} in ${region}`,
+            trouble.map(({ what }) => what),
+            `${label} in ${region}`,
           ).toEqual([]);
         }
       }

@@ -13,16 +13,13 @@ import {
   type WindStrength,
 } from '../../../core/ground/wind.ts';
 import { setClimate } from '../../../core/holding/ground-commands.ts';
-import { rainUnit, windUnit, type UnitSystem } from '../../../core/units/quantities.ts';
+import { rainUnit } from '../../../core/units/quantities.ts';
 import { SEASONS, type Climate, type Rose, type Season, type Source } from '../../../core/holding/ground-schema.ts';
-import { DayField } from '../../parts/DayField.tsx';
-import { NumberField } from '../../parts/NumberField.tsx';
 import { useShown } from '../../store/derived.ts';
 import { complain, run } from '../../store/session.ts';
+import { ClimateTyping } from './ClimateTyping.tsx';
 import { StandinOffer } from './StandinOffer.tsx';
 import { WindRose } from './WindRose.tsx';
-
-const calm = () => Array.from({ length: 8 }, () => ({ share: 0.12, speed: 3 }));
 
 /** Wind by season, rain and evaporation by month, frosts: from the stand-in, a table, or typed. */
 export function WindPanel() {
@@ -70,7 +67,7 @@ export function WindPanel() {
           Bring in a table
         </Button>
       </div>
-      {typing && <Typing climate={climate ?? noClimate()} units={units} season={season} onChange={change} />}
+      {typing && <ClimateTyping climate={climate ?? noClimate()} units={units} season={season} onChange={change} />}
       <StandinOffer
         schema={ClimateAnswer}
         path={`climate?latitude=${place.latitude}&longitude=${place.longitude}`}
@@ -212,141 +209,5 @@ function Months({ months, us }: { months: NonNullable<Climate['months']>; us: bo
         </tbody>
       </table>
     </>
-  );
-}
-
-interface TypingProps {
-  readonly climate: Climate;
-  readonly units: UnitSystem;
-  readonly season: Season;
-  onChange(changes: Partial<Omit<Climate, 'from'>>, label: string): void;
-}
-
-const tenth = (value: number): number => Math.round(value * 10) / 10;
-
-function Typing({ climate, units, season, onChange }: TypingProps) {
-  return (
-    <div className="form typing">
-      <div className="pair">
-        <DayField
-          label="Last frost"
-          value={climate.lastFrost}
-          onChange={(lastFrost) => onChange({ lastFrost }, 'last frost')}
-        />
-        <DayField
-          label="First frost"
-          value={climate.firstFrost}
-          onChange={(firstFrost) => onChange({ firstFrost }, 'first frost')}
-        />
-      </div>
-      <div className="field">
-        <label htmlFor="zone">Hardiness zone</label>
-        <NumberField
-          id="zone"
-          min={1}
-          max={13}
-          precision={0}
-          value={climate.zone}
-          onEnter={(zone) => onChange({ zone }, 'hardiness zone')}
-        />
-      </div>
-      <MonthTable climate={climate} units={units} onChange={onChange} />
-      <RoseTable climate={climate} units={units} season={season} onChange={onChange} />
-    </div>
-  );
-}
-
-function MonthTable({ climate, units, onChange }: Omit<TypingProps, 'season'>) {
-  const rain = rainUnit(units);
-  const months = climate.months ?? Array.from({ length: 12 }, () => ({ rain: 0, evaporation: 0 }));
-  return (
-    <table className="months">
-      <thead>
-        <tr>
-          <th scope="col">Month</th>
-          <th scope="col">Rain, {rain.name}</th>
-          <th scope="col">Evaporation, {rain.name}</th>
-        </tr>
-      </thead>
-      <tbody>
-        {months.map((month, i) => (
-          <tr key={monthName(i + 1)}>
-            <th scope="row">{monthName(i + 1).slice(0, 3)}</th>
-            {(['rain', 'evaporation'] as const).map((key) => (
-              <td key={key}>
-                <NumberField
-                  size="small"
-                  aria-label={`${key} in ${monthName(i + 1)}, ${rain.name}`}
-                  min={0}
-                  max={(key === 'rain' ? 3000 : 600) / rain.perUnit}
-                  value={tenth(month[key] / rain.perUnit)}
-                  onEnter={(value) =>
-                    onChange(
-                      {
-                        months: months.map((one, k) =>
-                          k === i ? { ...one, [key]: (value ?? 0) * rain.perUnit } : one,
-                        ),
-                      },
-                      `${key} in ${monthName(i + 1)}`,
-                    )
-                  }
-                />
-              </td>
-            ))}
-          </tr>
-        ))}
-      </tbody>
-    </table>
-  );
-}
-
-function RoseTable({ climate, units, season, onChange }: TypingProps) {
-  const wind = windUnit(units);
-  const rose = climate.rose ?? { winter: calm(), spring: calm(), summer: calm(), autumn: calm() };
-  const sector = (i: number, changes: object) =>
-    onChange(
-      { rose: { ...rose, [season]: rose[season].map((one, k) => (k === i ? { ...one, ...changes } : one)) } },
-      `wind in ${season}`,
-    );
-  return (
-    <table className="months">
-      <thead>
-        <tr>
-          <th scope="col">From, {season}</th>
-          <th scope="col">% of time</th>
-          <th scope="col">{wind.name}</th>
-        </tr>
-      </thead>
-      <tbody>
-        {rose[season].map(({ share, speed }, i) => {
-          const from = `${Math.round((i * 360) / rose[season].length)}°`;
-          return (
-            <tr key={from}>
-              <th scope="row">{from}</th>
-              <td>
-                <NumberField
-                  size="small"
-                  aria-label={`Share from ${from}, per cent`}
-                  min={0}
-                  max={100}
-                  value={Math.round(share * 1000) / 10}
-                  onEnter={(value) => sector(i, { share: (value ?? 0) / 100 })}
-                />
-              </td>
-              <td>
-                <NumberField
-                  size="small"
-                  aria-label={`Speed from ${from}, ${wind.name}`}
-                  min={0}
-                  max={60 / wind.perUnit}
-                  value={tenth(speed / wind.perUnit)}
-                  onEnter={(value) => sector(i, { speed: (value ?? 0) * wind.perUnit })}
-                />
-              </td>
-            </tr>
-          );
-        })}
-      </tbody>
-    </table>
   );
 }

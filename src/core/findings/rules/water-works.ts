@@ -23,19 +23,17 @@ const WORKS: Readonly<Partial<Record<FeatureKind, string>>> = {
   drain: 'Roots of water-loving kinds fill drains and lift pipes.',
 };
 
-/** Taller than this a plant counts as a tree, metres. */
-const TREE = 5;
-
 /** Whether its roots run far after water: kinds that stand in the wet and draw much, willow, poplar, alder and their like. */
-const isThirsty = (species: Species): boolean =>
-  species.height[1] > TREE && bears(species, 'wet') && (moreOf(species).demand ?? 'low') !== 'low';
+const isThirsty = (species: Species, isTree: boolean): boolean =>
+  isTree && bears(species, 'wet') && (moreOf(species).demand ?? 'low') !== 'low';
 
 /** How far a species keeps from such a thing, metres: rules of thumb, to be replaced by the local code. */
 function keptFrom(kind: FeatureKind, species: Species, holding: Holding): number {
-  const thirsty = isThirsty(species);
+  const isTree = species.height[1] > settingOf(holding, 'works.treeFrom');
+  const thirsty = isThirsty(species, isTree);
   if (kind === 'drain') return thirsty ? settingOf(holding, 'drain.thirsty') : 0; // nearer still, every kind is in its way
   if (thirsty) return settingOf(holding, 'works.thirsty');
-  if (species.height[1] > TREE) return settingOf(holding, 'works.tree');
+  if (isTree) return settingOf(holding, 'works.tree');
   return kind === 'dam' ? 0 : settingOf(holding, 'works.shrub');
 }
 
