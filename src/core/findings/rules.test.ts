@@ -1049,6 +1049,14 @@ describe('hardiness', () => {
   });
 });
 
+it('a hedge among cattle wants a fence, said in the steward’s own units', () => {
+  const hedge = sample({ units: 'us', animals: ['cattle'], rows: [row({ spacing: 0.5 })] });
+  const { why } = findingsOf(hedge).find(({ rule }) => rule === 'browsed')!;
+  expect(why).toContain('Fence the hedge 3.3 ft to 4.9 ft off on either side');
+  const open = sample({ animals: ['cattle'], rows: [row({ spacing: 1 })] });
+  expect(findingsOf(open).filter(({ rule }) => rule === 'browsed')).toEqual([]);
+});
+
 describe('swaps', () => {
   // Over every case of every rule, in ten regions: what a remedy swaps in is no pest there, hardy, and harms nobody near.
   it.each(['OHI', 'SDA', 'WAS', 'GRB', 'POL', 'GRC', 'VIC', 'NZS', 'CPP', 'CLC'])(

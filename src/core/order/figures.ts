@@ -54,7 +54,7 @@ export function figures(planting: Planting, layout: Layout, sum: Quantities, hol
     {
       key: 'height',
       text: formatLength(tallestRow(stand, year, site), units),
-      label: `tallest row at year ${year}, ${sayRange(tallestRange(stand, year, site), units)}`,
+      label: `tallest row at year ${year}${sayRange(tallestRange(stand, year, site), units)}`,
       why: {
         formula:
           'Chapman-Richards growth from the stock’s height, transplant check taken out; from and to at 0.7 and 1.3 of its speed',
@@ -69,9 +69,11 @@ export function figures(planting: Planting, layout: Layout, sum: Quantities, hol
   ];
 }
 
-/** 'from 5 to 9 m': what to expect, no single line. */
+/** ', from 5 to 9 m': what to expect, no single line; nothing where it is kept to one size. */
 const sayRange = ([least, most]: readonly [number, number], units: Holding['units']): string =>
-  `from ${formatLength(least, units)} to ${formatLength(most, units)}`;
+  formatLength(least, units) === formatLength(most, units)
+    ? ''
+    : `, from ${formatLength(least, units)} to ${formatLength(most, units)}`;
 
 const growthInputs = ({ kinds }: Quantities, units: Holding['units']): Why['inputs'] =>
   kinds.slice(0, 4).map(({ species: { common, rate, height, width } }) => {

@@ -1,6 +1,7 @@
 import type { Species } from '../holding/species-schema.ts';
 import { forbidding, type Where } from '../species/belongs.ts';
 import type { SpeciesBook } from '../species/book.ts';
+import { stockOf, stocks } from '../species/stock.ts';
 import { fitsFor, isHostBeside, roles, whatToRelax, type Fit, type Role } from './roles.ts';
 
 /** What one place in a row's turn asks for: so many of a role, or of a kind with a role where that kind cannot be. */
@@ -110,17 +111,19 @@ function first<T>(most: number, list: readonly T[], holds: (one: T) => boolean):
   return found;
 }
 
-/** The stock of a row: what is asked for where half of its plants are sold so, else what most are. */
+/**
+ * The stock of a row: what is asked for where half of its plants are sold so; else the smallest that half are, for a row
+ * of thousands is not set in pots for the sake of a few; where trees of some size are asked for the largest.
+ */
 function soldAs(filled: readonly Filled[], wanted: string): string {
-  const shares = new Map<string, number>();
-  let all = 0;
-  for (const { species, share } of filled) {
-    if (!species) continue;
-    all += share;
-    // The usual stock of a species counts a little before its others.
-    for (const [rank, stock] of species.stock.entries())
-      shares.set(stock, (shares.get(stock) ?? 0) + share * (rank === 0 ? 1.1 : 1));
-  }
-  if ((shares.get(wanted) ?? 0) >= all / 2) return wanted;
-  return [...shares].reduce((best, one) => (one[1] > best[1] ? one : best), [wanted, 0])[0];
+  const plants = filled.flatMap(({ species, share }) => (species ? [{ species, share }] : []));
+  const shareSold = (stock: string) =>
+    plants.reduce((sum, { species, share }) => sum + (species.stock.includes(stock) ? share : 0), 0);
+  const half = plants.reduce((sum, { share }) => sum + share, 0) / 2;
+  if (shareSold(wanted) >= half) return wanted;
+  const sizes = stocks.map(({ id }) => id);
+  if (stockOf(wanted).start >= stockOf('feathered').start) sizes.reverse();
+  return (
+    sizes.find((stock) => shareSold(stock) >= half) ?? sizes.reduce((a, b) => (shareSold(b) > shareSold(a) ? b : a))
+  );
 }

@@ -167,6 +167,10 @@ describe(newPlanting, () => {
       runs.filter(({ species }) => species === 'ilex-aquifolium').map((run) => run.stock ?? stock),
     );
     expect(hollies).toEqual(['plug', 'plug']);
+    // Sold as plugs and in pots: a hedge of thousands is set as plugs, a tree left to grow in it as large as it is sold.
+    const [row] = laidOut('hedge', REGIONS[6]!, { trees: 'some' }).plantings[0]!.rows;
+    expect(row!.stock).toBe('plug');
+    expect(['pot4', 'pot15']).toContain(row!.standards!.stock);
     // Willows are weeds, every one of them.
     const willows = PURPOSES.flatMap((purpose) => layHolding(laidOut(purpose, REGIONS[6]!))[0]!.layout.stand.kinds);
     expect(willows.filter(({ botanical }) => botanical.startsWith('Salix'))).toEqual([]);

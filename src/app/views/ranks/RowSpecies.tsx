@@ -4,7 +4,7 @@ import { Button, Select } from 'antd';
 import { Suspense, useState } from 'react';
 import { setRuns } from '../../../core/holding/planting-commands.ts';
 import type { Row, Run } from '../../../core/holding/schema.ts';
-import type { UnitSystem } from '../../../core/units/quantities.ts';
+import { inUnits, type UnitSystem } from '../../../core/units/quantities.ts';
 import { ChoiceField } from '../../parts/ChoiceField.tsx';
 import { later } from '../../parts/later.ts';
 import { NumberField } from '../../parts/NumberField.tsx';
@@ -64,14 +64,14 @@ export function RowSpecies({ planting, row, units, set }: Props) {
           Draw another drift
         </Button>
       )}
-      <Runs planting={planting} row={row} />
+      <Runs planting={planting} row={row} units={units} />
       {row.runs.length === 1 && <p className="soft fine">{speciesLine(book.of(row.runs[0]!.species), units)}</p>}
     </>
   );
 }
 
 /** The runs of a row, in the order in which they stand. */
-function Runs({ planting, row: { id, runs, stock } }: Pick<Props, 'planting' | 'row'>) {
+function Runs({ planting, row: { id, runs, stock }, units }: Pick<Props, 'planting' | 'row' | 'units'>) {
   const book = useBook();
   const [choosing, setChoosing] = useState<number | null>(null);
   const put = (next: readonly Run[], label: string) => run(setRuns(planting, id, next, label));
@@ -117,7 +117,7 @@ function Runs({ planting, row: { id, runs, stock } }: Pick<Props, 'planting' | '
                 aria-label={`Stock of run ${i + 1}`}
                 value={each.stock ?? stock}
                 popupMatchSelectWidth={200}
-                options={stocks.map(({ id: value, name }) => ({ value, label: name }))}
+                options={stocks.map(({ id: value, name }) => ({ value, label: inUnits(name, units) }))}
                 onChange={(as) => buyAs(i, as)}
               />
             ) : null}

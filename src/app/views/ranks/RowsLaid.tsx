@@ -2,7 +2,7 @@ import { Select } from 'antd';
 import type { Filled } from '../../../core/ranks/fill.ts';
 import type { LaidRow } from '../../../core/ranks/patterns.ts';
 import { SpeciesMark } from '../../parts/SpeciesMark.tsx';
-import { formatLength } from '../../../core/units/quantities.ts';
+import { formatLength, inUnits } from '../../../core/units/quantities.ts';
 import { stockOf } from '../../../core/species/stock.ts';
 import { capital } from '../../../core/units/text.ts';
 import { useShown } from '../../store/derived.ts';
@@ -16,7 +16,7 @@ export function RowsLaid({ rows, onPick }: { rows: readonly LaidRow[]; onPick(ke
         <li key={row.name}>
           <strong>{row.name}</strong>, {formatLength(row.spacing, units, { decimals: 2 })} apart
           {row.rowGap > 0 ? `, ${formatLength(row.rowGap, units, { decimals: 2 })} from the row before` : ''};{' '}
-          {stockOf(stock).name}.
+          {inUnits(stockOf(stock).name, units)}.
           {filled.some(({ species }) => species) || <em> Nothing fills it here: it is left out.</em>}
           <ul className="wishes">
             {filled.map((one) => (

@@ -22,7 +22,7 @@ export const browsed = reading(['animals', 'features', 'settings', 'units'], (ju
           finding('browsed', judged, 'everywhere', {
             severity: 'caution',
             what: `Only a fence stops ${names(everywhere)}`,
-            why: `${counted(layout.stand.count, 'plant')} stand where ${names(everywhere)} are kept; guards are counted against the others alone. ${hedge && everywhere.some((animal) => guardAnimals[animal].fenceHedges) ? 'Fence the hedge 1 to 1.5 m off on either side, 2 m where horses reach over' : 'Fence the planting'}, and accept this once the fence stands.`,
+            why: `${counted(layout.stand.count, 'plant')} stand where ${names(everywhere)} are kept; guards are counted against the others alone. ${hedge && everywhere.some((animal) => guardAnimals[animal].fenceHedges) ? `Fence the hedge ${formatLength(1, holding.units)} to ${formatLength(1.5, holding.units)} off on either side, ${formatLength(2, holding.units)} where horses reach over` : 'Fence the planting'}, and accept this once the fence stands.`,
           }),
         ];
   const inPlaces = holding.features.flatMap((feature): Finding[] => {
