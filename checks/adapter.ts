@@ -5,10 +5,44 @@ import type { Point } from '../src/core/geometry/point.ts';
 import { chord, rayFrom } from '../src/core/sun/casters.ts';
 import { setbackFrom } from '../src/core/ground/boundary.ts';
 import { sunPosition } from '../src/core/sun/sun.ts';
-import { choosePacks } from '../src/core/order/packs.ts';
-import { guardHeight, stakeLength, tiesFor, withSpares } from '../src/core/order/protection.ts';
-import { finalOrder, leastOrder } from '../src/core/order/survival.ts';
-import { fabricPins, fabricRolls, mowLane, mulchRings } from '../src/core/order/weeds.ts';
+import { choosePacks, priceBreak } from '../src/core/order/packs.ts';
+import {
+  breakEvenArea,
+  breakEvenLine,
+  breakEvenPlants,
+  compareFence,
+} from '../src/core/order/protection/break-even.ts';
+import { guardHeight, stakeLength, tiesFor, withSpares } from '../src/core/order/protection/guards.ts';
+import { basket, cages } from '../src/core/order/protection/pieces.ts';
+import { augerFor, ballMass, bowl, crewDays, gypsum, holeSize, holeVolumes, rootGel } from '../src/core/order/holes.ts';
+import { budgetTotal, costPerSurvivor, sizeYears } from '../src/core/order/money.ts';
+import {
+  basinLitres,
+  bowser,
+  bucketDrain,
+  bucketRounds,
+  dripZones,
+  effectiveRain,
+  headLoss,
+  plantingWater,
+  wateringInterval,
+  weeklyWater,
+} from '../src/core/order/water.ts';
+import { chainedSurvival, finalOrder, leastOrder, sparesFor } from '../src/core/order/survival.ts';
+import { careCost } from '../src/core/order/weeds/cost.ts';
+import { cuttingPlan } from '../src/core/order/weeds/cutting-plan.ts';
+import { headland, mowHours, mowLane } from '../src/core/order/weeds/lanes.ts';
+import {
+  bagsFor,
+  fabricPins,
+  matsAndPins,
+  mulchRings,
+  mulchStrip,
+  spotArea,
+  stripsAcross,
+  xCut,
+} from '../src/core/order/weeds/mulch.ts';
+import { reserveWeeks } from '../src/core/order/weeds/reserve.ts';
 import { cycleOf, fittedIntervals, places, standardPlaces } from '../src/core/ranks/counting.ts';
 import { parallel } from '../src/core/geometry/parallel.ts';
 import { density, type BlockPattern } from '../src/core/ranks/block.ts';
@@ -49,6 +83,14 @@ function tally(
 
 /** A crown of the note as the product's own: its middle and half height. */
 const egg = ({ x, y, r, cb, H }: Inputs) => ({ x, y, z: (H + cb) / 2, r, half: (H - cb) / 2 });
+
+/** A volume as the note prints it. */
+const mulched = ({ settled, order }: { settled: number; order: number }, bagL: number) => ({
+  settledM3: settled,
+  orderM3: order,
+  orderYd3: toUs(order, 'yd3'),
+  bags: bagsFor(order, bagL),
+});
 
 const growing = ({ Hmax, G, p, h0, D, L, q, qSite }: Record<string, number>): Growing => ({
   fullHeight: Hmax!,
@@ -289,8 +331,7 @@ export const adapter: Readonly<Record<string, (inputs: Inputs) => unknown>> = {
   'order.least': ({ need, survival, prob, rho }) => leastOrder({ need, survival, prob, rho }),
   'order.final': ({ positions, spares, cull }) => finalOrder(positions, spares, cull),
   'order.packs': ({ need, packs, aim }) => {
-    if (aim !== 'cost') return NOT_BUILT;
-    const { quantity, cost, counts } = choosePacks(need, packs);
+    const { quantity, cost, counts } = choosePacks(need, packs, aim);
     return {
       qty: quantity,
       cost,
@@ -299,29 +340,73 @@ export const adapter: Readonly<Record<string, (inputs: Inputs) => unknown>> = {
       ),
     };
   },
+  'order.spares': ({ n, mortality, prob }) => sparesFor(n, mortality, prob),
+  'order.breaks': ({ need, tiers }) => {
+    const { quantity, cost } = priceBreak(need, tiers);
+    return { qty: quantity, cost };
+  },
+  'order.survivalChain': ({ first, later, years }) => chainedSurvival(first, later, years),
   'guard.height': ({ animals, snow }) => guardHeight(animals as Animal[], snow),
   'guard.stake': (inputs) => stakeLength(inputs),
   'guard.ties': ({ tube }) => tiesFor(tube),
   'guard.packs': ({ n, spareShare, pack }) => withSpares(n, spareShare, pack),
-  'weed.fabricRolls': ({ rows, ...options }) => fabricRolls(rows, options),
+  'guard.cages': ({ n, ...options }) => cages(n, options),
+  'guard.basket': (inputs) => basket(inputs),
+  'guard.compare': (inputs) => compareFence(inputs),
+  'guard.breakEvenN': (inputs) => breakEvenPlants(inputs),
+  'guard.breakEvenArea': (inputs) => breakEvenArea(inputs),
+  'guard.breakEvenLine': (inputs) => breakEvenLine(inputs),
+  'weed.fabricRolls': ({ rows, ...options }) => {
+    const { rolls, joints, offcuts, remnant } = cuttingPlan(rows, options);
+    return { rolls, joints, offcuts: offcuts.reduce((sum, piece) => sum + piece, 0), remnant };
+  },
   'weed.pins': ({ rows, ...options }) => fabricPins(rows, options),
-  'weed.mulchRing': ({ bagL, ...inputs }) => {
-    const { settled, order } = mulchRings(inputs);
-    return {
-      settledM3: settled,
-      orderM3: order,
-      orderYd3: toUs(order, 'yd3'),
-      bags: Math.ceil((order * 1000) / bagL - 1e-9),
-    };
+  'weed.mats': ({ n, ...options }) => matsAndPins(n, options),
+  'weed.mulchRing': ({ bagL, ...inputs }) => mulched(mulchRings(inputs), bagL),
+  'weed.mulchStrip': ({ L, bagL, ...inputs }) => mulched(mulchStrip({ length: L, ...inputs }), bagL),
+  'weed.spots': ({ n, spacing, diameter }) => spotArea(n, spacing, diameter),
+  'weed.stripsAcross': ({ width, roll, overlap }) => stripsAcross(width, roll, overlap),
+  'weed.xcut': ({ slit }) => xCut(slit),
+  'weed.mowLane': (inputs) => {
+    const { clear, passes, times } = mowLane(inputs);
+    return { clear, ok: passes, passes: times };
   },
-  'weed.mowLane': ({ overlap, ...inputs }) => {
-    const { clear, passes } = mowLane(inputs);
-    return {
-      clear,
-      ok: passes,
-      passes: passes ? Math.ceil((clear - 2 * inputs.clearance - overlap) / (inputs.deck - overlap) - 1e-9) : 0,
-    };
-  },
+  'weed.headland': ({ turnR, pitch, machineW, margin }) => headland({ turn: turnR, pitch, width: machineW, margin }),
+  'weed.mowHours': ({ area, width, kmh, efficiency }) => mowHours(area, width, kmh, efficiency),
+  'weed.reserve': ({ awc, mad, depth, et0, kSoil, mulchCut, kWeed, weedCover, kTree }) =>
+    reserveWeeks({
+      held: awc,
+      share: mad,
+      depth,
+      evaporation: et0,
+      soil: kSoil,
+      weed: kWeed,
+      tree: kTree,
+      mulchCut,
+      weedCover,
+    }),
+  'weed.cost5': (inputs) => careCost(inputs),
+  'hole.size': (inputs) => holeSize(inputs),
+  'hole.volumes': (inputs) => holeVolumes(inputs),
+  'hole.frustum': (inputs) => bowl(inputs),
+  'hole.auger': ({ width }) => augerFor(width),
+  'hole.ballMass': (inputs) => ballMass(inputs),
+  'hole.gypsum': (inputs) => gypsum(inputs),
+  'hole.gel': (inputs) => rootGel(inputs),
+  'crew.days': (inputs) => crewDays(inputs),
+  'water.planting': (inputs) => plantingWater(inputs),
+  'water.weekly': (inputs) => weeklyWater(inputs),
+  'water.effRainMonth': ({ P }) => effectiveRain(P),
+  'water.interval': (inputs) => wateringInterval(inputs),
+  'water.drip': (inputs) => dripZones(inputs),
+  'water.hazen': (inputs) => headLoss(inputs),
+  'water.bucketDrain': (inputs) => bucketDrain(inputs),
+  'water.bucketRounds': (inputs) => bucketRounds(inputs),
+  'water.bowser': (inputs) => bowser(inputs),
+  'water.basin': (inputs) => basinLitres(inputs),
+  'budget.sizeYears': (inputs) => sizeYears(inputs),
+  'budget.total': (inputs) => budgetTotal(inputs),
+  'budget.perSurvivor': (inputs) => costPerSurvivor(inputs),
   'stake.chainage': ({ A, B, P }) => {
     const { chainage, offset } = chainageOf(polyline([A, B]), P as Point);
     return { chainage, offsetRight: offset };

@@ -1,4 +1,5 @@
-import { holdingFromPlan, type PlanSchema } from '../src/core/files/plan-json.ts';
+import { holdingFromPlan } from '../src/core/files/plan-json.ts';
+import type { PlanSchema } from '../src/core/files/plan-schema.ts';
 import { judge } from '../src/core/findings/judge.ts';
 import { layHolding } from '../src/core/ranks/laid.ts';
 import type { Finding } from '../src/core/findings/finding.ts';

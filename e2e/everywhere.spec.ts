@@ -15,6 +15,14 @@ const VIEWS = [
   '/h/tern-hollow/ranks/p1',
   '/h/tern-hollow/ranks/new',
   '/h/tern-hollow/order',
+  '/h/tern-hollow/order/weeds/p2',
+  '/h/tern-hollow/order/animals',
+  '/h/tern-hollow/order/holes/p7',
+  '/h/tern-hollow/order/water',
+  '/h/tern-hollow/order/tools',
+  '/h/tern-hollow/order/here',
+  '/h/tern-hollow/order/plants',
+  '/h/tern-hollow/order/money',
   '/h/tern-hollow/field/p1',
 ];
 

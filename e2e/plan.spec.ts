@@ -101,12 +101,12 @@ test('prices changed follow through to the figures', async ({ page }) => {
   await openDemo(page);
   const before = await figure(page, 'cost');
   await page.getByRole('link', { name: 'Order' }).click();
-  const price = page.getByRole('spinbutton', { name: 'Guard, 1.2 m' });
-  await price.fill('11.65');
+  const price = page.getByRole('spinbutton', { name: 'Mulch mat', exact: true });
+  await price.fill('11.60');
   await price.press('Enter');
-  await expect(page.getByText('Guard, 1.2 m (yours)')).toBeVisible();
+  await expect(page.getByText('Mulch mat (yours)')).toBeVisible();
   await page.getByRole('link', { name: 'Ranks' }).click();
-  expect((await figure(page, 'cost')) - before).toBe(2710); // 271 guards, 10 dearer each
+  expect((await figure(page, 'cost')) - before).toBe(2710); // 271 mats, 10 dearer each
 });
 
 test('the plan opens on the planting in hand, the inset moves it, and the whole holding can still be seen', async ({

@@ -71,6 +71,12 @@ async function walk(page: Page, other: RegExp): Promise<void> {
   await page.goto(`/h/${stops}/order`);
   await expect(page.getByTestId('order-total')).toBeVisible();
   await look('order');
+  for (const stop of ['weeds', 'animals', 'holes', 'water', 'tools', 'here', 'plants', 'money']) {
+    await page.goto(`/h/${stops}/order/${stop}`);
+    await expect(page.getByRole('main')).toBeVisible();
+    await page.waitForTimeout(400);
+    await look(`order/${stop}`);
+  }
   for (const planting of ['p1', 'p3', 'p6', 'p7']) {
     await page.goto(`/h/${stops}/field/${planting}`);
     await expect(page.getByRole('heading', { level: 1 })).toBeVisible();

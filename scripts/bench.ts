@@ -3,6 +3,7 @@ import { drawing } from './bench/drawing.ts';
 import { edits, layouts } from './bench/edits.ts';
 import { importOfMany } from './bench/files.ts';
 import { firstLoad } from './bench/load.ts';
+import { orders } from './bench/order.ts';
 import { plainWay } from './bench/plain-way.ts';
 import { stockInHand } from './bench/stock.ts';
 import { sunMap } from './bench/sun.ts';
@@ -16,5 +17,6 @@ tell([
   ...sunMap(),
   ...importOfMany(),
   ...stockInHand(),
+  ...orders(),
   ...firstLoad(),
 ]);

@@ -15,12 +15,14 @@ import {
   refuse,
   Unreadable,
 } from '../src/core/files/problems.ts';
+import { billOf } from '../src/core/files/bill-report.ts';
 import { report } from '../src/core/files/report.ts';
 import type { Holding } from '../src/core/holding/schema.ts';
 import type { ReadTask } from './plan-read.ts';
 
 const USAGE = `Usage:
   npm run -s plan -- report FILE.closerank        totals, positions and findings as JSON
+  npm run -s plan -- bill FILE.closerank          what to have, what to buy and what it costs, as JSON
   npm run -s plan -- export FILE.closerank DIR    peg sheets, order list and GeoJSON into DIR
   npm run -s plan -- new plan.json DIR            builds a holding from plan.json into DIR and reports it
   npm run -s plan -- read FILE [HOLDING]          what a map file would bring in, as JSON`;
@@ -97,6 +99,7 @@ const print = (value: unknown): void => void process.stdout.write(`${JSON.string
 
 async function run([verb, file, directory]: string[]): Promise<void> {
   if (verb === 'report' && file) return print(report(await holdingIn(file)));
+  if (verb === 'bill' && file) return print(billOf(await holdingIn(file)));
   if (verb === 'export' && file && directory) {
     const sans = 'atkinson-hyperlegible-next';
     const fonts = { regular: await font(sans, 400), bold: await font(sans, 700), heading: await font('bitter', 600) };

@@ -2,7 +2,7 @@
 import { writeFileSync } from 'node:fs';
 import { z } from 'zod';
 import { HOLDING_VERSION, HoldingSchema } from '../src/core/holding/schema.ts';
-import { PlanSchema } from '../src/core/files/plan-json.ts';
+import { PlanSchema } from '../src/core/files/plan-schema.ts';
 
 interface Node {
   readonly type?: string;

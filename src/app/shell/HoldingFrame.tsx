@@ -1,6 +1,7 @@
 import { Button } from 'antd';
 import { Suspense, useEffect, useState } from 'react';
 import { Link, Navigate, Route, Routes, useLocation, useNavigate, useParams } from 'react-router';
+import { onceJudged } from '../store/derived.ts';
 import { useSession, close, dropUnsaved, open, redoNext, undoLast, type OpenProblem } from '../store/session.ts';
 import type { Holding } from '../../core/holding/schema.ts';
 import { look, lookNow } from '../store/look-at.ts';
@@ -15,7 +16,7 @@ import { TopBar } from './TopBar.tsx';
 const Finder = later(() => import('./Finder.tsx'), 'Finder');
 const GroundView = later(() => import('../views/ground/GroundView.tsx'), 'GroundView');
 const WalkListView = later(() => import('../views/ground/WalkListView.tsx'), 'WalkListView');
-const OrderView = later(() => import('../views/order/OrderView.tsx'), 'OrderView');
+const OrderView = later(() => onceJudged(import('../views/order/OrderView.tsx')), 'OrderView');
 const FieldView = later(() => import('../views/field/FieldView.tsx'), 'FieldView');
 const SpeciesBook = later(() => import('../views/species/SpeciesBook.tsx'), 'SpeciesBook');
 const MendingView = later(() => import('../views/holdings/MendingView.tsx'), 'MendingView');
@@ -130,7 +131,7 @@ function Stages() {
             <Route path="ground/list" element={<WalkListView />} />
             <Route path="ground/:stop?" element={<GroundView />} />
             <Route path="ranks/:planting?" element={<RanksView />} />
-            <Route path="order" element={<OrderView />} />
+            <Route path="order/:stop?/:planting?" element={<OrderView />} />
             <Route path="field/:planting?" element={<FieldView />} />
             <Route path="species" element={<SpeciesBook />} />
             <Route path="*" element={<Navigate to="ground" replace />} />

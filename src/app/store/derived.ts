@@ -1,11 +1,12 @@
 import { createContext, useContext } from 'react';
+import { create } from 'zustand';
 import type { Finding } from '../../core/findings/finding.ts';
-import { Memory } from '../../core/findings/memory.ts';
-import { judge } from '../../core/findings/judge.ts';
+import type * as judgements from './judging.ts';
+import type { Memory } from '../../core/findings/memory.ts';
 import type { Laid } from '../../core/ranks/laid.ts';
 import type { Holding, Planting } from '../../core/holding/schema.ts';
-import { orderList, type OrderList } from '../../core/order/order-list.ts';
-import { quantities, type Quantities } from '../../core/order/quantities.ts';
+import type { OrderList } from '../../core/order/order-list.ts';
+import type { Quantities } from '../../core/order/quantities.ts';
 import { bookOf, type SpeciesBook } from '../../core/species/book.ts';
 import { phaseOf, phasesOf } from '../../core/ranks/phases.ts';
 import { cameOf } from '../../core/ranks/as-before.ts';
@@ -13,6 +14,22 @@ import { layOut, type Layout } from '../../core/ranks/lay-out.ts';
 import type { Stand } from '../../core/ranks/stand.ts';
 import { useLook } from './look-at.ts';
 import { useSession } from './session.ts';
+
+/** The rules and the sums, once they are here: the plan is drawn without them. */
+let judging: typeof judgements | null = null;
+const useJudged = create(() => ({ ready: false }));
+
+/** Settled once plans are judged and summed; until then no finding is known, and no sum asked for. */
+export const judgingReady: Promise<void> = import('./judging.ts').then((found) => {
+  judging = found;
+  useJudged.setState({ ready: true });
+});
+
+/** Everything that a view needs which asks for findings or sums. */
+export const onceJudged = async <T>(view: Promise<T>): Promise<T> => {
+  await judgingReady;
+  return view;
+};
 
 type Asked = Pick<Holding, 'boundary' | 'features' | 'species'>;
 const layouts = new WeakMap<Planting, Asked & { readonly layout: Layout }>();
@@ -50,26 +67,26 @@ export class Worked {
 
   findingsOf(id: string): readonly Finding[] {
     const laid = this.laid(id);
-    if (!laid) return [];
+    if (!laid || !judging) return [];
     let found = this.findings.get(id);
     if (!found) {
       let memory = memories.get(id);
-      if (!memory) memories.set(id, (memory = new Memory()));
-      this.findings.set(id, (found = judge(this.holding, laid, this.all, memory)));
+      if (!memory) memories.set(id, (memory = new judging.Memory()));
+      this.findings.set(id, (found = judging.judge(this.holding, laid, this.all, memory)));
     }
     return found;
   }
 
   quantitiesOf(id: string): Quantities | null {
     const laid = this.laid(id);
-    if (!laid) return null;
+    if (!laid || !judging) return null;
     let sum = this.sums.get(id);
-    if (!sum) this.sums.set(id, (sum = quantities(laid.planting, laid.layout, this.holding)));
+    if (!sum) this.sums.set(id, (sum = judging.quantities(laid.planting, laid.layout, this.holding)));
     return sum;
   }
 
   order(): OrderList {
-    return (this.list ??= orderList(
+    return (this.list ??= judging!.orderList(
       this.all.map(({ planting }) => this.quantitiesOf(planting.id)!),
       this.holding,
     ));
@@ -85,8 +102,8 @@ export class Worked {
     const earlier = this.phases()
       .filter((phase) => phase.later < later)
       .flatMap((phase) => this.orderOfPhase(phase.later).plants);
-    return orderList(
-      this.all.map(({ planting, layout }) => quantities(planting, phaseOf(layout, later), this.holding)),
+    return judging!.orderList(
+      this.all.map(({ planting, layout }) => judging!.quantities(planting, phaseOf(layout, later), this.holding)),
       this.holding,
       earlier,
     );
@@ -131,4 +148,8 @@ const NONE: readonly number[] = [];
 /** The species that count on the open holding. */
 export const useBook = (): SpeciesBook => bookOf(useShown());
 
-export const useWorked = (): Worked => workOut(useShown());
+/** What follows from the holding as shown; asked again once plans are judged. */
+export function useWorked(): Worked {
+  useJudged();
+  return workOut(useShown());
+}

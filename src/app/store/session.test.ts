@@ -1,6 +1,6 @@
 import 'fake-indexeddb/auto';
 import Dexie from 'dexie';
-import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { afterEach, beforeAll, beforeEach, describe, expect, it, vi } from 'vitest';
 import { sample } from '../../../checks/sample.ts';
 import { take } from '../../core/holding/command.ts';
 import { mend } from '../../core/holding/mend.ts';
@@ -22,7 +22,7 @@ vi.stubGlobal(
 const { db, storageSentence } = await import('./db.ts');
 const shelf = await import('./shelf.ts');
 const session = await import('./session.ts');
-const { workOut } = await import('./derived.ts');
+const { judgingReady, workOut } = await import('./derived.ts');
 
 const holding = sample();
 const state = () => session.useSession.getState();
@@ -380,6 +380,7 @@ describe('the shelf', () => {
 });
 
 describe('what follows from a holding', () => {
+  beforeAll(() => judgingReady);
   it('is worked out once, and again only for the planting that changed', () => {
     const worked = workOut(holding);
     expect(workOut(holding)).toBe(worked);

@@ -13,6 +13,7 @@ import type { Moisture, Species, Use } from '../holding/species-schema.ts';
 import { harmsOf } from '../species/harm.ts';
 import { belonging } from '../species/belongs.ts';
 import { moreOf } from '../species/more.ts';
+import { weights } from '../species/weights.ts';
 import { formatLength } from '../units/quantities.ts';
 import { becomes } from '../species/mature.ts';
 import type { Laid } from '../ranks/laid.ts';
@@ -114,6 +115,8 @@ interface Said {
   readonly inFavour: string[];
 }
 
+const WEIGH = weights.spot;
+
 /** How a species suits a spot, in words. */
 export function rank(species: Species, spot: Spot, holding: Holding, use: Use | null): Ranked {
   const said: Said = { faults: [], cares: [], inFavour: [] };
@@ -132,17 +135,17 @@ export function rank(species: Species, spot: Spot, holding: Holding, use: Use | 
   if (bearsWind && use === 'windbreak') inFavour.push('stands in the open wind');
   if (fixesNitrogen) inFavour.push('feeds the soil with nitrogen');
   const score =
-    weight -
-    10 * faults.length -
-    3 * cares.length +
-    1 * inFavour.length +
-    (thrives ? 4 : 0) +
-    (use && uses.includes(use) ? 3 : 0) -
+    weight +
+    WEIGH.fault * faults.length +
+    WEIGH.care * cares.length +
+    WEIGH.inFavour * inFavour.length +
+    (thrives ? WEIGH.thrives : 0) +
+    (use && uses.includes(use) ? WEIGH.use : 0) +
     // Of two that suit, the one that can hurt nobody and burns less.
-    (harmsOf(species).length > 0 ? 2 : 0) -
-    (flammable ? 1 : 0) -
+    (harmsOf(species).length > 0 ? WEIGH.harms : 0) +
+    (flammable ? WEIGH.flammable : 0) +
     // Fruit bushes, herbs and climbers do a row's work only where they are asked for.
-    (['fruit', 'herb', 'climber'].includes(species.kind) && !(use && uses.includes(use)) ? 2 : 0);
+    (['fruit', 'herb', 'climber'].includes(species.kind) && !(use && uses.includes(use)) ? WEIGH.notAsked : 0);
   return {
     species,
     score,

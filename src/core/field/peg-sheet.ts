@@ -6,8 +6,9 @@ import type { Layout } from '../ranks/lay-out.ts';
 import { clearedStretch } from '../ranks/clearing.ts';
 import { numberInRow, speciesAt, type LaidRow, type Stand } from '../ranks/stand.ts';
 import { stockOf } from '../species/stock.ts';
-import { settingOf } from '../holding/settings.ts';
-import { crateFor, guardHeight, isHedge, sayStake } from '../order/protection.ts';
+import { crateParts, sayStake } from '../order/protection/guards.ts';
+import { protectedParts } from '../order/protection/guard-kit.ts';
+import { forms } from '../order/protection/kinds.ts';
 import { formatTape } from '../units/quantities.ts';
 import { knownPoints } from './known-points.ts';
 import { chordOf, isStraight, setOutPegs, STRING_OFF, type SetOutWay } from './set-out.ts';
@@ -122,7 +123,7 @@ export function pegSheet(
     holding: holding.name,
     planting: planting.name,
     plants: stand.count,
-    setUp: baseline ? setUpNotes(planting, baseline.line, holding) : [],
+    setUp: baseline ? setUpNotes(planting, layout, baseline.line, holding) : [],
     setOut: baseline ? setOutOf(planting, baseline.line, planted, holding, way) : null,
     rows,
     walkMetres: route.metres,
@@ -200,20 +201,19 @@ function fromKnown(p: Point, holding: Holding): string {
 }
 
 /** How the guards' stakes are driven, or their crates built. */
-function guardNote({ guarded, rows }: Planting, holding: Holding): string[] {
-  const { animals } = holding;
-  const hedge = isHedge(rows.map(({ spacing }) => spacing));
-  const { size } = guardHeight(animals, settingOf(holding, 'guard.snow'), hedge);
-  const crate = crateFor(animals, hedge);
-  if (guarded && size !== null && crate)
-    return [
-      `Crates of ${formatTape(size, holding.units)}: ${crate.posts} posts and ${crate.rails} rails round each, mesh inside them.`,
-    ];
-  const stake = guarded && size !== null ? sayStake(size, holding.units) : '';
-  return stake ? [`Guards of ${formatTape(size!, holding.units)}: each stake ${stake}.`] : [];
+function guardNote(planting: Planting, layout: Layout, holding: Holding): string[] {
+  return protectedParts(planting, layout, holding).flatMap(({ protection: { guard } }) => {
+    if (!guard) return [];
+    const { label, crate, stakes } = forms[guard.form]!;
+    const tall = `${label} of ${formatTape(guard.size, holding.units)}`;
+    if (crate)
+      return [`${tall}: ${crateParts.posts} posts and ${crateParts.rails} rails round each, mesh inside them.`];
+    const stake = stakes > 0 ? sayStake(guard.size, holding.units) : '';
+    return stake ? [`${tall}: each stake ${stake}.`] : [];
+  });
 }
 
-function setUpNotes(planting: Planting, line: Polyline, holding: Holding): string[] {
+function setUpNotes(planting: Planting, layout: Layout, line: Polyline, holding: Holding): string[] {
   const { units } = holding;
   const { side, baseline } = planting;
   const tape = (metres: number) => formatTape(metres, units);
@@ -234,7 +234,7 @@ function setUpNotes(planting: Planting, line: Polyline, holding: Holding): strin
     isStraight(line)
       ? `Baseline: ${tape(line.length)} from the zero peg, setting out to the ${compassName(whole)} (${Math.round(whole)}°). ${rowsLie}`
       : `Baseline: ${tape(line.length)} along its bends and curves. ${rowsLie} Its pegs are in the table below, measured from a straight chord: from the zero peg ${tape(length)} to the ${compassName(whole)} (${Math.round(whole)}°), to the far peg, ${from(end)}.`,
-    ...guardNote(planting, holding),
+    ...guardNote(planting, layout, holding),
     `Right angles: ${tape(a)} along, ${tape(b)} across, ${tape(diagonal(a, b))} between. At the far end measure both diagonals of the whole set; if they differ by more than a part in two hundred, measure again.`,
   ];
 }

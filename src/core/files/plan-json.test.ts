@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { layHolding } from '../ranks/laid.ts';
 import { newPlanting } from '../ranks/patterns.ts';
 import { counts } from '../../../checks/sample.ts';
+import { plainMeans } from '../holding/means-schema.ts';
 import { HoldingSchema } from '../holding/schema.ts';
 import { holdingFromPlan } from './plan-json.ts';
 import { report } from './report.ts';
@@ -309,8 +310,7 @@ describe(report, () => {
     const [laid] = holding.plantings;
     expect(laid).toMatchObject({
       id: 'p1',
-      weeds: 'mats',
-      guarded: true,
+      means: plainMeans('mats', true),
       rows: [{ id: 'p1r1', name: 'Hedge', kept: { height: 3 } }],
     });
     const bare = { ...holding, plantings: [] };
@@ -338,7 +338,7 @@ describe(report, () => {
     const { answers: _, ...rowsOnly } = both;
     const own = holdingFromPlan({ name: 'x', latitude: 50, longitude: 0, plantings: [rowsOnly] }, 'x').plantings[0]!;
     expect(own).toMatchObject({
-      weeds: 'none',
+      means: plainMeans('none', true),
       rows: [{ stock: 'whip', runs: [{ species: 'corylus-avellana', count: 1, stock: 'pot4' }] }],
     });
     expect(layHolding({ ...holding, plantings: [own] })[0]!.layout.stand.stockIds).toEqual(['pot4']);

@@ -1,160 +1,23 @@
-import { z } from 'zod';
 import { newCorners } from '../holding/ground-commands.ts';
 import { Refused } from '../holding/command.ts';
+import { plainMeans } from '../holding/means-schema.ts';
 import { sayShape } from '../holding/say-shape.ts';
 import { sayIssue } from '../holding/limits.ts';
 import { told } from '../place/climate.ts';
 import { newHolding } from '../holding/new-holding.ts';
-import { ANIMALS, ClimateSchema, type Climate, EVIDENCE, TerrainSchema } from '../holding/ground-schema.ts';
-import {
-  CORNERS,
-  ENDS,
-  HoldingSchema,
-  MIXES,
-  PURPOSES,
-  WEEDS,
-  type Baseline,
-  type Holding,
-  type Row,
-} from '../holding/schema.ts';
+import { type Climate } from '../holding/ground-schema.ts';
+import { HoldingSchema, type Baseline, type Holding, type Row } from '../holding/schema.ts';
 import { checkBoundary, inward } from '../ground/boundary.ts';
-import { FEATURE_KINDS, newFeature } from '../ground/features.ts';
+import { newFeature } from '../ground/features.ts';
 import { drawnBaseline, drawnBlock } from '../ranks/baseline.ts';
 import { appBook } from '../species/book.ts';
 import { regionNamed } from '../place/regions.ts';
 import { newPlanting } from '../ranks/patterns.ts';
+import { wrongRootstock } from '../species/rootstocks.ts';
 import { isStock, stocks } from '../species/stock.ts';
+import { weedMethods } from '../order/weeds/methods.ts';
 import { Unreadable } from './problems.ts';
-
-const point = z.tuple([z.number(), z.number()]);
-
-/**
- * The small JSON that a plan is built from without a screen. Points are metres east and north of the place.
- * A row's `species` is a sequence of counted runs, e.g. `[[2, "Viburnum opulus"], [1, "Euonymus europaeus"]]`.
- */
-export const PlanSchema = z.strictObject({
-  name: z.string(),
-  latitude: z.number(),
-  longitude: z.number(),
-  /** Botanical region, a level 3 code; the one that the place proposes where left out. */
-  region: z.string().nullable().default(null),
-  nativeOnly: z.boolean().default(false),
-  units: z.enum(['metric', 'us']).default('metric'),
-  currency: z.string().default('EUR'),
-  animals: z.array(z.enum(ANIMALS)).default([]),
-  settings: z.record(z.string(), z.number()).default({}),
-  climate: ClimateSchema.omit({ from: true })
-    .extend({ source: z.string(), simulated: z.boolean() })
-    .nullable()
-    .default(null),
-  terrain: TerrainSchema.nullable().default(null),
-  rules: z.array(z.looseObject({ kind: z.string() })).default([]),
-  aims: z.array(z.looseObject({ kind: z.string() })).default([]),
-  thriving: z.array(z.string()).default([]),
-  boundary: z
-    .array(
-      z.strictObject({
-        at: point,
-        pin: z.enum(['found', 'assumed']).default('assumed'),
-        restsOn: z.enum(EVIDENCE).nullable().default(null),
-      }),
-    )
-    .nullable()
-    .default(null),
-  features: z
-    .array(z.looseObject({ kind: z.enum(FEATURE_KINDS), name: z.string().default(''), points: z.array(point).min(1) }))
-    .default([]),
-  plantings: z
-    .array(
-      z.strictObject({
-        name: z.string(),
-        purpose: z.enum(PURPOSES).default('blank'),
-        baseline: z.union([
-          z.strictObject({
-            points: z.array(point),
-            curved: z.boolean().default(false),
-            closed: z.boolean().default(false),
-          }),
-          z.strictObject({ besideSide: z.number().int().min(1), setback: z.number() }),
-          z.strictObject({ beside: z.string(), setback: z.number(), on: z.enum(['left', 'right']) }),
-          z.strictObject({
-            outline: z.array(point),
-            headland: z.number().default(0),
-            bearing: z.number().optional(),
-            shift: z.strictObject({ along: z.number(), across: z.number() }).default({ along: 0, across: 0 }),
-            lanes: z.strictObject({ every: z.number(), width: z.number() }).nullable().default(null),
-          }),
-          z.strictObject({ anchors: z.array(point).min(1) }),
-        ]),
-        corners: z.enum(CORNERS).default('round'),
-        side: z.enum(['left', 'right']).default('right'),
-        weeds: z.enum(WEEDS).optional(),
-        guarded: z.boolean().optional(),
-        /** To the questions of its purpose's pattern, which lays the rows where they are left out. */
-        answers: z.record(z.string(), z.string()).optional(),
-        rows: z
-          .array(
-            z.strictObject({
-              name: z.string().optional(),
-              rowGap: z.number().default(0),
-              across: z.boolean().default(false),
-              spacing: z.number(),
-              staggered: z.boolean().default(false),
-              inset: z.number().default(0),
-              trim: z
-                .strictObject({ start: z.number().default(0), stop: z.number().default(0) })
-                .default({ start: 0, stop: 0 }),
-              mix: z.enum(MIXES).default('turn'),
-              offset: z.number().default(0),
-              seed: z.number().default(1),
-              ends: z.enum(ENDS).default('keep'),
-              stock: z.string().default('whip'),
-              kept: z
-                .strictObject({
-                  height: z.number().nullable().default(null),
-                  width: z.number().nullable().default(null),
-                  clearStem: z.number().nullable().default(null),
-                })
-                .nullable()
-                .default(null),
-              later: z.number().default(0),
-              /** How many of which, what they are bought as where that is not what the row is ('' for what it is), and which variety by type. */
-              species: z
-                .array(
-                  z.union([
-                    z.tuple([z.number(), z.string()]),
-                    z.tuple([z.number(), z.string(), z.string()]),
-                    z.tuple([z.number(), z.string(), z.string(), z.string()]),
-                  ]),
-                )
-                .min(1),
-              standards: z
-                .strictObject({
-                  species: z.string(),
-                  stock: z.string().default('feathered'),
-                  every: z.number(),
-                  first: z.number().default(0),
-                })
-                .nullable()
-                .default(null),
-            }),
-          )
-          .optional(),
-        gaps: z
-          .array(
-            z.strictObject({
-              kind: z.enum(['gate', 'crossing', 'gap']).default('gap'),
-              at: z.number(),
-              width: z.number(),
-            }),
-          )
-          .default([]),
-        clearings: z.array(z.strictObject({ name: z.string().default(''), at: point, radius: z.number() })).default([]),
-      }),
-    )
-    .default([]),
-});
-type Plan = z.infer<typeof PlanSchema>;
+import { PlanSchema, type Plan } from './plan-schema.ts';
 
 /** The holding that a plan JSON called `name` describes. The same JSON gives the same holding, ids and all. */
 export function holdingFromPlan(json: unknown, name: string): Holding {
@@ -225,7 +88,12 @@ function build(plan: Plan): Holding {
 }
 
 /** A planting as the plan lays it row by row, or, where it gives no rows, as the pattern of its purpose does here. */
-function plantingOf({ rows, answers, ...given }: Plan['plantings'][number], id: string, ground: Holding, plan: Plan) {
+function plantingOf(
+  { rows, answers, weeds, guarded, means, ...given }: Plan['plantings'][number],
+  id: string,
+  ground: Holding,
+  plan: Plan,
+) {
   if (rows && answers)
     throw new Refused(
       `'${given.name}' gives rows and answers. Leave out the rows to have the pattern of '${given.purpose}' lay them, or the answers to lay your own.`,
@@ -233,7 +101,7 @@ function plantingOf({ rows, answers, ...given }: Plan['plantings'][number], id: 
   const baseline = baselineOf(given.baseline, ground.features, plan);
   let row = 0;
   const laid = rows
-    ? { weeds: 'none' as const, guarded: true, rows: rows.map((one, r) => rowOf(one, `${id}r${r + 1}`, r)) }
+    ? { means: plainMeans('none', true), rows: rows.map((one, r) => rowOf(one, `${id}r${r + 1}`, r)) }
     : newPlanting({
         name: given.name,
         purpose: given.purpose,
@@ -247,8 +115,12 @@ function plantingOf({ rows, answers, ...given }: Plan['plantings'][number], id: 
     ...given,
     id,
     baseline: 'baseline' in laid ? laid.baseline : baseline,
-    weeds: given.weeds ?? laid.weeds,
-    guarded: given.guarded ?? laid.guarded,
+    means: {
+      ...laid.means,
+      ...(weeds === undefined ? {} : { weeds: plainMeans(weedMethodNamed(weeds), true).weeds }),
+      ...(guarded === undefined ? {} : { protection: plainMeans('none', guarded).protection }),
+      ...means,
+    },
     rows: laid.rows,
     clearings: given.clearings.map((clearing, c) => ({ ...clearing, id: `${id}c${c + 1}` })),
     gaps: given.gaps.map((gap, g) => ({ ...gap, id: `${id}g${g + 1}` })),
@@ -270,11 +142,12 @@ function rowOf({ species, standards, ...row }: PlanRow, id: string, r: number): 
     id,
     name: row.name ?? `Row ${r + 1}`,
     stock: stockNamed(row.stock),
-    runs: species.map(([count, name, stock, variety]) => ({
+    runs: species.map(([count, name, stock, variety, on]) => ({
       species: speciesNamed(name),
       count,
       ...(stock ? { stock: stockNamed(stock) } : {}),
       ...(variety ? { variety } : {}),
+      ...(on ? { rootstock: rootstockNamed(speciesNamed(name), on) } : {}),
     })),
     standards: standards && {
       ...standards,
@@ -292,6 +165,17 @@ function speciesNamed(name: string): string {
       `'${name}' is not in the catalogue. Give its accepted botanical name, for example 'Corylus avellana'.`,
     );
   return species.id;
+}
+
+function weedMethodNamed(id: string): string {
+  if (id in weedMethods) return id;
+  throw new Refused(`'${id}' is no way to keep weeds down. Use one of ${Object.keys(weedMethods).join(', ')}.`);
+}
+
+function rootstockNamed(species: string, on: string): string {
+  const wrong = wrongRootstock(appBook.of(species), on);
+  if (wrong) throw new Refused(wrong);
+  return on;
 }
 
 function stockNamed(id: string): string {

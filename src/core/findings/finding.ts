@@ -56,6 +56,8 @@ export type Part =
       | 'region'
       | 'nativeOnly'
       | 'units'
+      | 'prices'
+      | 'kits'
     >
   | 'planted'
   | 'others';

@@ -14,7 +14,8 @@ import {
   setHolding,
   setSetting,
 } from '../holding/ground-commands.ts';
-import { addGap, setPlanting, setRow } from '../holding/planting-commands.ts';
+import { setWay } from '../holding/means-commands.ts';
+import { addGap, setRow } from '../holding/planting-commands.ts';
 import type { Holding } from '../holding/schema.ts';
 import { cameOf } from '../ranks/as-before.ts';
 import { layHolding, type Laid } from '../ranks/laid.ts';
@@ -137,7 +138,7 @@ function randomEdit(holding: Holding, random: () => number): Command {
     () => setRow(planting.id, edited.id, { staggered: !edited.staggered }),
     () => setRow(planting.id, edited.id, { runs: [{ species: one(catalogue).id, count: 1 }] }),
     () => setRow(planting.id, edited.id, { kept: { height: about(1, 6), width: about(0.5, 4), clearStem: null } }),
-    () => setPlanting(planting.id, { guarded: random() < 0.5 }, 'guards'),
+    () => setWay(planting.id, 'protection', { method: random() < 0.5 ? 'fitting' : 'none' }, 'guards'),
     () => addGap(planting.id, { id: `g${random()}`, kind: 'gap', at: about(2, 38), width: about(1, 6) }),
     () => setCorner(one(holding.boundary!).id, { at: [about(-30, 70), about(-30, 70)] }),
     () => setAnimals([one(ANIMALS), one(ANIMALS)]),

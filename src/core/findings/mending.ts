@@ -1,3 +1,4 @@
+import { weedMethod } from '../order/weeds/methods.ts';
 import { runOf } from '../species/stock.ts';
 import { plantedOn } from '../ranks/laid.ts';
 import { DEMANDS } from '../holding/species-schema.ts';
@@ -223,7 +224,7 @@ function harmlessBeside(like: Species, { holding, planting, layout }: Judged): (
       (!its.flammable || was.flammable === true) &&
       (!its.shedsLimbs || was.shedsLimbs === true) &&
       thirst(its) <= thirst(was) &&
-      (planting.weeds !== 'fabric' || !species.suckers || like.suckers) &&
+      (weedMethod(planting.means.weeds.method).lays !== 'strip' || !species.suckers || like.suckers) &&
       (sickNow || !sick(species))
     );
   };

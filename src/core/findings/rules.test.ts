@@ -158,6 +158,9 @@ const beside = (kind: string, metres: number, species: string): Options => ({
 const reachOf = (species: string): number => matureWidth(appBook.named(species)!) / 2 + 2;
 
 /** Each rule with a case that trips it and one that just does not. */
+/** A planting protected by one method. */
+const guardedBy = (method: string) => ({ means: { protection: { method, measures: {}, exceptions: [] } } });
+
 const cases: readonly [rule: string, trips: Options, justNot: Options][] = [
   ['over-boundary', { boundary: boundary(0.5) }, { boundary: boundary(-0.5) }],
   ['setback', { boundary: boundary(-1.49) }, { boundary: boundary(-1.51) }],
@@ -571,7 +574,12 @@ const cases: readonly [rule: string, trips: Options, justNot: Options][] = [
       ],
     },
   ],
-  ['browsed', { animals: ['rabbit', 'goat'] }, { animals: ['rabbit', 'sheep'] }],
+  // Tubes leave the rabbits out and the goats in.
+  [
+    'browsed',
+    { animals: ['rabbit', 'goat'], planting: guardedBy('tube') },
+    { animals: ['rabbit'], planting: guardedBy('tube') },
+  ],
   [
     'harm',
     { animals: ['horse'], rows: tall('Taxus baccata', 1) },
@@ -739,8 +747,14 @@ const cases: readonly [rule: string, trips: Options, justNot: Options][] = [
   ],
   [
     'browsed',
-    { animals: ['rabbit'], features: [hollow({ kind: 'browsed', animals: ['mediumDeer'], pressure: 'heavy' })] },
-    { animals: ['mediumDeer'], features: [hollow({ kind: 'browsed', animals: ['mediumDeer'], pressure: 'heavy' })] },
+    {
+      planting: guardedBy('spiral'),
+      features: [hollow({ kind: 'browsed', animals: ['mediumDeer'], pressure: 'heavy' })],
+    },
+    {
+      planting: guardedBy('tube'),
+      features: [hollow({ kind: 'browsed', animals: ['mediumDeer'], pressure: 'heavy' })],
+    },
   ],
   [
     'cover',
@@ -1024,15 +1038,27 @@ describe('harm', () => {
   });
 });
 
-describe('goats', () => {
-  const browsedBy = (animals: ('rabbit' | 'goat')[]) =>
-    findingsOf(
-      sample({ animals, features: [hollow({ kind: 'browsed', animals: ['goat'], pressure: 'some' })] }),
-    ).filter(({ rule }) => rule === 'browsed');
-  it('in one place want a fence there, whatever the guards; where they are everywhere it is said once', () => {
-    expect(browsedBy(['rabbit']).map(({ id }) => id)).toEqual(['browsed:p1:f1']);
-    expect(browsedBy(['rabbit'])[0]!.why).toContain('only a fence is enough');
-    expect(browsedBy(['rabbit', 'goat']).map(({ id }) => id)).toEqual(['browsed:p1:everywhere']);
+describe('browsed', () => {
+  const found = (more: Parameters<typeof sample>[0]) =>
+    findingsOf(sample(more)).filter(({ rule }) => rule === 'browsed');
+  const goats = hollow({ kind: 'browsed', animals: ['goat'], pressure: 'some' });
+  it('says once what nothing planned stops, everywhere or in a place, and what would; the remedy does it', () => {
+    const inPlace = found({ animals: ['rabbit'], features: [goats], planting: guardedBy('tube') });
+    expect(inPlace.map(({ id }) => id)).toEqual(['browsed:p1:f1']);
+    const [first] = found({ animals: ['rabbit', 'goat'], features: [goats], planting: guardedBy('tube') });
+    expect(first).toMatchObject({ id: 'browsed:p1:everywhere', what: 'Nothing planned stops goats' });
+    expect(first!.why).toMatch(/at the least cost here: electric fence and tubes of 0.60 m/);
+    const holding = sample({ animals: ['rabbit', 'goat'], planting: guardedBy('tube') });
+    expect(
+      findingsOf(take(holding, first!.remedies[0]!.command).holding).filter(({ rule }) => rule === 'browsed'),
+    ).toEqual([]);
+    expect(found({ animals: ['rabbit', 'goat'], features: [goats] })).toEqual([]);
+  });
+  it('lightly browsed it is a note, and nothing is bought for it unasked', () => {
+    const light = hollow({ kind: 'browsed', animals: ['smallDeer'], pressure: 'light' });
+    expect(found({ features: [light] })).toMatchObject([
+      { severity: 'note', what: 'Nothing planned stops small deer there' },
+    ]);
   });
 });
 
@@ -1047,14 +1073,6 @@ describe('hardiness', () => {
     for (const { label, brought } of swaps) for (const { zone } of brought) expect(zone, label).toBeLessThanOrEqual(4);
     expect(swaps.length).toBeGreaterThan(20);
   });
-});
-
-it('a hedge among cattle wants a fence, said in the steward’s own units', () => {
-  const hedge = sample({ units: 'us', animals: ['cattle'], rows: [row({ spacing: 0.5 })] });
-  const { why } = findingsOf(hedge).find(({ rule }) => rule === 'browsed')!;
-  expect(why).toContain('Fence the hedge 3.3 ft to 4.9 ft off on either side');
-  const open = sample({ animals: ['cattle'], rows: [row({ spacing: 1 })] });
-  expect(findingsOf(open).filter(({ rule }) => rule === 'browsed')).toEqual([]);
 });
 
 describe('swaps', () => {

@@ -12,6 +12,10 @@ export const soilSource = soilData.source;
 /** Rooting depth below which a soil counts as shallow, metres. */
 export const SHALLOW = soilData.shallow;
 
+/** Water that a texture holds for plants, m³ in m³; that of a loam where none is known. */
+export const waterHeld = (texture: string | null): number =>
+  (soilData.held.of as Record<string, number>)[texture ?? ''] ?? soilData.held.unknown;
+
 /** Rate and class of a percolation test: `fall` metres of water in `minutes`, in a hole that was wetted first. */
 export function percolationOf({ fall, minutes }: { readonly fall: number; readonly minutes: number }): {
   millimetresHour: number;

@@ -2,6 +2,7 @@ import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { sample } from '../../../checks/sample.ts';
 import { migrate, readProblemSentence, toStored, type ReadProblem } from './migrate.ts';
+import { plainMeans } from './means-schema.ts';
 import { appBook } from '../species/book.ts';
 import { HOLDING_VERSION, HoldingSchema } from './schema.ts';
 import { settingOf, settings, type SettingKey } from './settings.ts';
@@ -22,12 +23,33 @@ describe(migrate, () => {
     expect(raised.ok && raised.holding).toMatchObject({
       region: null,
       nativeOnly: false,
-      plantings: stored.holding.plantings,
       species: [{ at20: [4, 6], more: { uses: ['nuts'] } }],
     });
     const line = raised.ok ? raised.holding.features.find(({ kind }) => kind === 'overheadLine') : null;
     expect(line).toMatchObject({ voltage: 'unknown', clearance: 3 });
     expect(raised.ok && 'at20' in raised.holding.species[0]!.more!).toBe(false);
+  });
+
+  it('takes version 6: each planting’s way against weeds and its guards become its means, patterns and variants too', () => {
+    const stored = JSON.parse(readFileSync(new URL('kept/holding-v6.json', import.meta.url), 'utf8')) as {
+      holding: { plantings: { weeds: string; guarded: boolean }[]; variants: unknown[] };
+    };
+    const [first] = stored.holding.plantings;
+    stored.holding.plantings[1] = { ...stored.holding.plantings[1]!, guarded: false };
+    stored.holding.variants = [{ id: 'v1', of: 'p1', planting: first }];
+    const raised = migrate(stored);
+    if (!raised.ok) throw new Error(JSON.stringify(raised.problem));
+    const { plantings, patterns, variants, here, kits, grants, suppliers } = raised.holding;
+    expect(plantings.map(({ means }) => means.weeds.method)).toEqual(
+      stored.holding.plantings.map(({ weeds }) => weeds),
+    );
+    expect(plantings.map(({ means }) => means.protection.method).slice(0, 2)).toEqual(['fitting', 'none']);
+    expect([patterns[0]!.means, variants[0]!.planting.means]).toEqual([
+      plainMeans('mats', true),
+      plainMeans('mats', true),
+    ]);
+    expect('weeds' in plantings[0]!).toBe(false);
+    expect([here, kits, grants, suppliers]).toEqual([[], [], [], []]);
   });
 
   it('names version 1’s pins, and takes a holding of version 1 that had no boundary', () => {
@@ -65,7 +87,7 @@ describe(migrate, () => {
     const result = migrate({ format: 'close-rank', version: HOLDING_VERSION + 5, holding: {} });
     expect(result.ok).toBe(false);
     expect(!result.ok && readProblemSentence(result.problem, 'plan.closerank')).toMatch(
-      /newer Close Rank \(version 11; this one reads up to 6\)\. Reload/,
+      /newer Close Rank \(version 12; this one reads up to 7\)\. Reload/,
     );
   });
 

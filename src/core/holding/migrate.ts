@@ -28,6 +28,7 @@ const migrations: readonly ((old: unknown) => unknown)[] = [
   layMoreWays,
   sayWhereFrom,
   sayWhatBelongs,
+  meanIt,
 ];
 
 /** What claims to be a stored holding, raised to today's version but not yet held against the schema. Never throws. */
@@ -168,6 +169,40 @@ function sayWhatBelongs(old: unknown): unknown {
     return { ...known, ...(at20 ? { at20 } : {}), ...(more ? { more: rest } : {}) };
   });
   return { ...parsed.data, features, species, region: null, nativeOnly: false };
+}
+
+/** Version 6 knew three ways against weeds and whether plants are guarded; since version 7 each planting has its means. */
+function meanIt(old: unknown): unknown {
+  const Kept = z.looseObject({ weeds: z.string(), guarded: z.boolean() });
+  const Old = z.looseObject({
+    plantings: z.array(Kept),
+    patterns: z.array(Kept),
+    variants: z.array(z.looseObject({ planting: Kept })),
+  });
+  const parsed = Old.safeParse(old);
+  if (!parsed.success) return old;
+  const all = (method: string) => ({ method, measures: {}, exceptions: [] });
+  const mean = ({ weeds, guarded, ...planting }: z.infer<typeof Kept>) => ({
+    ...planting,
+    means: {
+      protection: all(guarded ? 'fitting' : 'none'),
+      weeds: all(weeds),
+      holes: all('same'),
+      soil: all('native'),
+      water: all('rounds'),
+    },
+  });
+  const { plantings, patterns, variants } = parsed.data;
+  return {
+    ...parsed.data,
+    here: [],
+    kits: [],
+    grants: [],
+    suppliers: [],
+    plantings: plantings.map(mean),
+    patterns: patterns.map(mean),
+    variants: variants.map((variant) => ({ ...variant, planting: mean(variant.planting) })),
+  };
 }
 
 /** The problem in a sentence: what is wrong, where, what to do. `what` names the file or the stored holding. */

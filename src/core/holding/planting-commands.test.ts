@@ -36,8 +36,7 @@ const pattern = {
   name: 'Mine',
   purpose: planting.purpose,
   corners: 'round' as const,
-  weeds: planting.weeds,
-  guarded: planting.guarded,
+  means: planting.means,
   rows: planting.rows,
 };
 const doing = (command: Command) => take(holding, command).holding.plantings[0]!;
@@ -46,7 +45,7 @@ describe('every command on a planting', () => {
   const commands: readonly Command[] = [
     addPlanting({ ...planting, id: 'p2' }),
     removePlanting('p1', 'Row'),
-    setPlanting('p1', { name: 'Belt', side: 'left', weeds: 'chips' }, 'x'),
+    setPlanting('p1', { name: 'Belt', side: 'left' }, 'x'),
     mirrorPlanting('p1'),
     keepPattern(pattern),
     setBaseline('p1', {

@@ -1,9 +1,11 @@
 import { z } from 'zod';
 import { SpeciesSchema } from './species-schema.ts';
+import { SupplierSchema } from './supplier-schema.ts';
+import { MeansSchema } from './means-schema.ts';
 import { ANIMALS, CornerSchema, FeatureSchema, groundShape, id, line, MOST_CORNERS, point } from './ground-schema.ts';
 
 /** The version that this build writes; see migrate.ts for how older ones are read. */
-export const HOLDING_VERSION = 6;
+export const HOLDING_VERSION = 7;
 
 const name = z.string().trim().min(1).max(80);
 
@@ -49,6 +51,8 @@ export const RunSchema = z.object({
   stock: id.optional(),
   /** Which of its kinds by type, where that matters to fruit: early or late, male or female. */
   variety: z.string().min(1).max(20).optional(),
+  /** The class of rootstock that it is grafted on, which makes its size. */
+  rootstock: id.optional(),
 });
 export type Run = z.infer<typeof RunSchema>;
 
@@ -142,7 +146,6 @@ export const PURPOSES = [
 export type Purpose = (typeof PURPOSES)[number];
 /** At a corner of the line rows run on round it, leave it open, or stand a plant on it. */
 export const CORNERS = ['round', 'open', 'planted'] as const;
-export const WEEDS = ['mats', 'fabric', 'chips', 'none'] as const;
 
 export const PlantingSchema = z.object({
   id,
@@ -156,8 +159,7 @@ export const PlantingSchema = z.object({
   gaps: z.array(GapSchema).max(200),
   /** Round places that all rows leave free: a pole, a standing tree, a test hole. */
   clearings: z.array(ClearingSchema).max(200),
-  weeds: z.enum(WEEDS),
-  guarded: z.boolean(),
+  means: MeansSchema,
 });
 export type Planting = z.infer<typeof PlantingSchema>;
 
@@ -165,7 +167,7 @@ export type Planting = z.infer<typeof PlantingSchema>;
 export const PatternSchema = z.object({
   id,
   name,
-  ...PlantingSchema.pick({ purpose: true, corners: true, rows: true, weeds: true, guarded: true }).shape,
+  ...PlantingSchema.pick({ purpose: true, corners: true, rows: true, means: true }).shape,
 });
 export type Pattern = z.infer<typeof PatternSchema>;
 
@@ -181,6 +183,44 @@ export const BundleSchema = z.object({
   bundles: z.number().int().min(0).max(9999),
 });
 export type Bundle = z.infer<typeof BundleSchema>;
+
+/** A thing that is already here: pieces of one kind, to be used before any are bought. */
+export const PieceHereSchema = z.object({
+  id,
+  /** Key of its price. */
+  piece: z.string().min(1).max(64),
+  count: z.number().min(0).max(1e6),
+  /** What they still need, such as new ties; empty for nothing. */
+  needs: z.string().trim().max(120),
+});
+export type PieceHere = z.infer<typeof PieceHereSchema>;
+
+/** A maker's set for so many plants: its own figures stand instead of the formulas. */
+export const KitSchema = z.object({
+  id,
+  name,
+  /** Plants that one set serves. */
+  plants: z.number().int().min(1).max(10_000),
+  /** Pieces for each plant, by the key of their price. */
+  pieces: z.record(z.string().min(1).max(64), z.number().min(0).max(1000)),
+  /** What a set costs, minor units. */
+  cents: z.number().int().min(0).max(1e9),
+});
+export type Kit = z.infer<typeof KitSchema>;
+
+export const GrantSchema = z.object({
+  id,
+  name,
+  /** Minor units for each metre of planting and for each plant. */
+  perMetre: z.number().int().min(0).max(1e8),
+  perTree: z.number().int().min(0).max(1e8),
+  /** Most of the cost that it pays, a share. */
+  cap: z.number().min(0).max(1),
+  conditions: z.string().trim().max(500),
+  /** When it pays, as its scheme says it. */
+  pays: z.string().trim().max(120),
+});
+export type Grant = z.infer<typeof GrantSchema>;
 
 export const HoldingSchema = z.object({
   id,
@@ -203,6 +243,12 @@ export const HoldingSchema = z.object({
   variants: z.array(VariantSchema).max(100),
   /** Plants that lie in the shed, to be planted before any are bought: so many bundles of so many. */
   inHand: z.array(BundleSchema).max(200),
+  /** Stakes, guards and the like that are here already. */
+  here: z.array(PieceHereSchema).max(200),
+  kits: z.array(KitSchema).max(50),
+  grants: z.array(GrantSchema).max(50),
+  /** Suppliers whose price lists the steward brought. */
+  suppliers: z.array(SupplierSchema).max(20),
   /** The steward's own species, and the app's as the steward corrected them; these count over the app's. */
   species: z.array(SpeciesSchema).max(500),
   ...groundShape,

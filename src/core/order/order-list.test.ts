@@ -6,7 +6,7 @@ import { ANIMALS } from '../holding/ground-schema.ts';
 import type { Holding } from '../holding/schema.ts';
 import { orderList, orderRows } from './order-list.ts';
 import { priceOf, priceTable } from './prices.ts';
-import { fencedOut, guardAnimals, guardHeight, isHedge, stakeFor, tiesFor } from './protection.ts';
+import { guardAnimals, guardHeight, stakeFor, tiesFor } from './protection/guards.ts';
 import { survivalOf } from './survival.ts';
 import { quantities } from './quantities.ts';
 
@@ -111,28 +111,6 @@ describe(guardHeight, () => {
   it('asks for nothing where nobody eats, and for a fence where no guard is tall enough', () => {
     expect(guardHeight([], 1)).toEqual({ need: 0, size: null });
     expect(guardHeight(['largeDeer'], 1)).toEqual({ need: 2.8, size: null });
-  });
-  it('goats and moose want a fence and leave the rabbits’ guards; a hedge is fenced against sheep, open trees are guarded', () => {
-    expect(guardHeight(['rabbit', 'goat', 'moose'], 0)).toEqual({ need: 0.6, size: 0.6 });
-    expect(fencedOut(['rabbit', 'goat', 'moose', 'sheep'])).toEqual(['goat', 'moose']);
-    expect(fencedOut(['rabbit', 'sheep', 'cattle'], true)).toEqual(['sheep', 'cattle']);
-    expect(guardHeight(['rabbit', 'sheep'], 0, true)).toEqual({ need: 0.6, size: 0.6 });
-    expect(guardHeight(['rabbit', 'sheep'], 0)).toEqual({ need: 1.8, size: 1.8 });
-    expect([isHedge([0.99, 3]), isHedge([1, 3])]).toEqual([true, false]);
-  });
-
-  it('a tree among cattle stands in a crate of posts and rails, not at one stake; in a hedge the fence does it', () => {
-    const kit = (spacing: number, animals: Holding['animals']) => {
-      const holding = { ...sample({ rows: [row({ spacing })] }), animals };
-      const [laid] = layHolding(holding);
-      return Object.fromEntries(
-        quantities(laid!.planting, laid!.layout, holding).kit.map(({ key, wanted }) => [key, wanted]),
-      );
-    };
-    const plants = 21; // 60 m at 3 m
-    expect(kit(3, ['cattle', 'rabbit'])).toEqual({ 'guard.2': plants, post: plants * 4, rail: plants * 8 });
-    expect(Object.keys(kit(3, ['largeDeer']))).toEqual(['guard.1.8', 'stake.2.4', 'tie']);
-    expect(Object.keys(kit(0.5, ['cattle', 'rabbit']))).toEqual(['guard.0.6', 'stake.0.9', 'tie']);
   });
 });
 

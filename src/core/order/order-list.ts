@@ -1,14 +1,18 @@
 import { inUnits, toUs, type UnitSystem } from '../units/quantities.ts';
-import type { Holding } from '../holding/schema.ts';
+import type { Holding, Kit } from '../holding/schema.ts';
 import { stockOf } from '../species/stock.ts';
 import { capital } from '../units/text.ts';
-import { priceTable } from './prices.ts';
-import { addKinds, addKit, leftInHand, plantLines, type Kind, type KitLine, type PlantLine } from './quantities.ts';
+import { priceOf, priceTable } from './prices.ts';
+import { kitMethod } from './protection/guard-kit.ts';
+import { addKit, type KitLine } from './kit.ts';
+import { addKinds, leftInHand, plantLines, type Kind, type PlantLine } from './quantities.ts';
 
 /** The whole holding's order: plants of all plantings together, so that packs are shared. */
 export interface OrderList {
   readonly plants: readonly PlantLine[];
-  readonly kit: readonly KitLine[];
+  readonly kit: readonly OrderKit[];
+  /** The makers' sets that its lines may name. */
+  readonly kits: readonly Kit[];
   /** Minor units. */
   readonly cents: number;
 }
@@ -20,8 +24,25 @@ export function orderList(
   earlier: readonly PlantLine[] = [],
 ): OrderList {
   const plants = plantLines(addKinds(parts.map(({ kinds }) => kinds)), holding, leftInHand(holding, earlier));
-  const kit = addKit(parts.map((part) => part.kit));
-  return { plants, kit, cents: [...plants, ...kit].reduce((sum, { cents }) => sum + cents, 0) };
+  const kit = useHere(addKit(parts.map((part) => part.kit)), holding);
+  return { plants, kit, kits: holding.kits, cents: [...plants, ...kit].reduce((sum, { cents }) => sum + cents, 0) };
+}
+
+/** A line of materials, and how much of it is here already. */
+export interface OrderKit extends KitLine {
+  /** Of what is wanted with its spares, already here. */
+  readonly here: number;
+}
+
+/** Uses what is here before any is bought; only what is short is paid. */
+function useHere(kit: readonly KitLine[], { here, prices }: Pick<Holding, 'here' | 'prices'>): OrderKit[] {
+  const left = new Map<string, number>();
+  for (const { piece, count } of here) left.set(piece, (left.get(piece) ?? 0) + count);
+  return kit.map((line) => {
+    const used = Math.min(line.count, left.get(line.key) ?? 0);
+    const saved = used * priceOf({ prices }, line.key);
+    return { ...line, here: used, cents: Math.max(0, line.cents - Math.round(saved)) };
+  });
 }
 
 /** One printed line of the order, the same on screen, in CSV and in XLSX. Money in minor units. */
@@ -40,7 +61,7 @@ export interface OrderRow {
 }
 
 /** The order as printed rows: plants first, then materials. */
-export function orderRows({ plants, kit }: OrderList, units: UnitSystem): OrderRow[] {
+export function orderRows({ plants, kit, kits }: OrderList, units: UnitSystem): OrderRow[] {
   return [
     ...plants.map(({ species, stock, count, losses, order, here, packs, quantity, cents }) => ({
       item: capital(species.common),
@@ -56,24 +77,32 @@ export function orderRows({ plants, kit }: OrderList, units: UnitSystem): OrderR
     })),
     ...kit
       .map((line) => soldIn(line, units))
-      .map(({ key, wanted, count, cents }) => ({
-        item: inUnits(priceTable.find((price) => price.key === key)?.label ?? key, units),
+      .map(({ key, wanted, count, here, cents }) => ({
+        item: kitName(key, units, kits),
         botanical: '',
         stock: '',
         onPlan: Math.round(wanted * 100) / 100,
         losses: null,
         order: count,
-        here: 0,
+        here,
         packs: '',
-        quantity: count,
+        quantity: count - here,
         cents,
       })),
   ];
 }
 
+/** What a piece is called; a maker's set by its own name. */
+export const kitName = (key: string, units: UnitSystem, kits: readonly Kit[]): string =>
+  kits.find(({ id }) => kitMethod(id) === key)?.name ??
+  inUnits(priceTable.find((price) => price.key === key)?.label ?? key, units);
+
+/** Price keys of what is sold loose, by volume. */
+export const LOOSE: readonly string[] = ['chips', 'straw', 'compost'];
+
 /** Loose stuff is sold by the cubic yard where feet are used; its price a cubic metre stays what it is. */
-function soldIn(line: KitLine, units: UnitSystem): KitLine {
-  if (line.key !== 'chips' || units === 'metric') return line;
+function soldIn(line: OrderKit, units: UnitSystem): OrderKit {
+  if (!LOOSE.includes(line.key) || units === 'metric') return line;
   const wanted = toUs(line.wanted, 'yd3');
-  return { ...line, wanted, count: Math.ceil(wanted) };
+  return { ...line, wanted, count: Math.ceil(wanted), here: toUs(line.here, 'yd3') };
 }

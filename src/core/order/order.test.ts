@@ -8,8 +8,7 @@ import { choosePacks } from './packs.ts';
 import { quantities } from './quantities.ts';
 import { pegSheet } from '../field/peg-sheet.ts';
 import { catalogue } from '../species/catalogue.ts';
-import { guardHeight, sayStake } from './protection.ts';
-import { ANIMALS } from '../holding/ground-schema.ts';
+import { sayStake } from './protection/guards.ts';
 import { leastOrder } from './survival.ts';
 
 const sum = (holding: Holding) => quantities(holding.plantings[0]!, layHolding(holding)[0]!.layout, holding);
@@ -62,15 +61,6 @@ describe(quantities, () => {
   it('counts a guard, a stake and its ties for each of 41 plants among small deer, spares in', () => {
     // 41 x 1.03 = 42.23: 43 guards of 1.2 m; stake 1.15 out and 0.45 in = 1.6, next stocked 1.8 m; two ties a guard.
     expect(kitOf(sample({ animals: ['rabbit', 'smallDeer'] }))).toEqual({ 'guard.1.2': 43, 'stake.1.8': 43, tie: 85 });
-  });
-  it('goats want a fence, and leave the rabbits their guards', () => {
-    const rabbits = kitOf(sample({ animals: ['rabbit'] }));
-    expect(rabbits['guard.0.6']).toBe(43);
-    expect(kitOf(sample({ animals: ['rabbit', 'goat'] }))).toEqual(rabbits);
-    expect(kitOf(sample({ animals: ['goat'] }))).toEqual({});
-    for (const animals of [[], ['rabbit'], ['smallDeer', 'vole']] as const)
-      for (const more of ANIMALS)
-        expect(guardHeight([...animals, more], 0).size ?? 9).toBeGreaterThanOrEqual(guardHeight(animals, 0).size ?? 0);
   });
   it('buys no guard that nobody needs, nor one that no animal heeds', () => {
     expect(kitOf(sample())).toEqual({});

@@ -64,8 +64,18 @@ function search({ need, survival, prob, rho }: LeastOptions): number | null {
   return low;
 }
 
+/** Share that lives for so many years: through the first, and through each one after: `order.survivalChain`. */
+export const chainedSurvival = (first: number, later: number, years: number): number => first * later ** (years - 1);
+
+/** Fewest potted spares so that the losses among `n` stay within them with the chance `prob`: `order.spares`. */
+export function sparesFor(n: number, mortality: number, prob: number): number {
+  for (let spares = 0; spares < n; spares++)
+    if (chanceOfAtLeast(n, n - spares, 1 - mortality, 0) >= prob - 1e-12) return spares;
+  return n;
+}
+
 /** Chance that at least `need` of `n` live. Summed over the losses, the shorter side. */
-function chanceOfAtLeast(n: number, need: number, q: number, rho: number): number {
+export function chanceOfAtLeast(n: number, need: number, q: number, rho: number): number {
   const a = (q * (1 - rho)) / rho;
   const b = ((1 - q) * (1 - rho)) / rho;
   let sum = 0;

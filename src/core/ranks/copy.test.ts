@@ -41,6 +41,21 @@ describe(copyPlanting, () => {
     expect(new Set([...belt.rows, ...copied.rows].map(({ id }) => id)).size).toBe(4);
     expect([copied.gaps, copied.clearings]).toEqual([[], []]);
   });
+  it('takes along what a row or a kind is excepted from, under the row’s new name', () => {
+    const excepted = [
+      { for: 'row' as const, of: 'p1r2', method: 'chips', measures: {} },
+      { for: 'species' as const, of: 'ilex-aquifolium', method: 'mats', measures: {} },
+    ];
+    const means = { ...belt.means, weeds: { ...belt.means.weeds, exceptions: excepted } };
+    const copied = copyPlanting({ ...belt, means }, { name: 'Again', baseline: belt.baseline, newId });
+    expect(copied.means.weeds.exceptions.map(({ of }) => of)).toEqual([copied.rows[1]!.id, 'ilex-aquifolium']);
+    const laid = plantingFrom(
+      patternOf({ ...belt, means }, 'own'),
+      { name: 'Mine', baseline: belt.baseline, newId },
+      'left',
+    );
+    expect(laid.means.weeds.exceptions[0]!.of).toBe(laid.rows[1]!.id);
+  });
 });
 
 describe(mirrorPlanting, () => {

@@ -2,6 +2,7 @@ import type { Species } from '../holding/species-schema.ts';
 import { forbidding, type Where } from '../species/belongs.ts';
 import type { SpeciesBook } from '../species/book.ts';
 import { stockOf, stocks } from '../species/stock.ts';
+import { weights } from '../species/weights.ts';
 import { fitsFor, isHostBeside, roles, whatToRelax, type Fit, type Role } from './roles.ts';
 
 /** What one place in a row's turn asks for: so many of a role, or of a kind with a role where that kind cannot be. */
@@ -32,9 +33,6 @@ export interface FillOptions {
   readonly picks: Readonly<Record<string, string>>;
 }
 
-/** How far the usual kind of a wish stands before what else would fill it. */
-const NAMED = 10;
-
 /** How many are offered for one wish. */
 const OFFERED = 5;
 
@@ -50,7 +48,7 @@ function candidates(wish: Wish, { where, book }: FillOptions): readonly Fit[] {
   const first: Fit = {
     ...(fits.find(({ species }) => species === named) ?? unfit),
     species: named,
-    score: (fits[0]?.score ?? 0) + NAMED,
+    score: (fits[0]?.score ?? 0) + weights.role.named,
   };
   return [first, ...fits.filter(({ species }) => species !== named)];
 }
@@ -96,10 +94,9 @@ const genusOf = ({ botanical }: Species): string => botanical.split(' ')[0]!;
 /** The same, with kinds of a genus that the row has already put back: one pest takes a genus more often than a row. */
 function unlike(fits: readonly Fit[], taken: readonly Species[]): Fit[] {
   const score = ({ species, score: of }: Fit) =>
-    of - SAME_GENUS * taken.filter((other) => genusOf(other) === genusOf(species)).length;
+    of + weights.role.sameGenus * taken.filter((other) => genusOf(other) === genusOf(species)).length;
   return [...fits].sort((a, b) => score(b) - score(a));
 }
-const SAME_GENUS = 1.5;
 
 /** The first so many of a list that hold. */
 function first<T>(most: number, list: readonly T[], holds: (one: T) => boolean): T[] {

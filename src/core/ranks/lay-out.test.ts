@@ -7,6 +7,8 @@ import { take } from '../holding/command.ts';
 import { swapPlant } from '../holding/planting-commands.ts';
 import { ENDS, type Holding } from '../holding/schema.ts';
 import { kindsOf } from '../order/quantities.ts';
+import { appBook } from '../species/book.ts';
+import { becomes } from '../species/mature.ts';
 import { drawnBaseline, layBaseline, loosened } from './baseline.ts';
 import { layOut, MOST_PLANTS } from './lay-out.ts';
 import { speciesAt, type Stand } from './stand.ts';
@@ -150,7 +152,24 @@ describe('along the row', () => {
         (i) => speciesAt(stand, i).id === 'ilex-aquifolium',
       );
       expect(holly.map((i) => stand.chainage[i])).toEqual([30]);
+      // Nobody sells holly as a bare whip: the one among whips is bought as it is sold.
+      expect(stand.lots[stand.lot[holly[0]!]!]!.stock).toBe(appBook.of('ilex-aquifolium').stock[0]);
     }
+  });
+  it('one apple on two rootstocks makes two lots of two sizes, neither the seedling’s', () => {
+    const tree = (on: string): SampleRow['species'][number] => [1, 'Malus domestica', '', '', on];
+    const rows = (...species: SampleRow['species']) =>
+      sample({ rows: [row({ spacing: 4, stock: 'feathered', species })] });
+    const lots = standOf(rows(tree('dwarfing'), tree('vigorous'), tree(''))).lots;
+    expect(lots.map((lot) => becomes(lot).height)).toEqual([3, 8, 8]);
+    expect(lots.map((lot) => becomes(lot).width)).toEqual([2.5, 7.5, 5]);
+    expect(lots.map(({ species }) => species.common)).toEqual([
+      'apple on dwarfing rootstock',
+      'apple on vigorous rootstock',
+      'apple',
+    ]);
+    expect(() => rows(tree('tiny'))).toThrow('Use one of very-dwarfing, dwarfing');
+    expect(() => rows([1, 'Corylus avellana', '', '', 'dwarfing'])).toThrow('No rootstocks are known for hazel');
   });
 });
 

@@ -1,3 +1,5 @@
+import { onRootstock } from '../species/rootstocks.ts';
+import { runOf } from '../species/stock.ts';
 import { directionAt, pointAt } from '../geometry/polyline.ts';
 import type { Clearing, Gap, Holding, Planting, Row, Run } from '../holding/schema.ts';
 import { bookOf, type SpeciesBook } from '../species/book.ts';
@@ -169,13 +171,13 @@ function isRounded(clearings: readonly Clearing[], x: number, y: number): boolea
 /** Writes each plant's lot: the sequence on what stands, over all copies of the row; hand swaps; standards over it. */
 function choose(row: Row, copies: readonly LaidRow[], { chainage, lot }: Pick<Stand, 'chainage' | 'lot'>, lots: Lots) {
   const { kept, later } = row;
-  const runOfKey = new Map<string, Run>();
-  for (const run of row.runs)
-    for (const key of [runKey(run), run.species]) if (!runOfKey.has(key)) runOfKey.set(key, run);
-  // A hand swap to a species that the row does not have is bought as the row is.
+  // A hand swap names its species alone: the first run of it is meant, unless one is of that species with nothing more said.
+  const runOfKey = new Map<string, Run>(row.runs.toReversed().map((run) => [run.species, run]));
+  for (const run of row.runs.toReversed()) runOfKey.set(runKey(run), run);
+  // A hand swap to a species that the row does not have is bought as the row is, where it is sold so.
   const lotOf = (key: string) => {
-    const { species, stock = row.stock, variety } = runOfKey.get(key) ?? { species: key };
-    return lots.indexOf({ species, stock, kept, later, ...(variety ? { variety } : {}) });
+    const { stock = row.stock, count: _, ...run } = runOfKey.get(key) ?? lots.runOf(key, row.stock);
+    return lots.indexOf({ ...run, stock, kept, later });
   };
   const known = new Map<string, number>();
   const turn = sequenceOf(
@@ -223,11 +225,15 @@ class Lots {
   readonly list: Lot[] = [];
   private readonly at = new Map<string, number>();
   constructor(private readonly book: SpeciesBook) {}
-  indexOf(lot: Omit<Lot, 'species'> & { readonly species: string }): number {
-    const key = `${lot.species}|${lot.variety ?? ''}|${lot.stock}|${lot.later}|${lot.kept ? JSON.stringify(lot.kept) : ''}`;
+  runOf = (species: string, stock: string): Run => runOf(this.book.of(species), 1, stock);
+  indexOf({
+    rootstock,
+    ...lot
+  }: Omit<Lot, 'species'> & { readonly species: string; readonly rootstock?: string }): number {
+    const key = `${lot.species}|${rootstock ?? ''}|${lot.variety ?? ''}|${lot.stock}|${lot.later}|${lot.kept ? JSON.stringify(lot.kept) : ''}`;
     const known = this.at.get(key);
     if (known !== undefined) return known;
-    this.at.set(key, this.list.push({ ...lot, species: this.book.of(lot.species) }) - 1);
+    this.at.set(key, this.list.push({ ...lot, species: onRootstock(this.book.of(lot.species), rootstock) }) - 1);
     return this.list.length - 1;
   }
 }

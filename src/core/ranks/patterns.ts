@@ -1,12 +1,12 @@
 import { z } from 'zod';
 import { Refused } from '../holding/command.ts';
+import { plainMeans } from '../holding/means-schema.ts';
 import { plainRow } from '../holding/plain-row.ts';
 import {
   ENDS,
   KeptSchema,
   MIXES,
   PURPOSES,
-  WEEDS,
   type Baseline,
   type Holding,
   type Planting,
@@ -48,7 +48,7 @@ const SHAPES = ['line', 'block', 'guilds'] as const;
 const wholeShape = {
   /** What the rows are laid on; a line when left out. */
   shape: z.enum(SHAPES).optional(),
-  weeds: z.enum(WEEDS).optional(),
+  weeds: z.string().optional(),
   guarded: z.boolean().optional(),
   /** Of a block: what is kept free inside its edges, metres, and lanes to work from. */
   headland: z.number().optional(),
@@ -71,7 +71,7 @@ const OptionSchema = z.strictObject({
 });
 const PatternSchema = z.strictObject({
   ...wholeShape,
-  weeds: z.enum(WEEDS),
+  weeds: z.string(),
   why: z.string(),
   source: z.string(),
   /** Asked in turn; the first answer of each is what the pattern lays when nobody answers. */
@@ -178,8 +178,7 @@ export function newPlanting({
     name,
     purpose,
     side,
-    weeds,
-    guarded,
+    means: plainMeans(weeds, guarded),
     baseline: baseline.kind === 'block' ? { ...baseline, headland, lanes } : baseline,
     corners: 'round',
     rows: rowsLaid({ purpose, answers, picks, holding })

@@ -8,6 +8,7 @@ import { bears } from '../species/catalogue.ts';
 import { HARMED, harmTo, type Harmed } from '../species/harm.ts';
 import { sharedBy } from '../species/hosts.ts';
 import { moreOf } from '../species/more.ts';
+import { weights } from '../species/weights.ts';
 import roleData from './roles.json' with { type: 'json' };
 
 const RoleSchema = z.strictObject({
@@ -70,6 +71,8 @@ export interface Fit extends Belonging {
   readonly score: number;
 }
 
+const WEIGH = weights.role;
+
 function fit(species: Species, role: Role, where: Where): Fit {
   const belongs = belonging(species, where);
   const { uses = [], bearsWind, demand, flammable } = moreOf(species);
@@ -80,17 +83,19 @@ function fit(species: Species, role: Role, where: Where): Fit {
       : role.prefer !== undefined && uses.includes(role.prefer as Use);
   const thirsty = species.moisture[0] === 'damp' || species.moisture[0] === 'wet';
   const score =
-    belongs.weight -
-    3 * belongs.cares.length -
+    belongs.weight +
+    WEIGH.care * belongs.cares.length -
     first +
-    (preferred ? 3 : 0) +
-    (role.uses?.[0] === 'hedge' && species.kind === 'hedging' ? 2 : 0) +
-    (bearsWind && role.uses?.includes('windbreak') ? 1 : 0) -
-    (species.suckers ? 0.5 : 0) -
-    (flammable ? 1 : 0) -
-    (thirsty && !role.wet && !role.damp ? 3 : 0) -
+    (preferred ? WEIGH.preferred : 0) +
+    (role.uses?.[0] === 'hedge' && species.kind === 'hedging' ? WEIGH.hedging : 0) +
+    (bearsWind && role.uses?.includes('windbreak') ? WEIGH.wind : 0) +
+    (species.suckers ? WEIGH.suckers : 0) +
+    (flammable ? WEIGH.flammable : 0) +
+    (thirsty && !role.wet && !role.damp ? WEIGH.thirsty : 0) +
     // Hedges and screens stand near houses more often than woods do.
-    (role.uses?.some((use) => use === 'hedge' || use === 'screen') ? DEMANDS.indexOf(demand ?? 'moderate') / 4 : 0);
+    (role.uses?.some((use) => use === 'hedge' || use === 'screen')
+      ? WEIGH.demand * DEMANDS.indexOf(demand ?? 'moderate')
+      : 0);
   return { ...belongs, species, score };
 }
 

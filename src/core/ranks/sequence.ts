@@ -2,8 +2,9 @@ import type { Row, Run } from '../holding/schema.ts';
 import { cycleOf } from './counting.ts';
 import { driftAnyway, evenMix, quotas, type Amounts } from './mix.ts';
 
-/** What tells the plants of one run from those of others: their species, and its variety where that is said. */
-export const runKey = ({ species, variety }: Run): string => (variety ? `${species}|${variety}` : species);
+/** What tells the plants of one run from those of others: their species, and its variety and rootstock where those are said. */
+export const runKey = ({ species, variety = '', rootstock = '' }: Run): string =>
+  variety || rootstock ? `${species}|${variety}|${rootstock}` : species;
 
 /** Most of one species one after another in a drift, where the shares allow it. */
 const LONGEST_RUN = 3;

@@ -18,7 +18,7 @@ export interface LaidRow {
   readonly to: number;
 }
 
-/** Plants that grow alike: of one species, variety and stock, cut to one size, planted in one year. */
+/** Plants that grow alike: of one species (as it grows on its rootstock), variety and stock, cut to one size, planted in one year. */
 export interface Lot {
   readonly species: Species;
   readonly stock: string;

@@ -6,6 +6,7 @@ import { regionOf } from '../place/regions.ts';
 import { harmTo, stockAmong, type Harmed } from './harm.ts';
 import { moreOf } from './more.ts';
 import { covers, dryShare, nearness, standingIn, type Standing } from './ranges.ts';
+import { weights } from './weights.ts';
 
 /** What of a holding decides which species belong there. */
 export type Where = Pick<Holding, 'place' | 'region' | 'nativeOnly' | 'climate' | 'animals' | 'features'>;
@@ -20,13 +21,7 @@ export interface Belonging {
   readonly weight: number;
 }
 
-/** Natives first, then kinds of the neighbourhood; what is brought in from another continent comes last. */
-const WEIGHTS = { native: 8, neighbour: 3, unknown: -1, introduced: -1, pest: -30 } as const;
-const FAR = 3;
-
-/** Weight of being at home in dry summers alone, where summers are dry; and of what kills it here. */
-const DRY_HOME = 6;
-const FELLED = 3;
+const WEIGH = weights.place;
 
 /** Those near the plants of a holding whom they could harm: the stock that is kept, and children where they play. */
 export const nearPlants = ({ animals, features }: Pick<Where, 'animals' | 'features'>): Harmed[] => [
@@ -82,9 +77,9 @@ export function belonging(species: Species, where: Where): Belonging {
     cares,
     inFavour,
     weight:
-      WEIGHTS[near === 'group' ? 'neighbour' : standing] -
-      (near === 'far' ? FAR : 0) +
-      DRY_HOME * dryHome -
-      (felled ? FELLED : 0),
+      WEIGH[near === 'group' ? 'neighbour' : standing] +
+      (near === 'far' ? WEIGH.far : 0) +
+      WEIGH.dryHome * dryHome +
+      (felled ? WEIGH.felled : 0),
   };
 }

@@ -11,6 +11,7 @@ import { coarsely, harmKnown, harmsOf, harmTo, stockAmong } from './harm.ts';
 import { monthsAt, moreKnown, moreOf } from './more.ts';
 import { LAST_YEAR, sizeAt } from '../years/growth.ts';
 import { isFoundBy } from './search.ts';
+import { rootstocks } from './rootstocks.ts';
 import { stocks } from './stock.ts';
 
 describe('catalogue', () => {
@@ -161,9 +162,19 @@ describe('catalogue', () => {
     const share = (holds: (id: string) => boolean) => catalogue.filter(({ id }) => holds(id)).length / catalogue.length;
     expect(share((id) => id in harmKnown)).toBe(1);
     expect(share((id) => (moreKnown[id]?.uses?.length ?? 0) > 0)).toBeGreaterThan(0.97);
-    expect(share((id) => moreKnown[id]?.roots !== undefined || moreKnown[id]?.demand !== undefined)).toBeGreaterThan(
-      0.8,
-    );
+    expect(share((id) => moreKnown[id]?.roots !== undefined)).toBeGreaterThan(0.95);
+    expect(share((id) => moreKnown[id]?.demand !== undefined)).toBeGreaterThan(0.9);
+    expect(share((id) => appBook.of(id).ph !== undefined)).toBeGreaterThan(0.8);
+    // Bushes are as high after 20 years as they become; what is asked is how far trees have got.
+    const trees = catalogue.filter(({ height }) => height[1] >= 12);
+    expect(trees.filter(({ at20 }) => at20).length / trees.length).toBeGreaterThan(0.7);
+  });
+  it('rootstocks make trees of rising size, none larger than the kind grows', () => {
+    for (const [id, classes] of Object.entries(rootstocks)) {
+      const heights = classes.map(({ height }) => height[1]);
+      expect(heights).toEqual(heights.toSorted((a, b) => a - b));
+      expect(heights.at(-1)).toBeLessThanOrEqual(appBook.of(id).height[1]);
+    }
   });
   it('months of bloom turn round with the hemisphere', () => {
     expect(monthsAt([3, 5], 52)).toEqual([3, 5]);

@@ -2,6 +2,7 @@ import type { Kept, Row } from '../holding/schema.ts';
 import type { Species } from '../holding/species-schema.ts';
 import type { SpeciesBook } from './book.ts';
 import { matureHeight, matureWidth } from './catalogue.ts';
+import { onRootstock } from './rootstocks.ts';
 
 /** Height and crown width, metres. */
 export interface Size {
@@ -22,8 +23,8 @@ export const becomes = ({ species, kept }: { readonly species: Species; readonly
 /** Mean of what a row's plants become, metres, weighted by their counts; standards left out. */
 export function meanSize({ runs, kept }: Pick<Row, 'runs' | 'kept'>, book: SpeciesBook): Size {
   const plants = runs.reduce((sum, { count }) => sum + count, 0);
-  const sizes = runs.map(({ species, count }) => ({
-    ...becomes({ species: book.of(species), kept }),
+  const sizes = runs.map(({ species, rootstock, count }) => ({
+    ...becomes({ species: onRootstock(book.of(species), rootstock), kept }),
     share: count / plants,
   }));
   return {

@@ -121,6 +121,7 @@ export function inUnits(text: string, system: UnitSystem): string {
       /\babout (\d+) L\b/g,
       (_, litres: string) => `about ${plain(Math.max(1, toUs(Number(litres), 'galUS')), 0)} gal`,
     )
+    .replace(/\b(\d+) kg\b/g, (_, kilograms: string) => `${plain(toUs(Number(kilograms), 'lb'), 0)} lb`)
     .replaceAll('a hectare', 'an acre')
     .replaceAll('a cubic metre', 'a cubic yard')
     .replaceAll('a metre', 'a yard')
@@ -141,11 +142,29 @@ export const rainUnit = (system: UnitSystem): { name: string; perUnit: number } 
 export const waterUnit = (system: UnitSystem): { name: string; litres: number } =>
   system === 'metric' ? { name: 'L', litres: 1 } : { name: 'gal', litres: EXACT.galUS };
 
+/** The unit that doses are weighed in: its name and its grams. */
+export const weightUnit = (system: UnitSystem): { name: string; grams: number } =>
+  system === 'metric' ? { name: 'g', grams: 1 } : { name: 'oz', grams: (EXACT.lb * 1000) / 16 };
+
 /** Litres written for people: '14 L', '3.7 gal'; a decimal below ten. */
 export function formatWater(litres: number, system: UnitSystem): string {
   const { name, litres: perUnit } = waterUnit(system);
   const value = litres / perUnit;
   return `${plain(value, value < 10 && value % 1 !== 0 ? 1 : 0)} ${name}`;
+}
+
+/** A loose volume written for people: cubic metres or cubic yards. */
+export function formatVolume(cubicMetres: number, system: UnitSystem): string {
+  return system === 'us' ? `${plain(toUs(cubicMetres, 'yd3'), 1)} yd³` : `${plain(cubicMetres, 1)} m³`;
+}
+
+/** A weight: grams and kilograms, or ounces and pounds. */
+export function formatWeight(kilograms: number, system: UnitSystem): string {
+  if (system === 'us') {
+    const pounds = toUs(kilograms, 'lb');
+    return pounds < 1 ? `${plain(pounds * 16, 1)} oz` : `${plain(pounds, pounds < 10 ? 1 : 0)} lb`;
+  }
+  return kilograms < 1 ? `${plain(kilograms * 1000, 0)} g` : `${plain(kilograms, kilograms < 10 ? 1 : 0)} kg`;
 }
 
 /** `cents` (whole minor units) in an ISO 4217 `currency`; whole units from 1,000 up, where cents are noise. */

@@ -3,10 +3,12 @@ import { z } from 'zod';
 import { BoxSchema, MarkingRequest, WhereSchema } from '../../core/ground/standins.ts';
 import { sayShape } from '../../core/holding/say-shape.ts';
 import { climateAt } from './climate.ts';
+import { SuppliersRequest } from '../../core/order/suppliers.ts';
 import { MarkingDesk } from './marking.ts';
+import { suppliersAt } from './suppliers.ts';
 import { madeUpSoil, terrainAt } from './terrain.ts';
 
-/** Simulated services under /api/standins: climate, terrain, soil, and the desk that marks buried services. */
+/** Simulated services under /api/standins: climate, terrain, soil, suppliers, and the desk that marks buried services. */
 export function standins({
   markingSeconds,
   now = Date.now,
@@ -39,6 +41,9 @@ export function standins({
   routes.get('/terrain', (request, response) => answer(response, BoxSchema, request.query, terrainAt));
   routes.get('/soil', (request, response) =>
     answer(response, BoxSchema, request.query, (box) => ({ zones: madeUpSoil(box), simulated: true })),
+  );
+  routes.post('/suppliers', express.json({ limit: '200kb' }), (request, response) =>
+    answer(response, SuppliersRequest, request.body, suppliersAt),
   );
   routes.post('/marking', express.json({ limit: '2mb' }), (request, response) =>
     answer(response, MarkingRequest, request.body, (asked) => desk.ask(asked)),

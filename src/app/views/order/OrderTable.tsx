@@ -24,11 +24,7 @@ export function OrderTable({ rows, cents, money }: Props) {
     screens.sm === true && {
       title: 'Stock',
       dataIndex: 'stock',
-      render: (stock: string) => (
-        <span className="keep" title={stock}>
-          {stock.split(', ')[0]}
-        </span>
-      ),
+      render: (stock: string) => <span title={stock}>{stock.split(', ')[0]}</span>,
     },
     {
       title: 'On plan',
@@ -36,7 +32,7 @@ export function OrderTable({ rows, cents, money }: Props) {
       align: 'right',
       render: (n: number) => (Number.isInteger(n) ? formatCount(n) : n.toFixed(1)),
     },
-    screens.md === true && {
+    screens.xxl === true && {
       title: 'Losses',
       dataIndex: 'losses',
       align: 'right',
@@ -53,7 +49,6 @@ export function OrderTable({ rows, cents, money }: Props) {
       title: 'Packs',
       dataIndex: 'packs',
       align: 'right',
-      render: (packs: string) => <span className="keep">{packs}</span>,
     },
     { title: 'Cost', dataIndex: 'cents', align: 'right', render: money },
   ];

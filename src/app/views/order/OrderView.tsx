@@ -1,63 +1,92 @@
+import './order.css';
 import { Segmented } from 'antd';
-import { useState } from 'react';
-import { orderRows } from '../../../core/order/order-list.ts';
-import { formatCount, formatMoney } from '../../../core/units/quantities.ts';
-import { ExportButtons } from '../../parts/ExportButtons.tsx';
-import { Panel } from '../../parts/Panel.tsx';
+import { NavLink, useNavigate, useParams } from 'react-router';
+import { Guarded } from '../../parts/Guarded.tsx';
 import { useWorked } from '../../store/derived.ts';
-import { OrderTable } from './OrderTable.tsx';
-import { Prices } from './Prices.tsx';
+import { AnimalsStop } from './AnimalsStop.tsx';
+import { HereStop } from './HereStop.tsx';
+import { HolesStop } from './HolesStop.tsx';
+import { ListStop } from './ListStop.tsx';
+import { MoneyStop } from './MoneyStop.tsx';
+import { PlantsStop } from './PlantsStop.tsx';
+import { STOPS, type Stop } from './stops.ts';
+import { SuppliersStop } from './SuppliersStop.tsx';
+import { ToolsStop } from './ToolsStop.tsx';
+import { WaterStop } from './WaterStop.tsx';
+import { WeedsStop } from './WeedsStop.tsx';
 
-/** Buy the right things: the order list of the whole holding, and the price table behind it. */
+/** Buy the right things: a walk over what is to be decided, with what each choice costs and does on this plan. */
 export function OrderView() {
+  const { stop: key, planting: asked } = useParams();
   const worked = useWorked();
+  const navigate = useNavigate();
   const { holding } = worked;
-  const phases = worked.phases();
-  const [asked, setPhase] = useState<number | null>(null);
-  const phase = phases.some(({ later }) => later === asked) ? asked : null;
-  const list = phase === null ? worked.order() : worked.orderOfPhase(phase);
-  const rows = orderRows(list, holding.units);
-  const { currency } = holding;
-  const money = (cents: number) => formatMoney(cents, currency);
-  const used = new Set([
-    ...list.kit.map(({ key }) => key),
-    ...list.plants.flatMap(({ stock, packs }) => packs.map(({ size }) => `stock.${stock}.${size}`)),
-  ]);
+  const stop = STOPS.find((one) => one.key === key) ?? STOPS.find((one) => one.key === 'list')!;
+  const laid = worked.laid(asked ?? '') ?? worked.all.find(({ layout }) => layout.stand.count > 0) ?? worked.all[0];
+  const choose = stop.each && laid && worked.all.length > 1 && (
+    <Segmented
+      className="which"
+      aria-label="Planting"
+      size="small"
+      value={laid.planting.id}
+      options={worked.all.map(({ planting }) => ({ value: planting.id, label: planting.name }))}
+      onChange={(id) => void navigate(`/h/${holding.id}/order/${stop.key}/${id}`)}
+    />
+  );
   return (
     <>
-      <main className="stage page">
-        <div className="page-head">
-          <h1>Order list</h1>
-          <ExportButtons
-            fileName={holding.name}
-            items={[
-              { name: 'order-list.xlsx', label: 'Spreadsheet' },
-              { name: 'order-list.csv', label: 'CSV' },
-            ]}
-          />
-        </div>
-        {phases.length > 1 && (
-          <Segmented
-            aria-label="Phase"
-            value={phase ?? -1}
-            onChange={(value) => setPhase(value < 0 ? null : value)}
-            options={[
-              { value: -1, label: 'All phases' },
-              ...phases.map(({ later, plants }) => ({
-                value: later,
-                label: `${later === 0 ? 'First' : `Year ${later}`}: ${formatCount(plants)} plants`,
-              })),
-            ]}
-          />
+      <Walk at={stop} planting={asked} />
+      <Guarded part="This stop" key={stop.key}>
+        {stop.each && !laid ? (
+          <main className="stage page">
+            <h1>{stop.label}</h1>
+            <p className="soft">Nothing laid yet. Lay out a planting under Ranks first.</p>
+          </main>
+        ) : (
+          {
+            weeds: () => <WeedsStop laid={laid!} choose={choose} />,
+            animals: () => <AnimalsStop laid={laid!} choose={choose} />,
+            holes: () => <HolesStop laid={laid!} choose={choose} />,
+            water: () => <WaterStop laid={laid!} choose={choose} />,
+            tools: () => <ToolsStop />,
+            here: () => <HereStop />,
+            plants: () => <PlantsStop />,
+            list: () => <ListStop />,
+            suppliers: () => <SuppliersStop />,
+            money: () => <MoneyStop />,
+          }[stop.key]!()
         )}
-        <p className="soft">
-          All plantings together, so that packs are shared. Ordered so that enough live; the rest are spares for gaps.
-        </p>
-        <OrderTable rows={rows} cents={list.cents} money={money} />
-      </main>
-      <Panel label="Prices">
-        <Prices used={used} />
-      </Panel>
+      </Guarded>
     </>
+  );
+}
+
+/** The stops in the order of the work, each with how it stands. */
+function Walk({ at, planting }: { at: Stop; planting: string | undefined }) {
+  const worked = useWorked();
+  const { id } = worked.holding;
+  return (
+    <nav className="walk" aria-label="The order">
+      <div className="walk-head">
+        <h2>The order</h2>
+      </div>
+      <ol>
+        {STOPS.map((one) => {
+          const { text, sure } = one.state(worked);
+          return (
+            <li key={one.key} className={`is-${sure}`}>
+              <NavLink
+                to={`/h/${id}/order/${one.key}${one.each && planting ? `/${planting}` : ''}`}
+                className={() => (one === at ? 'active' : '')}
+                aria-current={one === at ? 'page' : undefined}
+              >
+                <strong>{one.label}</strong>
+                <span>{text}</span>
+              </NavLink>
+            </li>
+          );
+        })}
+      </ol>
+    </nav>
   );
 }

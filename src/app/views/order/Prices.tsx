@@ -1,4 +1,5 @@
 import { setPrice } from '../../../core/holding/ground-commands.ts';
+import { LOOSE } from '../../../core/order/order-list.ts';
 import { priceOf, priceSource, priceTable } from '../../../core/order/prices.ts';
 import { inUnits, toUs } from '../../../core/units/quantities.ts';
 import { NumberField } from '../../parts/NumberField.tsx';
@@ -9,7 +10,7 @@ import { run } from '../../store/session.ts';
 export function Prices({ used }: { used: ReadonlySet<string> }) {
   const holding = useShown();
   /** What a price is for, in cubic metres where it is for a volume. */
-  const per = (key: string) => (key === 'chips' && holding.units === 'us' ? toUs(1, 'yd3') : 1);
+  const per = (key: string) => (LOOSE.includes(key) && holding.units === 'us' ? toUs(1, 'yd3') : 1);
   return (
     <>
       <h2>Prices</h2>

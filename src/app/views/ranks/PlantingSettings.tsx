@@ -1,6 +1,6 @@
 import { Button, Select } from 'antd';
 import { Suspense, useState } from 'react';
-import { useNavigate } from 'react-router';
+import { Link, useNavigate } from 'react-router';
 import type { Laid } from '../../../core/ranks/laid.ts';
 import {
   addGap,
@@ -10,6 +10,8 @@ import {
   removePlanting,
   setPlanting,
 } from '../../../core/holding/planting-commands.ts';
+import { setWay } from '../../../core/holding/means-commands.ts';
+import { kitMethod } from '../../../core/order/protection/guard-kit.ts';
 import { settingOf } from '../../../core/holding/settings.ts';
 import { copyPlanting, patternOf } from '../../../core/ranks/copy.ts';
 import { drawnBaseline } from '../../../core/ranks/baseline.ts';
@@ -18,7 +20,7 @@ import { phasesOf } from '../../../core/ranks/phases.ts';
 import { formatLength } from '../../../core/units/quantities.ts';
 import type { Planting } from '../../../core/holding/schema.ts';
 import { NameField } from '../../parts/NameField.tsx';
-import { Toggle } from '../../parts/Toggle.tsx';
+import { PROTECTION_OPTIONS, WEED_OPTIONS } from '../../parts/means-options.ts';
 import { startSketch } from '../../plan/pencil.ts';
 import { later } from '../../parts/later.ts';
 import { useShown } from '../../store/derived.ts';
@@ -177,28 +179,32 @@ function UseAgain({ laid: { planting, layout } }: { laid: Laid }) {
 }
 
 function WeedsAndGuards({ planting }: { planting: Planting }) {
+  const { id } = useShown();
+  const kits = useShown().kits.map((kit) => ({ value: kitMethod(kit.id), label: kit.name }));
   return (
     <>
-      <h3>Weeds and guards</h3>
+      <h3>Weeds and animals</h3>
       <div className="field">
         <label htmlFor="weeds">Weeds kept down by</label>
         <Select
           id="weeds"
-          value={planting.weeds}
-          options={[
-            { value: 'mats', label: 'mulch mats' },
-            { value: 'fabric', label: 'fabric strips' },
-            { value: 'chips', label: 'wood chips' },
-            { value: 'none', label: 'nothing bought' },
-          ]}
-          onChange={(weeds) => run(setPlanting(planting.id, { weeds }, 'weeds'))}
+          value={planting.means.weeds.method}
+          options={WEED_OPTIONS}
+          onChange={(method) => run(setWay(planting.id, 'weeds', { method }, 'weeds'))}
         />
       </div>
-      <Toggle
-        label="Guard every plant"
-        on={planting.guarded}
-        onChange={(guarded) => run(setPlanting(planting.id, { guarded }, guarded ? 'guards' : 'no guards'))}
-      />
+      <div className="field">
+        <label htmlFor="protection">Protected by</label>
+        <Select
+          id="protection"
+          value={planting.means.protection.method}
+          options={[...PROTECTION_OPTIONS, ...kits]}
+          onChange={(method) => run(setWay(planting.id, 'protection', { method }, 'protection'))}
+        />
+      </div>
+      <p className="soft fine">
+        <Link to={`/h/${id}/order/weeds/${planting.id}`}>What each costs and does here</Link>
+      </p>
     </>
   );
 }

@@ -10,7 +10,7 @@ import { Guarded } from '../../parts/Guarded.tsx';
 import { Panel } from '../../parts/Panel.tsx';
 import { later } from '../../parts/later.ts';
 import { useKeys } from '../../parts/keys.ts';
-import { useWorked } from '../../store/derived.ts';
+import { onceJudged, useWorked } from '../../store/derived.ts';
 import { newId } from '../../store/ids.ts';
 import { look, useLook } from '../../store/look-at.ts';
 import { run } from '../../store/session.ts';
@@ -18,7 +18,7 @@ import { Strings } from './Strings.tsx';
 
 const GapPanel = later(() => import('./GapPanel.tsx'), 'GapPanel');
 const NewPlanting = later(() => import('./NewPlanting.tsx'), 'NewPlanting');
-const PlantingPanel = later(() => import('./PlantingPanel.tsx'), 'PlantingPanel');
+const PlantingPanel = later(() => onceJudged(import('./PlantingPanel.tsx')), 'PlantingPanel');
 const PlantPanel = later(() => import('./PlantPanel.tsx'), 'PlantPanel');
 const PlantingSettings = later(() => import('./PlantingSettings.tsx'), 'PlantingSettings');
 const RowPanel = later(() => import('./RowPanel.tsx'), 'RowPanel');

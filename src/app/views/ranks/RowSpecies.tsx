@@ -1,10 +1,11 @@
 import { partners } from '../../../core/species/catalogue.ts';
+import { rootstocks } from '../../../core/species/rootstocks.ts';
 import { runOf, stocks } from '../../../core/species/stock.ts';
 import { Button, Select } from 'antd';
 import { Suspense, useState } from 'react';
 import { setRuns } from '../../../core/holding/planting-commands.ts';
 import type { Row, Run } from '../../../core/holding/schema.ts';
-import { inUnits, type UnitSystem } from '../../../core/units/quantities.ts';
+import { formatRange, inUnits, type UnitSystem } from '../../../core/units/quantities.ts';
 import { ChoiceField } from '../../parts/ChoiceField.tsx';
 import { later } from '../../parts/later.ts';
 import { NumberField } from '../../parts/NumberField.tsx';
@@ -85,6 +86,16 @@ function Runs({ planting, row: { id, runs, stock }, units }: Pick<Props, 'planti
       runs.map((old, i) => (i === at ? runOf(book.of(species), old.count, stock) : old)),
       `run swapped for ${book.of(species).common}`,
     );
+  /** Says which variety or rootstock; an empty choice leaves it unsaid. */
+  const say = (at: number, said: Pick<Run, 'variety' | 'rootstock'>) =>
+    put(
+      runs.map((one, i) =>
+        i === at
+          ? (Object.fromEntries(Object.entries({ ...one, ...said }).filter(([, value]) => value !== '')) as Run)
+          : one,
+      ),
+      Object.keys(said)[0]!,
+    );
   const buyAs = (at: number, as: string) => {
     const { stock: _, ...old } = runs[at]!;
     put(
@@ -121,17 +132,8 @@ function Runs({ planting, row: { id, runs, stock }, units }: Pick<Props, 'planti
                 onChange={(as) => buyAs(i, as)}
               />
             ) : null}
-            <Variety
-              at={i}
-              run={each}
-              onChange={(variety) => {
-                const { variety: _, ...old } = each;
-                put(
-                  runs.map((one, j) => (j === i ? (variety ? { ...old, variety } : old) : one)),
-                  'variety',
-                );
-              }}
-            />
+            <Variety at={i} run={each} onChange={(variety) => say(i, { variety })} />
+            <OnRootstock at={i} run={each} units={units} onChange={(rootstock) => say(i, { rootstock })} />
             <Button size="small" aria-label={`Choose the species of run ${i + 1}`} onClick={() => setChoosing(i)}>
               ?
             </Button>
@@ -188,6 +190,41 @@ function Variety({
       aria-label={`Variety of run ${at + 1}`}
       value={variety ?? ''}
       options={[{ value: '', label: 'variety not said' }, ...varieties.map((value) => ({ value, label: value }))]}
+      onChange={onChange}
+    />
+  );
+}
+
+/** Which class of rootstock a fruit tree is grafted on, and the size that makes. */
+function OnRootstock({
+  at,
+  run: { species, rootstock },
+  units,
+  onChange,
+}: {
+  at: number;
+  run: Run;
+  units: UnitSystem;
+  onChange(rootstock: string): void;
+}) {
+  const classes = rootstocks[species];
+  if (!classes) return null;
+  return (
+    <Select
+      size="small"
+      className="run-stock"
+      aria-label={`Rootstock of run ${at + 1}`}
+      title={classes.find(({ id }) => id === rootstock)?.why}
+      value={rootstock ?? ''}
+      popupMatchSelectWidth={320}
+      options={[
+        { value: '', label: 'rootstock not said' },
+        ...classes.map(({ id, height, why }) => ({
+          value: id,
+          label: `${id}, ${formatRange(height, units)} high`,
+          title: why,
+        })),
+      ]}
       onChange={onChange}
     />
   );

@@ -1,6 +1,9 @@
 import { setRow } from '../../holding/planting-commands.ts';
 import { settingOf } from '../../holding/settings.ts';
-import { mowLane } from '../../order/weeds.ts';
+import { wayFor } from '../../holding/means-schema.ts';
+import { mowLane } from '../../order/weeds/lanes.ts';
+import { weedMethod } from '../../order/weeds/methods.ts';
+import { cleanWidth } from '../../order/weeds/weed-kit.ts';
 import { formatLength } from '../../units/quantities.ts';
 import { purposes } from '../../ranks/purposes.ts';
 import { rowCrown, sizesOf } from '../../years/belt.ts';
@@ -13,12 +16,11 @@ export const mower = reading(['settings', 'units'], (judged) => {
   const deck = settingOf(holding, 'mower.deck');
   const clearance = settingOf(holding, 'mower.clearance');
   const year = settingOf(holding, 'mower.year');
-  const strip =
-    planting.weeds === 'fabric'
-      ? settingOf(holding, 'weed.rollWidth')
-      : planting.weeds === 'mats'
-        ? settingOf(holding, 'weed.matSide')
-        : 0;
+  /** Width of what lies along a row and must not be mown; rings and hoed spots are steered round. */
+  const coverOf = (row: string) => {
+    const way = wayFor(planting.means.weeds, { row, species: '', stock: '' });
+    return ['strip', 'mat', 'mulchStrip'].includes(weedMethod(way.method).lays) ? cleanWidth(way, holding) : 0;
+  };
   const sizes = sizesOf(stand, year, settingOf(holding, 'growth.site'));
   const length = (metres: number) => formatLength(metres, holding.units);
   const told = new Set<string>();
@@ -28,6 +30,7 @@ export const mower = reading(['settings', 'units'], (judged) => {
     const gap = Math.abs(offset - (before?.offset ?? offset));
     // Below half the machine's way nobody means to mow: the rows are one hedge and are weeded as one.
     if (!before || to === from || told.has(row.id) || gap < (deck + 2 * clearance) / 2) return [];
+    const strip = Math.max(coverOf(row.id), coverOf(before.row.id));
     const crown = (rowCrown(stand, stand.rows.indexOf(before), sizes) + rowCrown(stand, r, sizes)) / 2;
     const lane = mowLane({ rowGap: gap, strip, canopy: crown, clearance, deck });
     if (lane.passes) return [];

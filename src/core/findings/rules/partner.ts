@@ -95,7 +95,7 @@ function partnerOf(
     const other = layout.stand;
     const serves = other.lots.map((lot): Served => {
       if (!kinds.includes(lot.species.id)) return 'none';
-      if (!varieties || lot.species !== mine.species) return 'surely';
+      if (!varieties || lot.species.id !== mine.species.id) return 'surely';
       if (!lot.variety || !mine.variety) return 'perhaps';
       return lot.variety === mine.variety ? 'none' : 'surely';
     });

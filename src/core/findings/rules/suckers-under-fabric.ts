@@ -1,4 +1,6 @@
-import { setPlanting } from '../../holding/planting-commands.ts';
+import { setWay } from '../../holding/means-commands.ts';
+import { wayFor } from '../../holding/means-schema.ts';
+import { weedMethod } from '../../order/weeds/methods.ts';
 import { plantsWhere } from '../../ranks/near.ts';
 import { sayStand } from '../../ranks/say-plants.ts';
 import { finding, reading, type Finding } from '../finding.ts';
@@ -7,8 +9,12 @@ import { finding, reading, type Finding } from '../finding.ts';
 export const suckersUnderFabric = reading(['species'], (judged): Finding[] => {
   const { planting, layout } = judged;
   const { stand } = layout;
-  if (planting.weeds !== 'fabric') return [];
-  const plants = plantsWhere(stand, (i) => stand.kinds[stand.species[i]!]!.suckers);
+  // Fabric lies on whole rows: what a row is kept by, not what is excepted for one of its species.
+  const under = stand.rows.map(({ row }) => {
+    const way = wayFor(planting.means.weeds, { row: row.id, species: '', stock: '' });
+    return weedMethod(way.method).lays === 'strip';
+  });
+  const plants = plantsWhere(stand, (i) => under[stand.row[i]!]! && stand.kinds[stand.species[i]!]!.suckers);
   if (plants.length === 0) return [];
   const names = stand.kinds.filter(({ suckers }) => suckers).map(({ common }) => common);
   return [
@@ -18,7 +24,10 @@ export const suckersUnderFabric = reading(['species'], (judged): Finding[] => {
       why: `${sayStand(stand, plants)} that spread by suckers. Under fabric the thicket never comes, stems are girdled where it was not cut wide, and voles live in its shelter. Cut it open or lift it at year 3 to 5.`,
       plants,
       remedies: [
-        { label: 'Mats instead', command: setPlanting(planting.id, { weeds: 'mats' }, 'mats instead of fabric') },
+        {
+          label: 'Mats instead',
+          command: setWay(planting.id, 'weeds', { method: 'mats', exceptions: [] }, 'mats instead of fabric'),
+        },
       ],
     }),
   ];

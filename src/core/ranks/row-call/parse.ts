@@ -1,6 +1,7 @@
 import type { Gap, Kept, Row } from '../../holding/schema.ts';
 import { plainRow } from '../../holding/plain-row.ts';
 import { SPACING } from '../../holding/schema.ts';
+import { wrongRootstock } from '../../species/rootstocks.ts';
 import { stocks } from '../../species/stock.ts';
 import { formatLength, type UnitSystem } from '../../units/quantities.ts';
 import { calledLength } from './lengths.ts';
@@ -100,6 +101,7 @@ class RowReader {
       gaps: this.gaps,
       species: (name) => this.species({ text: name, from: clause.from + Math.max(0, clause.text.indexOf(name)) }),
       stock: (name) => this.stock({ text: name, from: clause.from + Math.max(0, clause.text.lastIndexOf(name)) }),
+      rootstock: (name, on) => this.rootstock(name, { text: on, from: clause.from + clause.text.lastIndexOf(on) }),
       length: (typed, least, most, what) => {
         const metres = calledLength(typed, this.units);
         if (metres !== null && metres >= least - 1e-9 && metres <= most) return metres;
@@ -139,6 +141,13 @@ class RowReader {
     return found?.id ?? 'whip';
   }
 
+  private rootstock(species: string, on: Piece): string {
+    const named = speciesFor(species, this.book);
+    const wrong = named.length === 1 ? wrongRootstock(named[0]!, on.text) : null;
+    if (wrong) this.wrong(on, wrong);
+    return on.text;
+  }
+
   finish(piece: Piece, name: string | null): CalledRow | null {
     if (this.onlyGaps) return null;
     if (this.sound && this.row.runs.length === 0)
@@ -152,6 +161,7 @@ interface Reader {
   readonly gaps: Omit<Gap, 'id'>[];
   species(name: string): string;
   stock(name: string): string;
+  rootstock(species: string, on: string): string;
   length(typed: string, least: number, most: number, what: string): number;
   wrong(sentence: string): void;
 }
@@ -171,7 +181,7 @@ const CLAUSES: readonly Clause[] = [
   {
     what: 'plants',
     pattern: /^(.+?)\s+every\s+(.+)$/i,
-    read({ row, species, stock, length, wrong }, [, plants, spacing]) {
+    read({ row, species, stock, rootstock, length, wrong }, [, plants, spacing]) {
       if (row.runs.length > 0) return wrong('This row has its plants already. Part rows by / or a new line.');
       const amounts = plants!
         .split(/,/)
@@ -180,12 +190,15 @@ const CLAUSES: readonly Clause[] = [
       if (shares > 0 && shares < amounts.length) return wrong('Give counts or shares in %, not both in one row.');
       row.spacing = length(spacing!, SPACING.least, SPACING.most, 'spacing');
       row.runs = amounts.map(([, count, , name]) => {
-        const [, called, variety, as] = /^(.+?)(?:\s*\((.{1,20})\))?(?:\s+as\s+(.+))?$/i.exec(name!)!;
+        const [, called, variety, on, as] = /^(.+?)(?:\s*\((.{1,20})\))?(?:\s+on\s+(\S+))?(?:\s+as\s+(.+))?$/i.exec(
+          name!,
+        )!;
         return {
           species: species(called!),
           count: Math.round(Number(count)),
           ...(as ? { stock: stock(as) } : {}),
           ...(variety ? { variety: variety.trim() } : {}),
+          ...(on ? { rootstock: rootstock(called!, on) } : {}),
         };
       });
       if (row.runs.some(({ count }) => count < 1 || count > 9999)) wrong('Counts go from 1 to 9999.');

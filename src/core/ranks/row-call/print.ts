@@ -1,5 +1,6 @@
 import type { Gap, Planting, Row } from '../../holding/schema.ts';
 import { toUs, type UnitSystem } from '../../units/quantities.ts';
+import { onRootstock } from '../../species/rootstocks.ts';
 import { FOOT, tapeTenth } from './lengths.ts';
 import { callName, type Written } from './names.ts';
 
@@ -20,7 +21,7 @@ export function printRow(row: Row, { units, book }: Written, named = false): str
   const hundred = row.mix === 'quota' && runs.reduce((sum, { count }) => sum + count, 0) === 100;
   const percent = hundred ? ' %' : '';
   const clauses = [
-    `${runs.map(({ species, count, stock, variety }) => `${count}${percent} ${callName(species, book)}${variety ? ` (${variety})` : ''}${stock ? ` as ${stock}` : ''}`).join(', ')} every ${length(row.spacing)}`,
+    `${runs.map(({ species, count, stock, variety, rootstock }) => `${count}${percent} ${callName(species, book)}${variety ? ` (${variety})` : ''}${rootstock ? ` on ${rootstock}` : ''}${stock ? ` as ${stock}` : ''}`).join(', ')} every ${length(row.spacing)}`,
     ...(row.mix === 'quota' && !hundred ? ['shared'] : []),
     ...(row.mix === 'drift' ? [`in drifts ${row.seed}`] : []),
     ...(row.offset > 0 ? [`from place ${row.offset + 1}`] : []),
@@ -65,8 +66,8 @@ export function explainRow(
   { units, book }: Written,
 ): string {
   const names = row.runs.map(
-    ({ species, count, variety }) =>
-      `${count}${row.mix === 'turn' ? '' : ' parts'} ${variety ? `${variety} ` : ''}${book.of(species).common}`,
+    ({ species, count, variety, rootstock }) =>
+      `${count}${row.mix === 'turn' ? '' : ' parts'} ${variety ? `${variety} ` : ''}${onRootstock(book.of(species), rootstock).common}`,
   );
   const list = names.length > 1 ? `${names.slice(0, -1).join(', ')} and ${names.at(-1)}` : names[0]!;
   const how = {

@@ -232,4 +232,19 @@ describe('names in a call', () => {
     expect(completions('corylus', appBook)[0]).toBe('hazel');
     expect(completions('', appBook)).toEqual([]);
   });
+  it('reads and prints the rootstock of a fruit tree, and says which there are', () => {
+    const read = (call: string) => parseCall(call, metric);
+    const { rows } = read('1 apple (early) on dwarfing as feathered, 2 pear every 3');
+    expect(rows[0]!.runs).toEqual([
+      { species: 'malus-domestica', count: 1, variety: 'early', rootstock: 'dwarfing', stock: 'feathered' },
+      { species: 'pyrus-communis', count: 2 },
+    ]);
+    const printed = printRow({ ...rows[0]!, id: 'r', name: 'r' }, metric);
+    expect(printed).toContain('1 apple (early) on dwarfing as feathered');
+    expect(read(printed).rows[0]!.runs).toEqual(rows[0]!.runs);
+    expect(explainRow(rows[0]!, metric)).toContain('1 early apple on dwarfing rootstock');
+    expect(read('1 pear on dwarfing every 3').problems).toEqual([
+      { from: 10, to: 18, sentence: expect.stringContaining('Use one of semi-dwarfing, semi-vigorous, vigorous') },
+    ]);
+  });
 });

@@ -1,7 +1,7 @@
-import type { Species } from '../holding/species-schema.ts';
-import type { Animal } from '../holding/ground-schema.ts';
-import { formatTape, type UnitSystem } from '../units/quantities.ts';
-import { ceilSafe } from '../units/rounding.ts';
+import type { Species } from '../../holding/species-schema.ts';
+import type { Animal } from '../../holding/ground-schema.ts';
+import { formatTape, type UnitSystem } from '../../units/quantities.ts';
+import { ceilSafe } from '../../units/rounding.ts';
 import guardData from './guards.json' with { type: 'json' };
 
 /** What each animal needs, with its name for people. */
@@ -26,47 +26,23 @@ export const guardSource = guardData.source;
 export const isHedge = (spacings: readonly number[]): boolean =>
   spacings.some((spacing) => spacing < guardData.hedge.closerThan);
 
-/** Those that no guard stops, only a fence round the planting; round a `hedge` stock too. */
-export const fencedOut = (animals: readonly Animal[], hedge = false): Animal[] =>
-  animals.filter((animal) => guardAnimals[animal].fence === true || (hedge && guardAnimals[animal].fenceHedges));
-
-/** Posts and rails of the crate that one plant wants, of those animals that are not fenced out; null where a stake does. */
-export const crateFor = (animals: readonly Animal[], hedge = false): { posts: number; rails: number } | null => {
-  const fenced = fencedOut(animals, hedge);
-  return animals.some((animal) => guardAnimals[animal].crate && !fenced.includes(animal)) ? guardData.crate : null;
-};
+/** What one crate is made of. */
+export const crateParts = guardData.crate;
 
 /**
- * Guard height out of the ground against `animals` over `snow` metres of lying snow, and the stocked size
- * that reaches it (null: none does, fence instead): `guard.height`. No animals: 0 and null. Those that only a fence
- * stops leave the others the guards that they need.
+ * Guard height out of the ground against `animals` over `snow` metres of lying snow, and the stocked size that reaches
+ * it (null: none does, fence instead): `guard.height`. No animals: 0 and null.
  */
-export function guardHeight(
-  animals: readonly Animal[],
-  snow: number,
-  hedge = false,
-): { need: number; size: number | null } {
-  const fenced = fencedOut(animals, hedge);
-  const guarded = animals.filter((animal) => !fenced.includes(animal));
+export function guardHeight(animals: readonly Animal[], snow: number): { need: number; size: number | null } {
   const need = Math.max(
     0,
-    ...(guarded.length > 0 ? guarded : fenced).map(
-      (animal) => guardAnimals[animal].height + (guardAnimals[animal].snow ? snow : 0),
-    ),
+    ...animals.map((animal) => guardAnimals[animal].height + (guardAnimals[animal].snow ? snow : 0)),
   );
-  return { need, size: guarded.length > 0 && need > 0 ? nextSize(guardData.sizes, need) : null };
+  return { need, size: need > 0 ? nextSize(guardData.sizes, need) : null };
 }
 
 /** Whether a species is ever guarded plant by plant: herbs and ground cover are not. */
 export const isGuarded = ({ kind }: Species): boolean => !guardData.never.includes(kind);
-
-/** The collar that voles want round each stem, also within a taller guard; null where there are none, or the guard is that collar. */
-export function collarFor(animals: readonly Animal[], snow: number, hedge = false): number | null {
-  if (!animals.includes('vole')) return null;
-  const { size } = guardHeight(animals, snow, hedge);
-  const { size: collar } = guardHeight(['vole'], snow);
-  return collar !== null && (size === null || size > collar) ? collar : null;
-}
 
 /** Whether plants of this stock stand in a mesh basket against what gnaws their roots here. */
 export const isBasketed = (animals: readonly Animal[], stock: string): boolean =>

@@ -1,0 +1,106 @@
+import { Table, type TableColumnType } from 'antd';
+import { plantNumbers, sizeSteps, type PlantNumbers } from '../../../core/order/plant-numbers.ts';
+import { stockOf } from '../../../core/species/stock.ts';
+import { capital } from '../../../core/units/text.ts';
+import { formatCount, formatMoney, inUnits } from '../../../core/units/quantities.ts';
+import { SettingField } from '../../parts/SettingField.tsx';
+import { Panel } from '../../parts/Panel.tsx';
+import { useWorked } from '../../store/derived.ts';
+
+const percent = (share: number) => `${Math.round(share * 100)} %`;
+
+/** Three numbers kept apart: places, survivors, ordered; and the chance that enough live. */
+export function PlantsStop() {
+  const worked = useWorked();
+  const { holding } = worked;
+  const { units, currency } = holding;
+  const { plants, kit } = worked.order();
+  const numbers = plantNumbers(plants, holding);
+  const total = plants.reduce((sum, { count }) => sum + count, 0);
+  const extras = total > 0 ? kit.reduce((sum, { cents }) => sum + cents, 0) / total : 0;
+  const steps = sizeSteps(plants, extras, holding);
+  const columns: TableColumnType<PlantNumbers>[] = [
+    {
+      title: 'Kind',
+      key: 'kind',
+      render: (_, { line }) => (
+        <>
+          <strong className="keep">{capital(line.species.common)}</strong>{' '}
+          <span className="soft">{inUnits(stockOf(line.stock).name, units)}</span>
+        </>
+      ),
+    },
+    { title: 'Places', dataIndex: 'places', align: 'right', render: formatCount },
+    { title: 'Alive, year 1', dataIndex: 'alive', align: 'right', render: formatCount },
+    { title: 'Year 5', dataIndex: 'aliveAtFive', align: 'right', render: formatCount },
+    { title: 'Ordered', dataIndex: 'ordered', align: 'right', render: formatCount },
+    { title: 'Enough live', dataIndex: 'alone', align: 'right', render: percent },
+    { title: 'If they die together', dataIndex: 'together', align: 'right', render: percent },
+    { title: 'Spares', dataIndex: 'spares', align: 'right', render: formatCount },
+  ];
+  return (
+    <>
+      <main className="stage page order-stop" tabIndex={0}>
+        <h1>Plants</h1>
+        <p className="soft">
+          Places on the plan, plants expected to live, and plants ordered are three numbers. Spares are potted on the
+          planting day, of the same batch, for a matched row.
+        </p>
+        <Table<PlantNumbers>
+          rowKey={({ line }) => `${line.species.common}|${line.stock}`}
+          size="small"
+          pagination={false}
+          dataSource={numbers}
+          columns={columns}
+          scroll={{ x: 620 }}
+          locale={{ emptyText: 'No plants yet. Lay out a planting first.' }}
+        />
+        {steps.length > 0 && (
+          <table className="facts">
+            <caption>Small now, or a size up</caption>
+            <thead>
+              <tr>
+                {['Kind', 'A size up', 'Years gained', 'Each survivor costs more', 'A year gained costs'].map(
+                  (head) => (
+                    <th key={head} scope="col">
+                      {head}
+                    </th>
+                  ),
+                )}
+              </tr>
+            </thead>
+            <tbody>
+              {steps.map(({ line, larger, yearsGained, extra, perYear }) => (
+                <tr key={`${line.species.common}|${line.stock}`}>
+                  <th scope="row">{capital(line.species.common)}</th>
+                  <td>{inUnits(stockOf(larger).name, units)}</td>
+                  <td>{yearsGained > 0 ? yearsGained.toFixed(1) : 'none'}</td>
+                  <td>{formatMoney(Math.round(extra), currency)}</td>
+                  <td>
+                    {perYear === null ? 'it sulks longer than it saves' : formatMoney(Math.round(perYear), currency)}
+                  </td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        )}
+      </main>
+      <Panel label="Plants">
+        <h2>Plants</h2>
+        <SettingField setting="order.prob" />
+        <SettingField setting="order.rho" />
+        <SettingField setting="order.cull" />
+        <SettingField setting="survival.later" />
+        <h3>Two schools</h3>
+        <p>
+          <strong>Overplant</strong>: plants are cheaper than visits. It wins in remote places, with bare roots and a
+          natural look. <strong>Nurse</strong>: every gap shows. It wins in gardens, matched hedges and with dear stock.
+        </p>
+        <p className="soft fine">
+          Dividing places by survival fills them little more than half of the time; and plants die together, by drought,
+          flood or a gate left open.
+        </p>
+      </Panel>
+    </>
+  );
+}

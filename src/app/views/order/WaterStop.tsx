@@ -1,0 +1,211 @@
+import { Table, type TableColumnType } from 'antd';
+import { scaleBand, scaleLinear } from 'd3-scale';
+import { useMemo, type ReactNode } from 'react';
+import { setWay } from '../../../core/holding/means-commands.ts';
+import { settingOf, type SettingKey } from '../../../core/holding/settings.ts';
+import { kitName } from '../../../core/order/order-list.ts';
+import { waterPlan, type WaterPlan, type WaterWay } from '../../../core/order/water-plan.ts';
+import type { Laid } from '../../../core/ranks/laid.ts';
+import { formatCount, formatLength, formatMoney, formatWater } from '../../../core/units/quantities.ts';
+import { MeasureField } from '../../parts/MeasureField.tsx';
+import { Panel } from '../../parts/Panel.tsx';
+import { useShown } from '../../store/derived.ts';
+import { run } from '../../store/session.ts';
+import { WayCell } from './WayCell.tsx';
+import { GroundPlan } from './GroundPlan.tsx';
+
+const MONTHS = ['J', 'F', 'M', 'A', 'M', 'J', 'J', 'A', 'S', 'O', 'N', 'D'];
+
+/** What one planting drinks by month, and how it is brought there: buckets, a tank, or drip laid along the rows. */
+export function WaterStop({ laid, choose }: { laid: Laid; choose: ReactNode }) {
+  const holding = useShown();
+  const { units } = holding;
+  const { planting, layout } = laid;
+  const plan = useMemo(() => waterPlan(planting, layout, holding), [planting, layout, holding]);
+  const { method } = planting.means.water;
+  const take = (next: string) => run(setWay(planting.id, 'water', { method: next }, 'water'));
+  return (
+    <>
+      <main className="stage page order-stop">
+        {choose}
+        <Months plan={plan} />
+        {method === 'drip' && plan.drip && <GroundPlan laid={laid} show="water" drip={plan.drip} />}
+        {method === 'drip' && plan.drip && (
+          <table className="facts">
+            <caption>Drip, zone by zone</caption>
+            <thead>
+              <tr>
+                {['Zone', 'Rows', 'Plants', 'Line', 'Head lost'].map((head) => (
+                  <th key={head} scope="col">
+                    {head}
+                  </th>
+                ))}
+              </tr>
+            </thead>
+            <tbody>
+              {Array.from({ length: plan.drip.zones }, (_, z) => {
+                const lines = plan.drip!.lines.filter(({ zone }) => zone === z + 1);
+                return (
+                  <tr key={z}>
+                    <th scope="row">{z + 1}</th>
+                    <td>{[...new Set(lines.map(({ row }) => row + 1))].join(', ')}</td>
+                    <td>{formatCount(lines.reduce((sum, { plants }) => sum + plants, 0))}</td>
+                    <td>
+                      {formatLength(
+                        lines.reduce((sum, { length }) => sum + length, 0),
+                        units,
+                        { decimals: 0 },
+                      )}
+                    </td>
+                    <td>{formatLength(Math.max(0, ...lines.map(({ head }) => head)), units, { decimals: 2 })}</td>
+                  </tr>
+                );
+              })}
+            </tbody>
+          </table>
+        )}
+        <Ways ways={plan.ways} taken={method} onTake={take} />
+      </main>
+      <Panel label="Water">
+        <WaterPanel laid={laid} plan={plan} />
+      </Panel>
+    </>
+  );
+}
+
+/** Water a week by month, as bars. */
+function Months({ plan }: { plan: WaterPlan }) {
+  const { units } = useShown();
+  const x = scaleBand(
+    MONTHS.map((_, m) => String(m)),
+    [60, 650],
+  ).padding(0.25);
+  const y = scaleLinear([0, Math.max(1, plan.most)], [120, 14]);
+  return (
+    <section className="drawing" aria-label="Water by month">
+      <h2>
+        Water a week in the first season{' '}
+        <span className="soft">
+          {formatWater(Math.round(plan.planting), units)} on the day, {formatWater(Math.round(plan.season), units)} in
+          the season
+        </span>
+      </h2>
+      <svg viewBox="0 0 660 146" role="img" aria-label="Litres a week by month">
+        {plan.months.map((litres, m) => (
+          <g key={m}>
+            <rect className="water-bar" x={x(String(m))} width={x.bandwidth()} y={y(litres)} height={120 - y(litres)} />
+            <text x={x(String(m))! + x.bandwidth() / 2} y={136} textAnchor="middle">
+              {MONTHS[m]}
+            </text>
+            {litres > 0 && (
+              <text x={x(String(m))! + x.bandwidth() / 2} y={y(litres) - 3} textAnchor="middle">
+                {formatWater(Math.round(litres), units).split(' ')[0]}
+              </text>
+            )}
+          </g>
+        ))}
+        <text x={56} y={18} textAnchor="end">
+          {formatWater(10, units).split(' ')[1]}
+        </text>
+      </svg>
+    </section>
+  );
+}
+
+function Ways({ ways, taken, onTake }: { ways: readonly WaterWay[]; taken: string; onTake(method: string): void }) {
+  const { currency } = useShown();
+  const columns: TableColumnType<WaterWay>[] = [
+    {
+      title: 'Way',
+      dataIndex: 'label',
+      render: (label: string, { method, refused }) => (
+        <WayCell
+          label={label}
+          taken={method === taken}
+          against={refused ? [refused] : []}
+          onTake={() => onTake(method)}
+        />
+      ),
+    },
+    { title: 'What it comes to', dataIndex: 'words' },
+    {
+      title: 'Hours a week',
+      dataIndex: 'hoursWeek',
+      align: 'right',
+      render: (hours: number) => (hours < 10 ? hours.toFixed(1) : formatCount(Math.round(hours))),
+    },
+    {
+      title: 'To buy',
+      dataIndex: 'kit',
+      align: 'right',
+      render: (kit: WaterWay['kit']) =>
+        formatMoney(
+          kit.reduce((sum, { cents }) => sum + cents, 0),
+          currency,
+        ),
+    },
+  ];
+  return (
+    <Table<WaterWay>
+      rowKey="method"
+      size="small"
+      pagination={false}
+      dataSource={ways}
+      columns={columns}
+      scroll={{ x: 560 }}
+      rowClassName={({ method }) => (method === taken ? 'is-taken' : '')}
+    />
+  );
+}
+
+const MEASURES: Readonly<Record<string, readonly SettingKey[]>> = {
+  rounds: ['water.bucket', 'water.buckets'],
+  tank: ['water.tank'],
+  drip: ['water.emitters', 'water.emitter', 'water.use'],
+};
+
+function WaterPanel({ laid: { planting }, plan }: { laid: Laid; plan: WaterPlan }) {
+  const holding = useShown();
+  const { units } = holding;
+  const { water } = planting.means;
+  const way = plan.ways.find(({ method }) => method === water.method);
+  const { source } = plan;
+  return (
+    <>
+      <h2>Water: {way?.label.toLowerCase() ?? 'none'}</h2>
+      <p className="soft">
+        {source
+          ? `${source.name}, ${formatLength(source.distance, units, { decimals: 0 })} away on the mean${source.flow ? `, ${formatWater(source.flow, units)} an hour` : ''}.`
+          : 'No tap or tank is drawn on the ground.'}
+      </p>
+      {way?.refused && <p className="reading is-caution">! {way.refused}</p>}
+      <dl className="pieces">
+        {way?.kit.map(({ key, count, why }) => (
+          <div key={key} title={why}>
+            <dt>{kitName(key, units, holding.kits)}</dt>
+            <dd>{formatCount(count)}</dd>
+          </div>
+        ))}
+      </dl>
+      {[...(MEASURES[water.method] ?? []), 'water.allowed' as const].map((key) => (
+        <MeasureField
+          key={key}
+          planting={planting.id}
+          of="water"
+          setting={key}
+          value={water.measures[key] ?? settingOf(holding, key)}
+        />
+      ))}
+      <h3>Two schools</h3>
+      <p>
+        <strong>Dish</strong> the ground round each stem: it holds each watering and shower. It wins on sand, in dry
+        climates and with watering by hand; on clay it drowns them. <strong>Level or proud</strong> leaves nothing to
+        drown in, and wins on clay and wet ground.
+      </p>
+      <p className="soft fine">
+        Evaporation and rain come from the climate of Ground, or what is usual where it is not known. Time the tap with
+        a bucket: litres over seconds is its flow.
+      </p>
+    </>
+  );
+}

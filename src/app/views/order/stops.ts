@@ -1,0 +1,169 @@
+import { protectedParts } from '../../../core/order/protection/guard-kit.ts';
+import { sayProtection } from '../../../core/order/protection/say.ts';
+import { toolsFor } from '../../../core/order/tools.ts';
+import { wantedOf } from '../../../core/order/suppliers.ts';
+import { holePlan } from '../../../core/order/hole-plan.ts';
+import { waterPlan } from '../../../core/order/water-plan.ts';
+import { weedMethod } from '../../../core/order/weeds/methods.ts';
+import { settingOf } from '../../../core/holding/settings.ts';
+import { counted, formatCount, formatMoney, formatWater } from '../../../core/units/quantities.ts';
+import type { Laid } from '../../../core/ranks/laid.ts';
+import type { Worked } from '../../store/derived.ts';
+
+/** How a stop stands, in a line. */
+export interface State {
+  readonly text: string;
+  readonly sure: 'done' | 'open' | 'fault' | 'empty';
+}
+
+export interface Stop {
+  readonly key: string;
+  readonly label: string;
+  /** Whether it is decided planting by planting. */
+  readonly each: boolean;
+  state(worked: Worked): State;
+}
+
+const done = (text: string): State => ({ text, sure: 'done' });
+const open = (text: string): State => ({ text, sure: 'open' });
+const EMPTY: State = { text: 'nothing laid yet', sure: 'empty' };
+const standing = ({ all }: Worked): readonly Laid[] => all.filter(({ layout }) => layout.stand.count > 0);
+
+/** What the plantings have in common, or how many kinds there are of it. */
+function common(words: readonly string[]): string {
+  const kinds = [...new Set(words)];
+  return kinds.length > 2 ? `${kinds.slice(0, 2).join(', ')} and ${kinds.length - 2} more` : kinds.join(', ');
+}
+
+/** What is to be decided before anything is bought, in the order of the work. */
+export const STOPS: readonly Stop[] = [
+  {
+    key: 'weeds',
+    label: 'Weeds',
+    each: true,
+    state: (worked) => {
+      const laid = standing(worked);
+      if (laid.length === 0) return EMPTY;
+      const bare = laid.filter(({ planting }) => planting.means.weeds.method === 'none').length;
+      const text = common(laid.map(({ planting }) => weedMethod(planting.means.weeds.method).label.toLowerCase()));
+      return bare > 0 ? open(text) : done(text);
+    },
+  },
+  {
+    key: 'animals',
+    label: 'Animals',
+    each: true,
+    state: (worked) => {
+      const { holding } = worked;
+      const laid = standing(worked);
+      if (laid.length === 0) return EMPTY;
+      const parts = laid.flatMap(({ planting, layout }) => protectedParts(planting, layout, holding));
+      const text = common(parts.map(({ protection }) => sayProtection(protection, holding.units)));
+      return parts.some(({ protection }) => protection.uncovered.length > 0) ? open(text) : done(text || 'nothing');
+    },
+  },
+  {
+    key: 'holes',
+    label: 'Holes and soil',
+    each: true,
+    state: (worked) => {
+      const laid = standing(worked);
+      if (laid.length === 0) return EMPTY;
+      const plans = laid.map(({ planting, layout }) => holePlan(planting, layout, worked.holding));
+      const over = plans.reduce((sum, plan) => sum + plan.over, 0);
+      const text = common(laid.map(({ planting }) => SOIL_WORDS[planting.means.soil.method] ?? 'native'));
+      const barrows = (over * 1000) / settingOf(worked.holding, 'own.barrow');
+      return done(barrows >= 1 ? `${text}, ${counted(Math.ceil(barrows), 'barrow')} over` : text);
+    },
+  },
+  {
+    key: 'water',
+    label: 'Water',
+    each: true,
+    state: (worked) => {
+      const laid = standing(worked);
+      if (laid.length === 0) return EMPTY;
+      const plans = laid.map(({ planting, layout }) => ({
+        plan: waterPlan(planting, layout, worked.holding),
+        method: planting.means.water.method,
+      }));
+      const most = plans.reduce((sum, { plan }) => sum + plan.most, 0);
+      const refused = plans.some(({ plan, method }) => plan.ways.find((way) => way.method === method)?.refused);
+      const text = `${formatWater(Math.round(most), worked.holding.units)} a week at most`;
+      return refused ? open(text) : done(text);
+    },
+  },
+  {
+    key: 'tools',
+    label: 'Tools and safety',
+    each: false,
+    state: ({ all, holding }) => {
+      const { tools, cautions } = toolsFor(all, holding);
+      return tools.length === 0
+        ? EMPTY
+        : done(`${counted(tools.length, 'tool')}, ${counted(cautions.length, 'caution')}`);
+    },
+  },
+  {
+    key: 'here',
+    label: 'Already here',
+    each: false,
+    state: ({ holding: { here, inHand } }) => {
+      const pieces = here.reduce((sum, { count }) => sum + count, 0);
+      const plants = inHand.reduce((sum, { size, bundles }) => sum + size * bundles, 0);
+      const words = [pieces > 0 ? counted(pieces, 'piece') : '', plants > 0 ? counted(plants, 'plant') : ''].filter(
+        Boolean,
+      );
+      return words.length > 0 ? done(words.join(', ')) : { text: 'nothing named', sure: 'empty' };
+    },
+  },
+  {
+    key: 'plants',
+    label: 'Plants',
+    each: false,
+    state: (worked) => {
+      const { plants } = worked.order();
+      if (plants.length === 0) return EMPTY;
+      const places = plants.reduce((sum, { count }) => sum + count, 0);
+      return done(
+        `${formatCount(plants.reduce((sum, { quantity }) => sum + quantity, 0))} to buy for ${formatCount(places)} places`,
+      );
+    },
+  },
+  {
+    key: 'list',
+    label: 'Order list',
+    each: false,
+    state: (worked) => {
+      const { plants, kit } = worked.order();
+      return plants.length === 0 ? EMPTY : done(counted(plants.length + kit.length, 'line'));
+    },
+  },
+  {
+    key: 'suppliers',
+    label: 'Suppliers',
+    each: false,
+    state: (worked) => {
+      const lines = wantedOf(worked.order()).length;
+      return lines === 0 ? EMPTY : done(`${counted(lines, 'line')} to split; simulated`);
+    },
+  },
+  {
+    key: 'money',
+    label: 'Money',
+    each: false,
+    state: (worked) => {
+      const { cents } = worked.order();
+      const { grants, currency } = worked.holding;
+      return cents === 0
+        ? EMPTY
+        : done(`${formatMoney(cents, currency)}${grants.length > 0 ? `; ${counted(grants.length, 'grant')}` : ''}`);
+    },
+  },
+];
+
+export const SOIL_WORDS: Readonly<Record<string, string>> = {
+  native: 'native soil',
+  blend: 'compost blended',
+  topdress: 'top dressed',
+};

@@ -1,0 +1,198 @@
+import type { Supplier } from '../holding/supplier-schema.ts';
+import { priceTable } from '../order/prices.ts';
+import type { SpeciesBook } from '../species/book.ts';
+import { moreKnown } from '../species/more.ts';
+import { stocks } from '../species/stock.ts';
+import { Unreadable } from './problems.ts';
+
+/** Which column of a list is what, by number from 0; null where it has none of that. */
+export interface Columns {
+  readonly item: number;
+  readonly price: number;
+  readonly stock: number | null;
+  readonly pack: number | null;
+  readonly left: number | null;
+}
+
+/** A line whose name is none that is known here, and what it may mean. */
+export interface Unmatched {
+  readonly line: number;
+  readonly item: string;
+  /** Packs and what is left, to be taken over once it is said what it is. */
+  readonly offer: Omit<Supplier['offers'][number], 'key'>;
+}
+
+export interface PriceList {
+  readonly offers: Supplier['offers'];
+  readonly unmatched: readonly Unmatched[];
+  readonly columns: Columns;
+}
+
+const HEADINGS: readonly [keyof Columns, RegExp][] = [
+  ['left', /^(left|available|availability|in stock|stock left|on hand)/],
+  ['price', /(price|cost|each|[€£$])/],
+  ['pack', /^(pack|per\b|bundle|qty|quantity|pieces)/],
+  ['stock', /^(size|stock|grade|type|form|height)/],
+  ['item', /^(item|plant|species|name|botanical|product|description|article|kind)/],
+];
+const SIGNS: Readonly<Record<string, string>> = { '€': 'EUR', '£': 'GBP', $: 'USD' };
+const CODE = /\b(EUR|GBP|USD|AUD|NZD|CAD|ZAR|CHF|SEK|DKK|NOK|PLN|CZK)\b/;
+const SIGN = /[€£$]/;
+
+/** Words of a name in an order that does not count, without marks: 'Hawthorn, common' is 'common hawthorn'. */
+const wordsOf = (name: string): string =>
+  name
+    .toLowerCase()
+    .replaceAll(/[^\p{L}\p{N}. ]+/gu, ' ')
+    .split(/\s+/)
+    .filter(Boolean)
+    .sort()
+    .join(' ');
+
+/**
+ * A supplier's price list: rows of cells, the headings in one of the first ten. What a name or size means is found by
+ * its words; a cell left empty under a name, as merged cells are, is the name above. Throws {@link Unreadable} in a
+ * sentence where it has no names or prices, or prices in two currencies or another than the holding's.
+ */
+export function readPriceList(
+  rows: readonly (readonly string[])[],
+  name: string,
+  book: SpeciesBook,
+  currency: string,
+): PriceList {
+  const head = rows.slice(0, 10).findIndex((row) => columnsOf(row) !== null);
+  const columns = head < 0 ? null : columnsOf(rows[head]!);
+  if (!columns)
+    throw new Unreadable(
+      `${name} has no column of prices beside one of names. Name them in its first line, such as item, size, pack, price.`,
+    );
+  sayCurrencies(rows.slice(head), columns, name, currency);
+  const keys = namesKnown(book);
+  const offers = new Map<string, Supplier['offers'][number]>();
+  const unmatched: Unmatched[] = [];
+  let above = '';
+  let priced = 0;
+  rows.slice(head + 1).forEach((row, i) => {
+    const cell = (at: number | null) => (at === null ? '' : (row[at] ?? '').trim());
+    const item = cell(columns.item) || above;
+    above = item;
+    const cents = moneyOf(cell(columns.price));
+    if (!item || cents === null) return;
+    priced++;
+    const size = Math.max(1, Math.round(numberOf(cell(columns.pack)) ?? 1));
+    const left = numberOf(cell(columns.left));
+    const offer = { packs: [{ size, price: cents }], left: left === null ? null : Math.max(0, Math.floor(left)) };
+    const key = keyFor(item, cell(columns.stock), keys, book);
+    if (key === null) return void unmatched.push({ line: head + i + 2, item, offer });
+    offers.set(key, joined(offers.get(key), { key, ...offer }));
+  });
+  if (priced === 0)
+    throw new Unreadable(`${name} has a column of prices, but no price in it. Fill it in and choose the file again.`);
+  return { offers: [...offers.values()], unmatched, columns };
+}
+
+/** Two lines of one thing are two packs of it. */
+export function joined(before: Supplier['offers'][number] | undefined, one: Supplier['offers'][number]) {
+  if (!before) return one;
+  const packs = [...before.packs.filter(({ size }) => size !== one.packs[0]!.size), ...one.packs].sort(
+    (a, b) => a.size - b.size,
+  );
+  const left = before.left === null || one.left === null ? null : Math.max(before.left, one.left);
+  return { key: one.key, packs: packs.slice(0, 12), left };
+}
+
+function columnsOf(row: readonly string[]): Columns | null {
+  const found: Partial<Record<keyof Columns, number>> = {};
+  row.forEach((heading, at) => {
+    const words = heading.trim().toLowerCase();
+    const what = HEADINGS.find(([key, pattern]) => found[key] === undefined && pattern.test(words));
+    if (what) found[what[0]] = at;
+  });
+  const { item, price, stock = null, pack = null, left = null } = found;
+  return item === undefined || price === undefined ? null : { item, price, stock, pack, left };
+}
+
+function sayCurrencies(rows: readonly (readonly string[])[], { price }: Columns, name: string, currency: string): void {
+  const seen = new Set<string>();
+  for (const row of rows) {
+    const cell = row[price] ?? '';
+    const code = CODE.exec(cell)?.[0] ?? SIGNS[SIGN.exec(cell)?.[0] ?? ''];
+    if (code) seen.add(code);
+  }
+  if (seen.size > 1)
+    throw new Unreadable(
+      `${name} has prices in ${[...seen].join(' and ')}. Keep one of them and choose the file again.`,
+    );
+  const [only] = seen;
+  // A dollar sign is of many countries.
+  if (only && only !== currency && !(only === 'USD' && ['AUD', 'NZD', 'CAD'].includes(currency)))
+    throw new Unreadable(
+      `${name} has prices in ${only}, and this holding counts in ${currency}. Convert the list, or change the currency under Place, units and rates.`,
+    );
+}
+
+/** A number however its thousands and decimals are parted: '1.234,50', '1,234.50', '2,40', '12'. Null for what is none. */
+export function numberOf(text: string): number | null {
+  const digits = text.replaceAll(/[^\d.,-]/g, '').replaceAll(/^[.,]+|[.,]+$/g, '');
+  if (!/\d/.test(digits)) return null;
+  const last = Math.max(digits.lastIndexOf('.'), digits.lastIndexOf(','));
+  const behind = digits.length - last - 1;
+  // Three digits behind a lone mark are thousands; one or two, or behind another mark, are decimals.
+  const marks = digits.replaceAll(/[^.,]/g, '');
+  const decimal = last >= 0 && (behind !== 3 || new Set(marks).size > 1);
+  const value = Number(
+    decimal
+      ? `${digits.slice(0, last).replaceAll(/[.,]/g, '')}.${digits.slice(last + 1)}`
+      : digits.replaceAll(/[.,]/g, ''),
+  );
+  return Number.isFinite(value) ? value : null;
+}
+
+const moneyOf = (text: string): number | null => {
+  const value = numberOf(text);
+  return value === null || value < 0 ? null : Math.round(value * 100);
+};
+
+/** What every name that is known here stands for, by its words: species ids, and price keys of pieces. */
+function namesKnown(book: SpeciesBook): ReadonlyMap<string, string> {
+  const known = new Map<string, string>();
+  for (const { id, common, botanical } of book.all)
+    for (const name of [common, botanical, ...(moreKnown[id]?.synonyms ?? [])])
+      if (!known.has(wordsOf(name))) known.set(wordsOf(name), id);
+  for (const { key, label } of priceTable) if (!key.startsWith('stock.')) known.set(wordsOf(label), key);
+  return known;
+}
+
+/** The key of an item and its size; null where nobody here is called so. */
+function keyFor(item: string, size: string, known: ReadonlyMap<string, string>, book: SpeciesBook): string | null {
+  const piece = known.get(wordsOf(item)) ?? known.get(wordsOf(`${item} ${size}`));
+  const plain = known.get(wordsOf(withoutSize(item)));
+  const found = piece ?? plain;
+  if (found === undefined) return null;
+  const species = book.all.find(({ id }) => id === found);
+  return species ? `${found}|${stockFor(`${size} ${item}`) ?? species.stock[0]!}` : found;
+}
+
+/** A name without what tells of size and stock: 'Hawthorn whip 40-60cm' is 'Hawthorn'. */
+const withoutSize = (item: string): string =>
+  item
+    .replaceAll(/\d+([.,]\d+)?\s*[-–/]?\s*\d*\s*(cm|mm|m|l|ltr|litres?|ft|in)?\b/gi, ' ')
+    .replaceAll(
+      /\b(whips?|transplants?|plugs?|cells?|pots?|potted|bare[- ]?root(ed)?|feathered|balled|rootballed)\b/gi,
+      ' ',
+    );
+
+/** The stock type that a size or form speaks of; null where it says none. */
+function stockFor(text: string): string | null {
+  const words = text.toLowerCase();
+  const named = stocks.find(({ id, name }) => words.includes(id) || words.includes(name.split(',')[0]!.toLowerCase()));
+  const litres = /(\d+(?:[.,]\d+)?)\s*(?:l\b|ltr|litre)/.exec(words);
+  if (litres) return Number(litres[1]!.replace(',', '.')) < 8 ? 'pot4' : 'pot15';
+  if (named && named.id !== 'pot4' && named.id !== 'pot15') return named.id;
+  if (/\b(plug|cell)/.test(words)) return 'plug';
+  if (/\bball/.test(words)) return 'balled';
+  const range = /(\d{2,3})\s*[-–/]\s*(\d{2,3})/.exec(words);
+  if (!range) return null;
+  const top = Number(range[2]);
+  return top <= 30 ? 'plug' : top <= 60 ? 'whip' : top <= 125 ? 'transplant' : 'feathered';
+}

@@ -1,0 +1,48 @@
+import type { Holding } from '../holding/schema.ts';
+import { priceOf } from './prices.ts';
+import { withSpares } from './protection/guards.ts';
+
+/** One line of guards, stakes, mats and the like. */
+export interface KitLine {
+  readonly key: string;
+  /** Pieces wanted on the plan, before spares; a volume in m³ for what is loose. */
+  readonly wanted: number;
+  /** Pieces to have, spares in. */
+  readonly count: number;
+  readonly cents: number;
+  /** How it was counted, in words. */
+  readonly why: string;
+}
+
+/** So many pieces and a share of spares, at the price of their key. */
+export function piece(
+  holding: Pick<Holding, 'prices'>,
+  key: string,
+  wanted: number,
+  spare: number,
+  why: string,
+): KitLine {
+  const { need } = withSpares(wanted, spare, 1);
+  return { key, wanted, count: need, cents: need * priceOf(holding, key), why };
+}
+
+/** Kit of several plantings added up by kind. */
+export function addKit(all: readonly (readonly KitLine[])[]): KitLine[] {
+  const sums = new Map<string, KitLine>();
+  for (const line of all.flat()) {
+    const known = sums.get(line.key);
+    sums.set(
+      line.key,
+      known
+        ? {
+            ...line,
+            wanted: known.wanted + line.wanted,
+            count: known.count + line.count,
+            cents: known.cents + line.cents,
+            why: known.why === line.why ? line.why : `${known.why}; ${line.why}`,
+          }
+        : line,
+    );
+  }
+  return [...sums.values()].filter(({ count }) => count > 0);
+}

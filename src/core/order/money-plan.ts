@@ -1,0 +1,200 @@
+import type { Holding } from '../holding/schema.ts';
+import { settingOf } from '../holding/settings.ts';
+import type { Laid } from '../ranks/laid.ts';
+import { survivalOf } from './survival.ts';
+import { holePlan } from './hole-plan.ts';
+import { budgetTotal, costPerSurvivor } from './money.ts';
+import type { OrderList } from './order-list.ts';
+import { priceOf } from './prices.ts';
+import { protectedParts } from './protection/guard-kit.ts';
+import { fences, forms } from './protection/kinds.ts';
+import type { Quantities } from './quantities.ts';
+import { waterPlan } from './water-plan.ts';
+import { weedChoice } from './weeds/compare.ts';
+
+/** Hours of work on one planting: in its first year by kind, and in each year after. */
+export interface PlantingHours {
+  readonly holes: number;
+  readonly weeds: number;
+  readonly protection: number;
+  readonly water: number;
+  /** Year 0 is the planting year; the water of each of its seasons counted in. */
+  readonly years: readonly number[];
+}
+
+/** Hours that a planting takes, from its means. */
+export function plantingHours({ planting, layout }: Laid, holding: Holding): PlantingHours {
+  const holes = holePlan(planting, layout, holding).hours;
+  const weeds = weedChoice(planting.means.weeds.method, planting, layout, holding).hours;
+  const parts = protectedParts(planting, layout, holding);
+  const protection = { install: 0, yearly: 0, removal: 0, off: 0 };
+  for (const { protection: found, site, group } of parts) {
+    if (found.guard) {
+      const { minutes, off } = forms[found.guard.form]!;
+      protection.install += (minutes.install * group.plants) / 60;
+      protection.yearly += (minutes.yearly * group.plants) / 60;
+      protection.removal += (minutes.removal * group.plants) / 60;
+      protection.off = Math.max(protection.off, off.year);
+    }
+    if (group === parts[0]!.group)
+      for (const kind of found.fences) {
+        protection.install += (fences[kind]!.minutes.install * (site.run?.length ?? 0)) / 60;
+        protection.yearly += (fences[kind]!.minutes.yearly * (site.run?.length ?? 0)) / 60;
+      }
+  }
+  const { method } = planting.means.water;
+  const way = waterPlan(planting, layout, holding).ways.find((one) => one.method === method);
+  const water = way && !way.refused ? way.hoursSeason : 0;
+  const seasons = Math.max(1, Math.round(settingOf(holding, 'water.seasons')));
+  const years = weeds.map(
+    (hours, year) =>
+      hours +
+      (year === 0 ? holes + protection.install : protection.yearly) +
+      (year < seasons ? water : 0) +
+      (year > 0 && year === protection.off ? protection.removal : 0),
+  );
+  return { holes, weeds: weeds[0] ?? 0, protection: protection.install, water, years };
+}
+
+/** What one planting costs. Minor units, metres, hours. */
+export interface PlantingMoney {
+  readonly id: string;
+  readonly name: string;
+  readonly plants: number;
+  readonly metres: number;
+  readonly materials: number;
+  readonly hours: number;
+  readonly labour: number;
+  readonly perPlant: number;
+  readonly perMetre: number | null;
+}
+
+export interface GrantIncome {
+  readonly name: string;
+  readonly amount: number;
+  readonly conditions: string;
+  readonly pays: string;
+  /** A sentence where it was cut to its cap, or offers more than all costs. */
+  readonly note: string;
+}
+
+export interface MoneyPlan {
+  readonly plantings: readonly PlantingMoney[];
+  /** Packs shared over the holding: what is bought, minor units. */
+  readonly materials: number;
+  readonly hours: number;
+  readonly labour: number;
+  readonly contingency: number;
+  readonly tax: number;
+  readonly gross: number;
+  readonly grants: readonly GrantIncome[];
+  readonly net: number;
+  /** Hours of care in each year after planting. */
+  readonly care: readonly number[];
+  /** At year five: what it has cost by then, plants alive, for each of them and each metre; null where nothing stands. */
+  readonly survivors: ReturnType<typeof costPerSurvivor> | null;
+}
+
+/** What a whole holding costs, and who pays: its order, its hours, contingency and tax, and grants as income beside them. */
+export function moneyPlan(
+  all: readonly Laid[],
+  sums: readonly Quantities[],
+  order: OrderList,
+  holding: Holding,
+): MoneyPlan {
+  const rate = settingOf(holding, 'money.own') > 0 ? priceOf(holding, 'hour') : 0;
+  const worked = all.map((laid) => plantingHours(laid, holding));
+  const plantings = all.map((laid, i) => moneyOf(laid, sums[i]!, worked[i]!.years[0] ?? 0, rate));
+  const hours = plantings.reduce((sum, one) => sum + one.hours, 0);
+  const metres = plantings.reduce((sum, one) => sum + one.metres, 0);
+  const trees = plantings.reduce((sum, one) => sum + one.plants, 0);
+  const plain = {
+    materials: order.cents,
+    labourHours: hours,
+    labourRate: rate,
+    contractor: 0,
+    contingencyPct: settingOf(holding, 'money.contingency') * 100,
+    taxPct: settingOf(holding, 'money.tax') * 100,
+    metres,
+    trees,
+  };
+  const { labour, contingency, tax, gross } = budgetTotal({ ...plain, grantPerM: 0, grantPerTree: 0, grantCapPct: 0 });
+  const grants = grantsOf(holding, plain, gross);
+  const left = gross - grants.reduce((sum, { amount }) => sum + amount, 0);
+  const care = (worked[0]?.years ?? [])
+    .map((_, year) => worked.reduce((sum, one) => sum + (one.years[year] ?? 0), 0))
+    .slice(1);
+  const lines = sums.flatMap(({ plantLines }) => plantLines);
+  const alive = lines.reduce((sum, { species, stock, count }) => sum + count * survivalOf(species, stock), 0);
+  return {
+    plantings,
+    materials: order.cents,
+    hours,
+    labour,
+    contingency,
+    tax,
+    gross,
+    grants,
+    net: left,
+    care,
+    survivors:
+      trees > 0
+        ? costPerSurvivor({
+            net: left,
+            aftercarePerYear: care.length > 0 ? (care.reduce((sum, hour) => sum + hour, 0) / care.length) * rate : 0,
+            years: 5,
+            beatUp: 0,
+            positions: trees,
+            s1: alive / trees,
+            later: settingOf(holding, 'survival.later'),
+            metres: metres || 1,
+          })
+        : null,
+  };
+}
+
+const isBelt = (kind: string): boolean => kind !== 'block' && kind !== 'guilds';
+
+function moneyOf(
+  { planting, layout }: Laid,
+  { cents, plants }: Quantities,
+  hours: number,
+  rate: number,
+): PlantingMoney {
+  const labour = Math.round(hours * rate);
+  const metres = isBelt(planting.baseline.kind) ? (layout.baseline?.line.length ?? 0) : 0;
+  return {
+    id: planting.id,
+    name: planting.name,
+    plants,
+    metres,
+    materials: cents,
+    hours,
+    labour,
+    perPlant: plants > 0 ? Math.round((cents + labour) / plants) : 0,
+    perMetre: metres > 0 ? Math.round((cents + labour) / metres) : null,
+  };
+}
+
+/** What each grant pays in turn: by its rates, no more than its cap, and all together no more than the whole costs. */
+function grantsOf(
+  { grants }: Holding,
+  plain: Omit<Parameters<typeof budgetTotal>[0], 'grantPerM' | 'grantPerTree' | 'grantCapPct'>,
+  gross: number,
+): GrantIncome[] {
+  let left = gross;
+  return grants.map(({ name, perMetre, perTree, cap, conditions, pays }) => {
+    const rates = { grantPerM: perMetre, grantPerTree: perTree, grantCapPct: cap * 100 };
+    const { grant: offered } = budgetTotal({ ...plain, ...rates });
+    const asked = Math.round(perMetre * plain.metres + perTree * plain.trees);
+    const amount = Math.min(offered, left);
+    left -= amount;
+    const note =
+      amount < offered
+        ? 'Cut to what is left to pay: grants together never pay more than it costs.'
+        : asked > offered
+          ? `Its rates come to more; cut to its cap of ${Math.round(cap * 100)} % of the cost.`
+          : '';
+    return { name, amount, conditions, pays, note };
+  });
+}

@@ -1,0 +1,338 @@
+import { distance, type Point } from '../geometry/point.ts';
+import { featuresOf, nameOf } from '../ground/features.ts';
+import { reliefOf } from '../ground/relief.ts';
+import type { Holding, Planting } from '../holding/schema.ts';
+import { settingOf, type SettingKey } from '../holding/settings.ts';
+import type { Layout } from '../ranks/lay-out.ts';
+import { stockOf } from '../species/stock.ts';
+import { formatLength, formatWater } from '../units/quantities.ts';
+import { sizeAt } from '../years/growth.ts';
+import { holePlan } from './hole-plan.ts';
+import { rootsOf } from './holes.ts';
+import { piece, type KitLine } from './kit.ts';
+import { slopeLength } from './protection/fence-line.ts';
+import { bowser, bucketRounds, dripZones, effectiveRain, headLoss, weeklyWater } from './water.ts';
+
+type Rates = Pick<Holding, 'settings' | 'prices' | 'features' | 'terrain' | 'climate' | 'units' | 'place'>;
+
+/** One way to water a planting, or why it cannot be. */
+export interface WaterWay {
+  readonly method: string;
+  readonly label: string;
+  /** Hours of work, or of running for drip, in the thirstiest week; of work in a season. */
+  readonly hoursWeek: number;
+  readonly hoursSeason: number;
+  /** Why it cannot be borne here, in a sentence; null where it can. */
+  readonly refused: string | null;
+  /** What it comes to, in words. */
+  readonly words: string;
+  readonly kit: readonly KitLine[];
+}
+
+/** A run of drip line along a row. */
+export interface DripLine {
+  readonly row: number;
+  readonly zone: number;
+  /** On the slope, metres. */
+  readonly length: number;
+  readonly plants: number;
+  /** Head lost along it, metres. */
+  readonly head: number;
+}
+
+export interface DripPlan {
+  readonly zones: number;
+  readonly lines: readonly DripLine[];
+  /** From the tap to the first row, metres. */
+  readonly header: number;
+  readonly tap: Point;
+  readonly zoneFlow: number;
+  readonly hoursPerZone: number;
+  readonly hoursPerWeek: number;
+  /** Worst head lost along a line, metres, and speed in the header, m/s. */
+  readonly head: number;
+  readonly speed: number;
+}
+
+export interface WaterPlan {
+  /** Litres on the planting day. */
+  readonly planting: number;
+  /** Litres a week of all plants by month, January first, in the first season. */
+  readonly months: readonly number[];
+  /** Litres a week in the thirstiest month. */
+  readonly most: number;
+  /** Of a season, litres. */
+  readonly season: number;
+  readonly ways: readonly WaterWay[];
+  readonly drip: DripPlan | null;
+  readonly source: { readonly name: string; readonly distance: number; readonly flow: number | null } | null;
+}
+
+/** Usual evaporation by month of a temperate place, mm a day; the south has it half a year on: FAO paper 56. */
+const USUAL = [0.6, 1, 1.8, 2.7, 3.5, 4, 4, 3.4, 2.3, 1.3, 0.7, 0.5];
+/** Weeks a month. */
+const WEEKS = 365.25 / 12 / 7;
+/** Below this, mm a day, nobody waters. */
+const COOL = 1.5;
+/** Of water in small pipes, and what a lateral and a header bear: bore in metres, smoothness, m/s. */
+const PIPE = { lateral: 0.0136, header: 0.0206, smooth: 130, fastest: 1.5, working: 10, mostLoss: 0.2 } as const;
+
+/** What a planting drinks and how it is brought there. */
+export function waterPlan(planting: Planting, layout: Layout, holding: Rates): WaterPlan {
+  const { stand } = layout;
+  const of = (key: SettingKey) => planting.means.water.measures[key] ?? settingOf(holding, key);
+  const months = monthlyNeed(layout, holding, of);
+  const most = Math.max(0, ...months);
+  const season = months.reduce((sum, litres) => sum + litres * WEEKS, 0);
+  const source = sourceFor(layout, holding);
+  const each = stand.count > 0 ? most / stand.count : 0;
+  const drip = dripPlan(layout, holding, each, of);
+  return {
+    planting: holePlan(planting, layout, holding).litres,
+    months,
+    most,
+    season,
+    drip,
+    source,
+    ways: stand.count === 0 ? [] : waysOf({ layout, holding, each, season, most, source, drip, of }),
+  };
+}
+
+/** Litres a week of a whole stand by month in its first season: what its young crowns draw, no less than its stock wants, rain taken off. */
+function monthlyNeed({ stand }: Layout, holding: Rates, of: (key: SettingKey) => number): number[] {
+  const { climate, place } = holding;
+  const site = settingOf(holding, 'growth.site');
+  const counts = new Map<number, number>();
+  for (let i = 0; i < stand.count; i++) counts.set(stand.lot[i]!, (counts.get(stand.lot[i]!) ?? 0) + 1);
+  return Array.from({ length: 12 }, (_, m) => {
+    const known = climate?.months?.[m];
+    const usual = USUAL[place.latitude >= 0 ? m : (m + 6) % 12]!;
+    const et0 = known ? known.evaporation / 30.4 : usual;
+    if (et0 < COOL) return 0;
+    const rain = known ? effectiveRain(known.rain) / WEEKS : 0;
+    let litres = 0;
+    for (const [lot, n] of counts) {
+      const { species, stock } = stand.lots[lot]!;
+      const { width } = sizeAt(species, stockOf(stock), 0, site); // as it is planted: the shock keeps it there
+      litres +=
+        n *
+        weeklyWater({
+          et0,
+          kc: of('water.kc'),
+          canopyD: width,
+          rain,
+          rainEff: 1, // what reaches roots is counted month by month already
+          basinArea: of('water.basin'),
+          efficiency: of('water.efficiency'),
+          minL: rootsOf(stock).weekly[0]!,
+          mostL: rootsOf(stock).weekly[1]!,
+        });
+    }
+    return litres;
+  });
+}
+
+/** The tap or tank nearest to a stand's middle. */
+function sourceFor({ stand }: Layout, { features }: Rates): (WaterPlan['source'] & { at: Point }) | null {
+  const sources = featuresOf(features, 'tap', 'tank');
+  if (stand.count === 0 || sources.length === 0) return null;
+  const near = sources.map((source) => {
+    let sum = 0;
+    const step = Math.max(1, Math.floor(stand.count / 60));
+    let asked = 0;
+    for (let i = 0; i < stand.count; i += step, asked++) sum += distance(source.at, [stand.x[i]!, stand.y[i]!]);
+    return { source, away: sum / asked };
+  });
+  const { source, away } = near.reduce((a, b) => (b.away < a.away ? b : a));
+  return { name: nameOf(source), distance: away, flow: source.kind === 'tap' ? source.flow * 60 : null, at: source.at };
+}
+
+/** Drip along the rows from the nearest tap; null where there is none or it cannot feed a plant. */
+function dripPlan(layout: Layout, holding: Rates, each: number, of: (key: SettingKey) => number): DripPlan | null {
+  const { stand } = layout;
+  const taps = featuresOf(holding.features, 'tap');
+  const planted = stand.rows.map((row, r) => ({ row, r })).filter(({ row: { from, to, line } }) => line && to > from);
+  if (taps.length === 0 || planted.length === 0) return null;
+  const first = planted[0]!.row;
+  const start: Point = [stand.x[first.from]!, stand.y[first.from]!];
+  const tap = taps.reduce((a, b) => (distance(b.at, start) < distance(a.at, start) ? b : a));
+  const zones = dripZones({
+    n: stand.count,
+    emitters: of('water.emitters'),
+    emitterLh: of('water.emitter'),
+    weeklyL: each,
+    supplyLh: tap.flow * 60,
+    useFactor: of('water.use'),
+  });
+  if (!zones) return null;
+  const relief = reliefOf(holding);
+  const perPlant = of('water.emitters') * of('water.emitter');
+  let zone = 1;
+  let filled = 0;
+  const lines: DripLine[] = [];
+  for (const { row, r } of planted) {
+    // A row longer than what is left of a zone is parted: the next zone begins within it.
+    let left = row.to - row.from;
+    const whole = slopeLength(row.line!.points, relief);
+    while (left > 0) {
+      if (filled === zones.plantsPerZone) {
+        zone++;
+        filled = 0;
+      }
+      const plants = Math.min(left, zones.plantsPerZone - filled);
+      const length = (whole * plants) / (row.to - row.from);
+      const { headM } = headLoss({
+        L: length,
+        flowLh: plants * perPlant,
+        d: PIPE.lateral,
+        C: PIPE.smooth,
+        outlets: Math.max(1, plants),
+      });
+      lines.push({ row: r, zone, length, plants, head: headM });
+      filled += plants;
+      left -= plants;
+    }
+  }
+  const header = slopeLength([tap.at, start], relief);
+  return {
+    ...zones,
+    zoneFlow: zones.zoneLh,
+    lines,
+    header,
+    tap: tap.at,
+    head: Math.max(...lines.map(({ head }) => head)),
+    speed: headLoss({ L: header, flowLh: zones.zoneLh, d: PIPE.header, C: PIPE.smooth, outlets: 1 }).velocity,
+  };
+}
+
+interface Ways {
+  readonly layout: Layout;
+  readonly holding: Rates;
+  readonly each: number;
+  readonly season: number;
+  readonly most: number;
+  readonly source: ReturnType<typeof sourceFor>;
+  readonly drip: DripPlan | null;
+  of(key: SettingKey): number;
+}
+
+function waysOf(ways: Ways): WaterWay[] {
+  const { most, season } = ways;
+  const weeks = most > 0 ? season / most : 0;
+  return [roundsWay(ways), tankWay(ways), dripWay(ways)].map((way) => ({
+    ...way,
+    hoursSeason: way.method === 'drip' ? 4 + 0.5 * weeks : way.hoursWeek * weeks,
+  }));
+}
+
+type Bare = Omit<WaterWay, 'hoursSeason'>;
+
+function roundsWay({ layout: { stand }, holding, each, source, of }: Ways): Bare {
+  const units = holding.units;
+  const { trips, walkHours } = bucketRounds({
+    n: stand.count,
+    litresEach: each,
+    bucketL: of('water.bucket'),
+    buckets: of('water.buckets'),
+    carry: 2,
+    meanDistance: source?.distance ?? 0,
+    walkKmh: 3,
+  });
+  const hours = walkHours + stand.count / 120; // half a minute to pour at each
+  const allowed = 7 * of('water.allowed') * settingOf(holding, 'crew.people');
+  return {
+    method: 'rounds',
+    label: 'Buckets and rounds',
+    hoursWeek: hours,
+    refused: !source
+      ? 'No tap or tank is drawn. Draw one under Ways in and water.'
+      : hours > allowed
+        ? `${Math.round(hours)} hours a week are more than the ${Math.round(allowed)} that there are.`
+        : null,
+    words: `${trips} trips of two buckets, ${formatLength(source?.distance ?? 0, units, { decimals: 0 })} each way`,
+    kit: [],
+  };
+}
+
+function tankWay({ layout: { stand }, each, source, of }: Ways): Bare {
+  const { trips, hours } = bowser({
+    n: stand.count,
+    litresEach: each,
+    capacity: of('water.tank'),
+    usable: 0.95,
+    fillLmin: source?.flow ? source.flow / 60 : 20,
+    distance: source?.distance ?? 0,
+    kmh: 8,
+    dischargeLmin: 25,
+    handleMin: 0.3,
+  });
+  const allowed = 7 * of('water.allowed');
+  return {
+    method: 'tank',
+    label: 'Tank on wheels',
+    hoursWeek: hours,
+    refused: !source
+      ? 'No tap or tank is drawn to fill it from.'
+      : hours > allowed
+        ? `${Math.round(hours)} hours a week are more than the ${Math.round(allowed)} that there are.`
+        : null,
+    words: `${trips} ${trips === 1 ? 'filling' : 'fillings'} a week`,
+    kit: [],
+  };
+}
+
+function dripWay({ layout: { stand }, holding, drip, source, of }: Ways): Bare {
+  const { units } = holding;
+  const bare = { method: 'drip', label: 'Drip along the rows', hoursWeek: 0.5, kit: [] };
+  const taps = featuresOf(holding.features, 'tap');
+  if (taps.length === 0)
+    return { ...bare, refused: 'No tap is drawn. Draw one, with its flow timed by a bucket.', words: 'wants a tap' };
+  if (!drip)
+    return {
+      ...bare,
+      refused: `The tap gives ${formatWater(source?.flow ?? taps[0]!.flow * 60, units)} an hour: too little for one plant’s emitters. Time it with a bucket, or fill a tank from it.`,
+      words: 'the tap is too weak',
+    };
+  const metres = drip.lines.reduce((sum, { length }) => sum + length, 0) * 1.05;
+  const most = PIPE.working * PIPE.mostLoss;
+  const reach = drip.header + 10;
+  const refused =
+    drip.hoursPerWeek > 7 * of('water.allowed')
+      ? `It would run ${Math.round(drip.hoursPerWeek)} hours a week, more than the ${Math.round(7 * of('water.allowed'))} allowed. Fewer plants to a tap, or more flow.`
+      : drip.head > most
+        ? `The longest line loses ${formatLength(drip.head, units)} of head, more than a fifth of what it works at. Feed it from its middle, or use wider line.`
+        : drip.speed > PIPE.fastest
+          ? `Water in the header runs ${formatLength(drip.speed, units)} a second, more than ${formatLength(PIPE.fastest, units)}. Lay a wider one or more zones.`
+          : null;
+  const emitters = stand.count * of('water.emitters');
+  return {
+    ...bare,
+    refused,
+    words: `${drip.zones} ${drip.zones === 1 ? 'zone' : 'zones'}, ${drip.hoursPerZone.toFixed(1)} h each a week; ${formatLength(metres, units, { decimals: 0 })} of line, ${formatLength(drip.header, units, { decimals: 0 })} to the tap`,
+    kit: [
+      piece(
+        holding,
+        'drip.line',
+        metres / 100,
+        0,
+        `${Math.round(metres)} m along the rows, a twentieth more for slack`,
+      ),
+      piece(holding, 'drip.header', reach / 50, 0, 'from the tap, and 10 m over'),
+      piece(
+        holding,
+        'drip.emitter',
+        emitters,
+        settingOf(holding, 'order.spare'),
+        `${of('water.emitters')} for each plant`,
+      ),
+      piece(holding, 'drip.head', 1, 0, 'at the tap'),
+      piece(holding, 'drip.valve', drip.zones > 1 ? drip.zones : 0, 0, 'one for each zone'),
+    ],
+  };
+}
+
+/** What watering a planting takes to be bought. */
+export const waterKit = (planting: Planting, layout: Layout, holding: Rates): KitLine[] =>
+  planting.means.water.method === 'drip'
+    ? [...(waterPlan(planting, layout, holding).ways.find(({ method }) => method === 'drip')?.kit ?? [])]
+    : [];

@@ -1,0 +1,199 @@
+import type { Holding, Planting } from '../../holding/schema.ts';
+import { plainMeans } from '../../holding/means-schema.ts';
+import { settingOf } from '../../holding/settings.ts';
+import { soilAt, soilZones, waterHeld } from '../../ground/soil.ts';
+import type { Layout } from '../../ranks/lay-out.ts';
+import { moreOf } from '../../species/more.ts';
+import { formatLength } from '../../units/quantities.ts';
+import { TOL } from '../../units/rounding.ts';
+import { animalsAt } from '../protection/protect.ts';
+import { priceOf } from '../prices.ts';
+import type { Rates } from '../quantities.ts';
+import { careCost } from './cost.ts';
+import { groupsOf } from './groups.ts';
+import { weedMethod, weedMethods } from './methods.ts';
+import { reserveWeeks } from './reserve.ts';
+import { cleanArea, measure, weedKit } from './weed-kit.ts';
+
+/** What one way against weeds costs and does on one planting. */
+export interface WeedChoice {
+  readonly method: string;
+  readonly label: string;
+  /** Ground kept clean, m². */
+  readonly area: number;
+  /** Bought at first, and all of it over the years, minor units. */
+  readonly material: number;
+  readonly cents: number;
+  /** Hours in the planting year and each one after. */
+  readonly hours: readonly number[];
+  /** Weeks without rain that the soil's water lasts. */
+  readonly weeks: number;
+  readonly voles: string;
+  /** When it comes off, or why it stays. */
+  readonly off: string;
+  readonly litter: boolean;
+  readonly suits: string;
+  /** What speaks against it here, in sentences. */
+  readonly against: readonly string[];
+}
+
+/** How dry it gets here: what the soil holds, m³ in m³, and the evaporation of the thirstiest month, mm a day. */
+export interface Dryness {
+  readonly held: number;
+  readonly evaporation: number;
+  readonly texture: string | null;
+}
+
+/** The driest soil that a planting stands on, and the climate's thirstiest month; what is usual where neither is known. */
+export function drynessOf({ stand }: Layout, { features, climate }: Pick<Holding, 'features' | 'climate'>): Dryness {
+  const zones = soilZones(features);
+  const textures = new Set<string>();
+  if (zones.length > 0)
+    for (let i = 0; i < stand.count; i++) {
+      const zone = soilAt(zones, [stand.x[i]!, stand.y[i]!]);
+      if (zone) textures.add(zone.zone.texture);
+    }
+  const driest = [...textures].reduce<string | null>(
+    (a, b) => (a === null || waterHeld(b) < waterHeld(a) ? b : a),
+    null,
+  );
+  const months = climate?.months;
+  const evaporation = months ? Math.max(...months.map((month) => month.evaporation)) / 30.4 : USUAL_EVAPORATION;
+  return { held: waterHeld(driest), evaporation: Math.max(0.5, evaporation), texture: driest };
+}
+/** Reference evaporation of a temperate summer, mm a day: FAO paper 56. */
+const USUAL_EVAPORATION = 4;
+
+type Where = Rates & Pick<Holding, 'climate' | 'units'>;
+
+/** Every way against weeds on a whole planting, side by side, in the order of the data; its own exceptions left out. */
+export function compareWeeds(planting: Planting, layout: Layout, holding: Where): WeedChoice[] {
+  const dry = drynessOf(layout, holding);
+  return Object.keys(weedMethods).map((method) => weedChoice(method, planting, layout, holding, dry));
+}
+
+/** One way on a whole planting. */
+export function weedChoice(
+  method: string,
+  planting: Planting,
+  layout: Layout,
+  holding: Where,
+  dry: Dryness = drynessOf(layout, holding),
+): WeedChoice {
+  const facts = weedMethod(method);
+  const own = planting.means.weeds;
+  const measures = own.method === method ? own.measures : {};
+  const all: Planting = {
+    ...planting,
+    means: { ...planting.means, weeds: { ...plainMeans(method, true).weeds, measures } },
+  };
+  const { stand } = layout;
+  const [group] = groupsOf(all.means.weeds, stand);
+  const area = group ? cleanArea(stand, group, holding) : 0;
+  const material = weedKit(all, stand, holding).reduce((sum, { cents }) => sum + cents, 0);
+  const years = settingOf(holding, 'order.years');
+  const cared = Math.min(facts.years, years);
+  const cents = Math.round(
+    careCost({
+      material,
+      disposal: facts.disposal * area,
+      topups: facts.topups,
+      topMaterial: facts.topShare * material + facts.topMaterial * area,
+      install: facts.install * area,
+      annual: facts.yearly * area,
+      years: cared,
+      topMin: facts.topMinutes * area,
+      removal: facts.removal * area,
+      rate: priceOf(holding, 'hour'),
+    }),
+  );
+  return {
+    method,
+    label: facts.label,
+    area,
+    material,
+    cents,
+    hours: hoursByYear(method, area, years),
+    weeks: reserveWeeks({
+      held: dry.held,
+      share: settingOf(holding, 'soil.usable'),
+      depth: settingOf(holding, 'soil.rooting'),
+      evaporation: dry.evaporation,
+      soil: settingOf(holding, 'soil.draws'),
+      weed: settingOf(holding, 'weed.draws'),
+      tree: settingOf(holding, 'tree.draws'),
+      mulchCut: facts.mulchCut,
+      weedCover: facts.weedCover,
+    }),
+    voles: facts.voles,
+    off: facts.off ? (facts.off.year === 0 ? 'before' : `year ${facts.off.year}`) : facts.stays!,
+    litter: facts.litter,
+    suits: facts.suits,
+    against: group ? againstIt(method, all, layout, holding) : [],
+  };
+}
+
+/** Hours of work in the planting year (0) and each year after: laying first, seeing to it yearly, renewals spread, taking off last. */
+function hoursByYear(method: string, area: number, years: number): number[] {
+  const { install, yearly, years: cared, topups, topMinutes, removal, off } = weedMethod(method);
+  const hours = Array.from({ length: years + 1 }, () => 0);
+  const add = (year: number, minutes: number) => (hours[Math.min(years, year)]! += (minutes * area) / 60);
+  add(0, install);
+  for (let year = 1; year <= Math.min(cared, years); year++) add(year, yearly);
+  for (let n = 1; n <= topups; n++) add(Math.max(1, Math.round((n * years) / (topups + 1))), topMinutes);
+  if (removal > 0) add(off?.year ?? years, removal);
+  return hours;
+}
+
+/** What a way rules out or is ruled out by on this planting. */
+function againstIt(method: string, planting: Planting, { stand, baseline }: Layout, holding: Where): string[] {
+  const { lays, voles } = weedMethod(method);
+  const out: string[] = [];
+  const way = planting.means.weeds;
+  const length = (metres: number) => formatLength(metres, holding.units, { decimals: 2 });
+  const suckering = [...new Set(stand.kinds.filter(({ suckers }) => suckers).map(({ common }) => common))];
+  if (lays === 'strip' && suckering.length > 0)
+    out.push(`stops ${suckering.slice(0, 3).join(', ')} from closing up by suckers`);
+  const side = measure(way, holding, 'weed.matSide');
+  if (lays === 'mat' && stand.rows.some(({ spacing }) => spacing < side - TOL))
+    out.push(`plants nearer than ${length(side)}: fabric is laid there instead`);
+  if (lays !== 'none' && (voles === 'high' || voles === 'very high') && animalsAt(holding, stand).includes('vole'))
+    out.push(method === 'straw' ? 'voles winter in straw: not where they are' : 'voles live beneath it');
+  const rank = holding.features.some(
+    (feature) => feature.kind === 'cover' && ['rankPasture', 'invader', 'bramble'].includes(feature.grows),
+  );
+  if (
+    (method === 'chips' || method === 'chips-strip') &&
+    rank &&
+    measure(way, holding, 'weed.depth') < settingOf(holding, 'weed.thin')
+  )
+    out.push(`rhizomes grow through chips thinner than ${length(settingOf(holding, 'weed.thin'))}`);
+  if (lays === 'strip' && baseline && sharpest(baseline.line.points) < 15 * measure(way, holding, 'weed.rollWidth'))
+    out.push('bends tighter than fifteen times its width: cut and overlap it there, or lay mats');
+  if (method === 'nurse-grass' && stand.stockIds.every((stock) => stock === 'plug' || stock === 'whip'))
+    out.push('takes the water of whips and plugs in their first years');
+  if (method === 'cultivated' && planting.purpose === 'stream') out.push('bare soil washes off a bank');
+  if (
+    method === 'spot' &&
+    (planting.purpose === 'stream' || stand.kinds.some((kind) => moreOf(kind).uses?.includes('bank')))
+  )
+    out.push('near water only by whoever is licensed for it');
+  return out;
+}
+
+/** A corner is turned over no more than this along the line, metres. */
+const TURN = 2;
+
+/** The tightest bend of a line, metres of radius: each corner turned over its legs, or over a short piece of long ones. */
+function sharpest(points: readonly (readonly [number, number])[]): number {
+  let least = Infinity;
+  for (let i = 1; i < points.length - 1; i++) {
+    const [a, b, c] = [points[i - 1]!, points[i]!, points[i + 1]!];
+    const [before, after] = [Math.hypot(b[0] - a[0], b[1] - a[1]), Math.hypot(c[0] - b[0], c[1] - b[1])];
+    const cross = (b[0] - a[0]) * (c[1] - b[1]) - (b[1] - a[1]) * (c[0] - b[0]);
+    const dot = (b[0] - a[0]) * (c[0] - b[0]) + (b[1] - a[1]) * (c[1] - b[1]);
+    const turn = Math.abs(Math.atan2(cross, dot));
+    if (turn > 1e-6) least = Math.min(least, Math.min(TURN, (before + after) / 2) / turn);
+  }
+  return least;
+}

@@ -1,0 +1,184 @@
+import type { Way } from '../../holding/means-schema.ts';
+import type { Holding, Planting } from '../../holding/schema.ts';
+import { settingOf, type SettingKey } from '../../holding/settings.ts';
+import type { Stand } from '../../ranks/stand.ts';
+import { counted } from '../../units/quantities.ts';
+import { TOL } from '../../units/rounding.ts';
+import { addKit, piece, type KitLine } from '../kit.ts';
+import { priceOf } from '../prices.ts';
+import { ownShare } from '../ring-share.ts';
+import { cuttingPlan, type CuttingPlan } from './cutting-plan.ts';
+import { groupsOf, type Group } from './groups.ts';
+import { weedMethod } from './methods.ts';
+import { bagsFor, fabricPins, mulchRings, mulchStrip, spotArea, stripsAcross } from './mulch.ts';
+import { stretchesOf, type Stretch } from './stretches.ts';
+
+type Rates = Pick<Holding, 'settings' | 'prices'>;
+
+/** A measure of a way: the planting's own, else the holding's. Metres, litres or pieces, as the setting is. */
+export const measure = (way: Way, holding: Pick<Holding, 'settings'>, key: SettingKey): number =>
+  way.measures[key] ?? settingOf(holding, key);
+
+/** Fabric on the stretches of some rows, and how it is cut. */
+export interface Cut {
+  readonly stretches: readonly Stretch[];
+  readonly plan: CuttingPlan;
+  /** Width of the strip, of the roll, and rolls side by side. */
+  readonly width: number;
+  readonly roll: number;
+  readonly across: number;
+  readonly pins: number;
+}
+
+/** How fabric is cut for rows of a stand, each as long as its stretches; side by side where a roll is narrower than the strip. */
+export function cutFor(stand: Stand, rows: readonly number[], way: Way, holding: Rates): Cut {
+  const stretches = rows.flatMap((r) => stretchesOf(stand, stand.rows[r]!, r));
+  const roll = measure(way, holding, 'weed.rollWidth');
+  const width = way.measures['weed.strip'] ?? roll;
+  const overlap = measure(way, holding, 'weed.overlap');
+  const across = stripsAcross(width, roll, overlap);
+  const lengths = stretches.flatMap(({ from, to }) => Array.from({ length: across }, () => to - from));
+  const plan = cuttingPlan(lengths, {
+    roll: measure(way, holding, 'weed.rollLength'),
+    overlap,
+    endBury: overlap,
+    minPiece: measure(way, holding, 'weed.minPiece'),
+  });
+  const pins =
+    lengths.length > 0 ? fabricPins(lengths, { along: 1, width: roll, across: 0.3, joints: plan.joints }) : 0;
+  return { stretches, plan, width, roll, across, pins };
+}
+
+/** Rows of a group on which mats would lie on one another: closer than a mat is wide. There a strip is laid instead. */
+const tooClose = (stand: Stand, group: Group, side: number): number[] =>
+  [...group.rows.keys()].filter((r) => stand.rows[r]!.spacing < side - TOL);
+
+/** Rows on which strips of a group are cut, by its method; none where it lays none. */
+export function stripRows(stand: Stand, group: Group, holding: Rates): number[] {
+  const { lays } = weedMethod(group.way.method);
+  if (lays === 'strip') return [...group.rows.keys()];
+  return lays === 'mat' ? tooClose(stand, group, measure(group.way, holding, 'weed.matSide')) : [];
+}
+
+/** Width kept clean along a row by a way, metres; 0 where it keeps none. */
+export function cleanWidth(way: Way, holding: Rates): number {
+  switch (weedMethod(way.method).lays) {
+    case 'strip':
+    case 'mulchStrip':
+    case 'bare':
+      return way.measures['weed.strip'] ?? measure(way, holding, 'weed.rollWidth');
+    case 'mat':
+      return measure(way, holding, 'weed.matSide');
+    case 'ring':
+    case 'spot':
+      return measure(way, holding, 'weed.ring');
+    default:
+      return 0;
+  }
+}
+
+/** Ground of a group that its method keeps clean (of nurse grass: sows and mows), m². */
+export function cleanArea(stand: Stand, group: Group, holding: Rates): number {
+  const { lays } = weedMethod(group.way.method);
+  const width = cleanWidth(group.way, holding);
+  const along = (r: number) => stretchesOf(stand, stand.rows[r]!, r).reduce((sum, { from, to }) => sum + to - from, 0);
+  let area = 0;
+  for (const [r, plants] of group.rows) {
+    const { spacing } = stand.rows[r]!;
+    if (lays === 'strip' || lays === 'mulchStrip' || lays === 'bare') area += along(r) * width;
+    else if (lays === 'mat') area += spacing < width - TOL ? along(r) * width : plants * width ** 2;
+    else if (lays === 'ring' || lays === 'spot') area += spotArea(plants, spacing, width);
+    else if (lays === 'lane') area += along(r) * laneBeside(stand, r, measure(group.way, holding, 'weed.grassOff'));
+  }
+  return area;
+}
+
+/** Width of the grass beside a row up to the next of its side, or as wide as a single row's, metres. */
+function laneBeside(stand: Stand, r: number, off: number): number {
+  const { offset } = stand.rows[r]!;
+  const next = stand.rows[r + 1];
+  const gap = next ? Math.abs(next.offset - offset) : Math.abs(offset - (stand.rows[r - 1]?.offset ?? offset - 2));
+  return Math.max(0, gap - 2 * off);
+}
+
+/** Ground under one sheet as it is sold, m². */
+const SHEET = 100;
+
+/** What keeps the weeds of one planting down, to be bought. */
+export const weedKit = (planting: Planting, stand: Stand, holding: Rates): KitLine[] =>
+  addKit(groupsOf(planting.means.weeds, stand).map((group) => kitOf(group, stand, holding)));
+
+function kitOf(group: Group, stand: Stand, holding: Rates): KitLine[] {
+  const { way } = group;
+  const { lays, stuff } = weedMethod(way.method);
+  const spare = settingOf(holding, 'order.spare');
+  const area = () => cleanArea(stand, group, holding);
+  switch (lays) {
+    case 'strip':
+      return fabric(cutFor(stand, [...group.rows.keys()], way, holding), holding);
+    case 'mat': {
+      const close = tooClose(stand, group, measure(way, holding, 'weed.matSide'));
+      let mats = 0;
+      for (const [r, plants] of group.rows) if (!close.includes(r)) mats += plants;
+      const each = measure(way, holding, 'weed.pinsEach');
+      return addKit([
+        [
+          piece(holding, stuff!, mats, spare, `one for each of ${counted(mats, 'plant')}`),
+          piece(holding, 'pin', mats * each, 0, `${each} to a mat`),
+        ],
+        close.length > 0 ? fabric(cutFor(stand, close, way, holding), holding) : [],
+      ]);
+    }
+    case 'ring':
+    case 'mulchStrip':
+      return mulch(group, stand, holding);
+    case 'lane': {
+      const kilograms = (area() * measure(way, holding, 'weed.seed')) / 1000;
+      return [piece(holding, stuff!, kilograms, 0, `${Math.round(area())} m² between the rows`)];
+    }
+    case 'bare':
+      return stuff ? [piece(holding, stuff, area() / SHEET, 0, `${Math.round(area())} m² along the rows`)] : [];
+    default:
+      return [];
+  }
+}
+
+function fabric({ plan, stretches, pins }: Cut, holding: Rates): KitLine[] {
+  if (stretches.length === 0) return [];
+  return [
+    piece(
+      holding,
+      'fabric',
+      plan.rolls,
+      0,
+      `cut over ${counted(stretches.length, 'stretch', 'stretches')}, ${counted(plan.joints, 'joint')}`,
+    ),
+    piece(holding, 'pin', pins, 0, 'both edges, both ends and each joint'),
+  ];
+}
+
+/** Chips or straw round stems or along rows: by the load, or in bags of so many litres. */
+function mulch(group: Group, stand: Stand, holding: Rates): KitLine[] {
+  const { way, plants } = group;
+  const { stuff, lays } = weedMethod(way.method);
+  const gap = measure(way, holding, 'weed.ringGap');
+  const depth = measure(way, holding, 'weed.depth');
+  const settle = measure(way, holding, stuff === 'straw' ? 'weed.settleStraw' : 'weed.settle');
+  const outer = measure(way, holding, 'weed.ring');
+  const { order } =
+    lays === 'ring'
+      ? mulchRings({ n: plants, outer, own: ownShare(stand, outer / 2), gap, depth, settle })
+      : mulchStrip({
+          length: cleanArea(stand, group, holding) / cleanWidth(way, holding),
+          width: cleanWidth(way, holding),
+          n: plants,
+          gap,
+          depth,
+          settle,
+        });
+  const why = `${lays === 'ring' ? 'rings round' : 'a strip along'} ${counted(plants, 'plant')}, settling counted in`;
+  const litres = measure(way, holding, 'weed.bag');
+  if (stuff === 'chips' && litres > 0) return [piece(holding, 'bag', bagsFor(order, litres), 0, why)];
+  const whole = Math.ceil(order);
+  return [{ key: stuff!, wanted: order, count: whole, cents: whole * priceOf(holding, stuff!), why }];
+}
