@@ -118,6 +118,23 @@ test('a block is set to a density and a grid, turned, given lanes, and says what
   await bearing.fill('30');
   await bearing.press('Enter');
   await expect(page.getByRole('button', { name: 'Undo: rows run 30°' })).toBeVisible();
+  // Two entries with no drawing between them, as a quick hand on a slow machine makes them: neither is lost.
+  await page.evaluate(async () => {
+    const enter = (label: string, value: string) => {
+      const named = [...document.querySelectorAll('label')].find(({ textContent }) => textContent.startsWith(label))!;
+      const input = document.getElementById(named.htmlFor) as HTMLInputElement;
+      Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value')!.set!.call(input, value);
+      input.dispatchEvent(new Event('input', { bubbles: true }));
+      return Promise.resolve().then(() =>
+        input.dispatchEvent(new KeyboardEvent('keydown', { key: 'Enter', keyCode: 13, bubbles: true })),
+      );
+    };
+    await enter('Headland', '2');
+    await enter('Rows run towards', '60');
+  });
+  await expect(page.getByRole('button', { name: 'Undo: rows run 60°' })).toBeVisible();
+  await expect(headland).toHaveValue('2');
+  await expect(bearing).toHaveValue('60');
   await page.getByRole('link', { name: 'Field' }).click();
   await page.locator('.peg-row summary').first().click();
   await expect(page.getByText(/Its zero lies [\d.]+ m along the baseline/).first()).toBeVisible();
