@@ -88,7 +88,8 @@ export function* tell(holding: Holding): Generator<string> {
     holding,
   );
   for (const row of orderRows(list, holding.units)) yield Object.values(row).join(' | ');
-  for (const { stop, what, why, state } of walkList(holding, all)) yield `walk ${stop} ${state}: ${what}. ${why}`;
+  for (const { stop, what, why, state } of walkList(holding, all, new Map()))
+    yield `walk ${stop} ${state}: ${what}. ${why}`;
   for (const feature of holding.features) {
     if (feature.kind === 'percolation') yield percolationWords(feature, holding.units);
     if (feature.kind === 'holeTest') yield holeWords(feature, holding.units);

@@ -2,6 +2,7 @@ import type { Holding } from '../../core/holding/schema.ts';
 import type { Pictures } from '../../core/files/closerank.ts';
 import { answering } from '../store/db.ts';
 import { picturesOf } from '../store/pictures.ts';
+import { eventsOf } from '../store/record.ts';
 import { noteExport } from '../store/shelf.ts';
 import { saveBytes } from './save-bytes.ts';
 
@@ -9,7 +10,8 @@ import { saveBytes } from './save-bytes.ts';
 export async function holdingBytes(holding: Holding): Promise<{ bytes: Uint8Array<ArrayBuffer>; whole: boolean }> {
   const { writeCloserank } = await import('../../core/files/closerank.ts');
   const pictures: Pictures | null = await answering(picturesOf(holding), 3000).catch(() => null);
-  return { bytes: writeCloserank(holding, pictures ?? {}), whole: pictures !== null };
+  const events = await answering(eventsOf(holding.id), 3000).catch(() => null);
+  return { bytes: writeCloserank(holding, pictures ?? {}, events ?? []), whole: pictures !== null && events !== null };
 }
 
 /** Hands the holding to the steward as a file; what they should know of it comes back, or null. */
@@ -18,5 +20,7 @@ export async function exportHolding(holding: Holding): Promise<string | null> {
   saveBytes(`${holding.name}.closerank`, bytes);
   // Not worth failing for: when it left the browser is only shown.
   await answering(noteExport(holding.id), 3000).catch(() => undefined);
-  return whole ? null : 'The file holds the plan but not its pictures: this browser’s storage did not give them.';
+  return whole
+    ? null
+    : 'The file holds the plan but not its pictures or its record: this browser’s storage did not give them.';
 }

@@ -27,7 +27,6 @@ export const antTheme = (tokens: Tokens, dark: boolean): ThemeConfig => ({
     controlHeight: 32,
     boxShadow: 'none',
     boxShadowSecondary: `0 0 0 1px ${tokens.rule}`,
-    motion: !matchMedia('(prefers-reduced-motion: reduce)').matches,
     motionDurationMid: '0.1s',
     motionDurationSlow: '0.15s',
   },

@@ -2,6 +2,7 @@ import { Select } from 'antd';
 import { setHolding } from '../../core/holding/ground-commands.ts';
 import { climateBand } from '../../core/place/climate-band.ts';
 import { groupName, proposedRegion, regionOf, regions } from '../../core/place/regions.ts';
+import { rainUnit } from '../../core/units/quantities.ts';
 import { useShown } from '../store/derived.ts';
 import { run } from '../store/session.ts';
 import { Toggle } from './Toggle.tsx';
@@ -19,7 +20,8 @@ const groups = [...new Set(regions.map(groupName))].map((label) => ({
 /** The botanical region: proposed from the place, changed by one choice; and whether only its natives are offered. */
 export function RegionField() {
   const holding = useShown();
-  const { zone, drySummer, frostFree, usual } = climateBand(holding);
+  const { zone, drySummer, rain, heat, frostFree, usual } = climateBand(holding);
+  const unit = rainUnit(holding.units);
   const region = regionOf(holding);
   const proposed = proposedRegion(holding.place);
   return (
@@ -39,6 +41,8 @@ export function RegionField() {
         {region.code}, {groupName(region)}.{' '}
         {zone === null ? 'Winter zone not known' : `Winter zone ${zone}${usual.zone ? ' (usual here)' : ''}`}
         {drySummer ? `, dry summers${usual.summer ? ' (usual here)' : ''}` : ''}
+        {heat ? `, ${heat.class} summers` : ''}
+        {rain === null ? '' : `, ${Math.round(rain / unit.perUnit)} ${unit.name} of rain a year`}
         {frostFree === null ? '' : `, ${frostFree} days without frost`}. Plants are native or a pest by this region.
       </p>
       <Toggle

@@ -5,7 +5,7 @@ import PointGeometry from 'ol/geom/Point';
 import Polygon from 'ol/geom/Polygon';
 import type VectorSource from 'ol/source/Vector';
 import type { Point } from '../../core/geometry/point.ts';
-import { featureLabel, pointsOf } from '../../core/ground/features.ts';
+import { featureLabel, isMarked, pointsOf } from '../../core/ground/features.ts';
 import type { FeatureKind } from '../../core/holding/ground-schema.ts';
 import type { Baseline } from '../../core/holding/schema.ts';
 import type { Scene } from './scene.ts';
@@ -77,7 +77,7 @@ export function drawThings(
       id: feature.id,
       label: feature.kind === 'shelter' ? feature.name || 'here' : featureLabel(feature, holding.units),
       chosen: isChosen('feature', feature.id),
-      unsure: feature.kind === 'buriedService' && !feature.marked,
+      unsure: feature.kind === 'buriedService' && !isMarked(holding, feature.id),
       size:
         'width' in feature
           ? feature.width
@@ -88,6 +88,8 @@ export function drawThings(
               : 0,
     });
   }
+  for (const { service, name, line: paint } of holding.marks ?? [])
+    if (paint) add(ground, line(paint), { what: 'label', kind: 'paintMark', id: service, label: name });
   for (const { planting, layout } of all) {
     if (!layout.baseline) continue;
     const own = planting.id === active && editable === 'planting';

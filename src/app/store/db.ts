@@ -44,12 +44,15 @@ class Shelf extends Dexie {
   readonly notes!: Table<{ key: string; value: string }, string>;
   /** Files outside that are kept up to date after each save, by holding. */
   readonly files!: Table<{ id: string; handle: FileSystemFileHandle }, string>;
+  /** What happened, one event a record; of copies of a holding each keeps its own. */
+  readonly events!: Table<{ holding: string; id: string; event: unknown }, [string, string]>;
   constructor() {
     // Strict: 'complete' means flushed, so that Saved is true even if the machine dies the next moment.
     super('close-rank', { chromeTransactionDurability: 'strict' });
     this.version(1).stores({ holdings: 'id, updatedAt', notes: 'key' });
     this.version(2).stores({ pictures: 'file' });
     this.version(3).stores({ files: 'id' });
+    this.version(4).stores({ events: '[holding+id], holding' });
   }
 }
 

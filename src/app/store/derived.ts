@@ -12,7 +12,9 @@ import { phaseOf, phasesOf } from '../../core/ranks/phases.ts';
 import { cameOf } from '../../core/ranks/as-before.ts';
 import { layOut, type Layout } from '../../core/ranks/lay-out.ts';
 import type { Stand } from '../../core/ranks/stand.ts';
+import { asFound } from '../../core/record/as-found.ts';
 import { useLook } from './look-at.ts';
+import { useLedger } from './record.ts';
 import { useSession } from './session.ts';
 
 /** The rules and the sums, once they are here: the plan is drawn without them. */
@@ -130,11 +132,12 @@ export function workOut(holding: Holding): Worked {
 /** The holding that a part drawn after the others shows; null for those drawn at once. */
 export const ShownAfter = createContext<Holding | null>(null);
 
-/** The holding as shown: as a drag or a previewed remedy would make it, else as it is. */
+/** The holding as shown: as a drag or a previewed remedy would make it, else as it is; with what the record knows of its ground. */
 export function useShown(): Holding {
   const after = useContext(ShownAfter);
   const now = useSession(({ tried, holding }) => (after ? null : (tried ?? holding)));
-  return after ?? now!;
+  const ledger = useLedger();
+  return after ?? asFound(now!, ledger);
 }
 
 /** Plants ringed by a finding; none while a change is tried out, which numbers the plants anew. */

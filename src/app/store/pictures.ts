@@ -2,7 +2,9 @@ import type { Holding } from '../../core/holding/schema.ts';
 import { MOST_PICTURE_MEGABYTES } from '../../core/files/problems.ts';
 import { Refused } from '../../core/holding/command.ts';
 import type { Pictures } from '../../core/files/closerank.ts';
+import { photosOf } from '../../core/record/events.ts';
 import { db } from './db.ts';
+import { eventsOf } from './record.ts';
 
 /** The bytes of pictures that holdings lay beneath, by their SHA-256: kept once, however many holdings use them. */
 
@@ -27,9 +29,10 @@ export async function keepFor(holding: Holding, bytes: Uint8Array): Promise<stri
 export const pictureBytes = async (file: string): Promise<Uint8Array | null> =>
   (await db.pictures.get(file))?.bytes ?? null;
 
-/** The pictures of one holding, for its file. */
-export async function picturesOf({ pictures }: Holding): Promise<Pictures> {
-  const kept = await db.pictures.bulkGet(pictures.map(({ file }) => file));
+/** The pictures of one holding, beneath its plan and in its record, for its file. */
+export async function picturesOf({ id, pictures }: Holding): Promise<Pictures> {
+  const photos = photosOf(await eventsOf(id));
+  const kept = await db.pictures.bulkGet([...new Set([...pictures.map(({ file }) => file), ...photos])]);
   return Object.fromEntries(kept.flatMap((one) => (one ? [[one.file, one.bytes]] : [])));
 }
 

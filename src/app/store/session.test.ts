@@ -264,7 +264,7 @@ describe('a session', () => {
     await db.holdings.update('sample', { stored: JSON.stringify(toStored(grown)) });
     const problem = await session.open('sample');
     const mended = mend(problem!.broken!.stored)!;
-    await shelf.putMended('sample', mended.holding, problem!.broken!);
+    await shelf.putMended('sample', mended, problem!.broken!);
     expect(await session.open('sample')).toBeNull();
     expect(state().holding!.plantings[0]!.rows).toHaveLength(40);
   });

@@ -2,17 +2,26 @@ import { create } from 'zustand';
 import { reasonRefused, redo, take, undo, type Command, type Step } from '../../core/holding/command.ts';
 import type { Holding } from '../../core/holding/schema.ts';
 import { storageSentence } from './db.ts';
+import { closeRecord, keepEvents, openRecord } from './record.ts';
 import { addCopy, openHolding, saveHolding, type Opened } from './shelf.ts';
+import type { Happened } from '../../core/record/events.ts';
 
 export type SaveState = 'saved' | 'saving' | 'unsaved';
+
+/** Something recorded, which is taken back by an amendment. */
+interface Recorded {
+  readonly label: string;
+  readonly events: readonly string[];
+}
+type Done = Step | Recorded;
 
 interface Open {
   /** The holding as it is; null until one is open. */
   readonly holding: Holding | null;
   /** The holding as a drag or a previewed remedy would make it; not yet done. */
   readonly tried: Holding | null;
-  readonly past: readonly Step[];
-  readonly future: readonly Step[];
+  readonly past: readonly Done[];
+  readonly future: readonly Done[];
   readonly saveState: SaveState;
   readonly savedAt: number | null;
   /** What could not be done, in a sentence; shown until dismissed. */
@@ -70,6 +79,8 @@ export async function open(id: string): Promise<OpenProblem | null> {
   }));
   if (wanted !== id) return null;
   if (!opened.ok) return opened;
+  await openRecord(id);
+  if (wanted !== id) return null;
   ({ revision } = opened);
   pending = [];
   behind = false;
@@ -81,7 +92,9 @@ export async function open(id: string): Promise<OpenProblem | null> {
 export async function close(): Promise<void> {
   wanted = null;
   await working;
-  if (wanted === null && pending.length === 0) set(CLOSED);
+  if (wanted !== null || pending.length > 0) return;
+  set(CLOSED);
+  closeRecord();
 }
 
 /** Drops changes that could not be saved, because the steward says so. */
@@ -109,7 +122,7 @@ export function attempt(change: () => void): boolean {
   return reason === null;
 }
 
-function edit(holding: Holding, again: (on: Holding) => Holding, past: readonly Step[], future: readonly Step[]): void {
+function edit(holding: Holding, again: (on: Holding) => Holding, past: readonly Done[], future: readonly Done[]): void {
   pending.push({ redo: again });
   set({ holding, tried: null, past, future, problem: null });
   void save();
@@ -122,11 +135,38 @@ export function tryOut(command: Command | null): void {
   reasonRefused(() => set({ tried: take(holding, command).holding }));
 }
 
+/** Records what happened under a name, to be taken back like any other step. False, with the reason shown, when it cannot be kept. */
+export async function record(label: string, happened: readonly Happened[]): Promise<boolean> {
+  try {
+    const events = await keepEvents(happened);
+    set(({ past }) => ({ past: [...past, { label, events }].slice(-500), future: [], problem: null }));
+    return true;
+  } catch (problem) {
+    set({ problem: storageSentence(problem) });
+    return false;
+  }
+}
+
+/** Says of recorded events that they hold or do not; the steps that are then past and to come. */
+async function amend(
+  { events }: Recorded,
+  holds: boolean,
+  then: { readonly past: readonly Done[]; readonly future: readonly Done[] },
+): Promise<void> {
+  set(then);
+  try {
+    await keepEvents(events.map((event) => ({ kind: 'amended', body: { event, holds } })));
+  } catch (problem) {
+    set({ problem: storageSentence(problem) });
+  }
+}
+
 export function undoLast(): void {
   const { holding, past, future } = get();
   const step = past.at(-1);
   if (!holding || !step) return;
   const before = past.slice(0, -1);
+  if ('events' in step) return void amend(step, false, { past: before, future: [step, ...future] });
   const done = attempt(() => edit(undo(holding, step), (on) => undo(on, step), before, [step, ...future]));
   if (!done) set({ past: before }); // it can never be taken back again: those before it perhaps can
 }
@@ -135,6 +175,7 @@ export function redoNext(): void {
   const { holding, past, future } = get();
   const step = future[0];
   if (!holding || !step) return;
+  if ('events' in step) return void amend(step, true, { past: [...past, step], future: future.slice(1) });
   const done = attempt(() => edit(redo(holding, step), (on) => redo(on, step), [...past, step], future.slice(1)));
   if (!done) set({ future: future.slice(1) });
 }
@@ -188,6 +229,7 @@ async function keepAsCopy(): Promise<void> {
   const holding = get().holding!;
   const count = pending.length;
   const { id, name } = await addCopy(holding, holding.name);
+  await openRecord(id);
   pending = pending.slice(count); // edits made while it was put by come on top of the copy
   revision = 1;
   if (wanted === holding.id) wanted = id;

@@ -1,10 +1,13 @@
 import { newId } from './ids.ts';
 import { layHolding } from '../../core/ranks/laid.ts';
 import { migrate, readProblemSentence, toStored } from '../../core/holding/migrate.ts';
+import type { Mended } from '../../core/holding/mend.ts';
 import type { Holding } from '../../core/holding/schema.ts';
 import { smallPlan } from '../../core/ranks/small-plan.ts';
 import { answering, db, KeptSchema, type KeptHolding } from './db.ts';
 import { keepAll } from './pictures.ts';
+import { eventsOf, putEvents } from './record.ts';
+import { eventsLeft } from '../../core/record/left-behind.ts';
 
 /** The holdings that this browser keeps: put by, taken down, copied, renamed, deleted and brought back. */
 
@@ -64,7 +67,11 @@ export async function openHolding(id: string): Promise<Opened> {
   const text = typeof stored === 'string' ? stored : (JSON.stringify(stored, null, 1) ?? '');
   const data = typeof stored === 'string' ? parsed(stored) : stored;
   const result = migrate(data);
-  if (result.ok) return { ok: true, holding: result.holding, revision };
+  if (result.ok) {
+    // Before a plan is saved without what older versions kept in it, the record has it.
+    if (result.left) await putEvents(id, eventsLeft(result.left));
+    return { ok: true, holding: result.holding, revision };
+  }
   const problem = data === undefined ? ({ code: 'damaged', what: 'its record is not whole' } as const) : result.problem;
   return {
     ok: false,
@@ -92,7 +99,8 @@ export const saveHolding = (holding: Holding, base: number): Promise<'saved' | '
   });
 
 /** Puts a mended holding in place of its broken record. */
-export async function putMended(id: string, holding: Holding, { revision }: Broken): Promise<void> {
+export async function putMended(id: string, { holding, left }: Mended, { revision }: Broken): Promise<void> {
+  if (left) await putEvents(id, eventsLeft(left));
   await db.holdings.put(recordOf({ ...holding, id }, revision + 1));
 }
 
@@ -109,18 +117,20 @@ async function freeName(name: string): Promise<string> {
 /** Reads a `.closerank` file onto the shelf under an id of its own; the id comes back. Throws Unreadable. */
 export async function importHolding(bytes: Uint8Array, fileName: string): Promise<string> {
   const { readCloserank } = await import('../../core/files/closerank.ts');
-  const { holding, pictures } = readCloserank(bytes, fileName);
+  const { holding, pictures, events } = readCloserank(bytes, fileName);
   await keepAll(pictures);
   // An id is part of addresses: one that would not fit there is given anew.
   const fits = /^[\w-]+$/.test(holding.id) && !(await db.holdings.get(holding.id));
   const id = fits ? holding.id : newId();
+  await putEvents(id, events);
   await addHolding({ ...holding, id, name: await freeName(holding.name) });
   return id;
 }
 
-/** Puts a holding by once more, under a new id and a free name; both come back. */
+/** Puts a holding by once more with its record, under a new id and a free name; both come back. */
 export async function addCopy(holding: Holding, name: string): Promise<Holding> {
   const copy = { ...holding, id: newId(), name: await freeName(name) };
+  await putEvents(copy.id, await eventsOf(holding.id));
   await addHolding(copy);
   return copy;
 }

@@ -1,10 +1,16 @@
 import { distance } from '../geometry/point.ts';
 import { isInside } from '../geometry/polygon.ts';
-import { featureLabel, featuresOf, nameOf } from '../ground/features.ts';
+import { featureLabel, featuresOf, isMarked, nameOf } from '../ground/features.ts';
 import type { Holding } from '../holding/schema.ts';
 import { settingOf } from '../holding/settings.ts';
 import { polyline, distanceTo } from '../geometry/polyline.ts';
 import type { Laid } from '../ranks/laid.ts';
+
+/** That something was seen: the day, and what was noted. */
+export interface Seen {
+  readonly on: string;
+  readonly note: string;
+}
 
 /** One thing to look at on a walk over the site. */
 export interface WalkItem {
@@ -17,7 +23,7 @@ export interface WalkItem {
   readonly why: string;
   /** Closed by what the plan holds, by a note that it was seen, or still open. */
   readonly state: 'plan' | 'seen' | 'open';
-  readonly seen: { readonly on: string; readonly note: string } | null;
+  readonly seen: Seen | null;
   /** Only eyes can close it; the others close when the plan holds what is missing. */
   readonly byEye: boolean;
 }
@@ -28,17 +34,16 @@ interface Listing {
   byEye(key: string, stop: string, what: string, why: string): void;
 }
 
-/** Everything to see, find or ask on a walk over the site: made from the plan, and closed by it. */
-export function walkList(holding: Holding, all: readonly Laid[]): WalkItem[] {
-  const { seen } = holding;
+/** Everything to see, find or ask on a walk over the site: made from the plan, closed by it or by what was `seen`, by item. */
+export function walkList(holding: Holding, all: readonly Laid[], seen: ReadonlyMap<string, Seen>): WalkItem[] {
   const items: WalkItem[] = [];
   const listing: Listing = {
     byPlan(key, stop, what, why, done) {
-      const note = seen[key] ?? null;
+      const note = seen.get(key) ?? null;
       items.push({ key, stop, what, why, state: done ? 'plan' : note ? 'seen' : 'open', seen: note, byEye: false });
     },
     byEye(key, stop, what, why) {
-      const note = seen[key] ?? null;
+      const note = seen.get(key) ?? null;
       items.push({ key, stop, what, why, state: note ? 'seen' : 'open', seen: note, byEye: true });
     },
   };
@@ -89,7 +94,7 @@ function aboveAndBelow(holding: Holding, all: readonly Laid[], { byPlan, byEye }
         'above-below',
         `See the marks of the ${nameOf(service)}`,
         'No digging before it is marked, by hand near the marks.',
-        service.marked,
+        isMarked(holding, service.id),
       );
       if (service.state === 'unknown')
         byPlan(

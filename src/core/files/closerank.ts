@@ -1,6 +1,10 @@
 import { strFromU8, strToU8, zipSync } from 'fflate';
 import { migrate, toStored } from '../holding/migrate.ts';
 import type { Holding } from '../holding/schema.ts';
+import { photosOf, type RecordEvent } from '../record/events.ts';
+import { eventsLeft } from '../record/left-behind.ts';
+import { merge } from '../record/merge.ts';
+import { readEvents, writeEvents } from '../record/ndjson.ts';
 import { Refused } from '../holding/command.ts';
 import { checkSize, MOST_HOLDING_MEGABYTES, MOST_PICTURE_MEGABYTES, refuse } from './problems.ts';
 import { isZip, unpack } from './unpack.ts';
@@ -14,24 +18,35 @@ export type Pictures = Readonly<Record<string, Uint8Array>>;
 const MOST_PLAN_MEGABYTES = 50;
 const PICTURE = /^pictures\/([0-9a-f]{64})$/;
 
-/** The holding as one `.closerank` file: a zip with `holding.json`, the (still empty) record of events, and the pictures that it lays beneath. */
-export function writeCloserank(holding: Holding, pictures: Pictures = {}): Uint8Array<ArrayBuffer> {
-  const laid = holding.pictures.flatMap(({ file }) =>
+/** The holding as one `.closerank` file: a zip with `holding.json`, the record of what happened, and the pictures that plan and record name. */
+export function writeCloserank(
+  holding: Holding,
+  pictures: Pictures = {},
+  events: readonly RecordEvent[] = [],
+): Uint8Array<ArrayBuffer> {
+  const laid = picturesNamed(holding, events).flatMap((file) =>
     pictures[file] ? [[`pictures/${file}`, [pictures[file], { level: 0 }]] as const] : [],
   );
   const plan = strToU8(`${JSON.stringify(toStored(holding), null, 1)}\n`);
   refuseBeyond('plan', plan.length, MOST_PLAN_MEGABYTES, 'features');
+  const record = strToU8(writeEvents(events));
+  refuseBeyond('record', record.length, MOST_PLAN_MEGABYTES, 'photos');
   const size = laid.reduce((sum, [, [bytes]]) => sum + bytes.length, 0);
   refuseBeyond('pictures laid beneath', size, MOST_PICTURE_MEGABYTES, 'pictures');
   return zipSync(
     {
       'holding.json': plan,
-      'events.ndjson': strToU8(''),
+      'events.ndjson': record,
       ...Object.fromEntries(laid),
     },
     { mtime: ZIP_DATE, level: 6 },
   ) as Uint8Array<ArrayBuffer>;
 }
+
+/** Every picture that a plan lays beneath it or its record shows, once. */
+export const picturesNamed = (holding: Pick<Holding, 'pictures'>, events: readonly RecordEvent[]): string[] => [
+  ...new Set([...holding.pictures.map(({ file }) => file), ...photosOf(events)]),
+];
 
 /** What can be written can be read back: what could not is refused before it is. */
 function refuseBeyond(what: string, bytes: number, most: number, less: string): void {
@@ -41,8 +56,11 @@ function refuseBeyond(what: string, bytes: number, most: number, less: string): 
     );
 }
 
-/** The holding in a `.closerank` file of any version, and its pictures; throws {@link Unreadable} with what is wrong with `name`. */
-export function readCloserank(bytes: Uint8Array, name: string): { holding: Holding; pictures: Pictures } {
+/** The holding in a `.closerank` file of any version, its pictures and its record, with what of the record could not be read; throws {@link Unreadable} with what is wrong with `name`. */
+export function readCloserank(
+  bytes: Uint8Array,
+  name: string,
+): { holding: Holding; pictures: Pictures; events: readonly RecordEvent[]; problems: readonly string[] } {
   checkSize(name, bytes.length, MOST_HOLDING_MEGABYTES);
   const files = entry(bytes, name);
   const result = migrate(parse(strFromU8(files['holding.json']!), name));
@@ -50,12 +68,24 @@ export function readCloserank(bytes: Uint8Array, name: string): { holding: Holdi
   const pictures = Object.entries(files).flatMap(([file, content]) =>
     PICTURE.test(file) ? [[PICTURE.exec(file)![1]!, content]] : [],
   );
-  return { holding: result.holding, pictures: Object.fromEntries(pictures) as Pictures };
+  const read = readEvents(strFromU8(files['events.ndjson'] ?? new Uint8Array()), `events.ndjson in ${name}`);
+  const { events } = merge(result.left ? eventsLeft(result.left) : [], read.events);
+  return {
+    holding: result.holding,
+    pictures: Object.fromEntries(pictures) as Pictures,
+    events,
+    problems: read.problems,
+  };
 }
 
 function entry(bytes: Uint8Array, name: string): Record<string, Uint8Array> {
   if (!isZip(bytes)) refuse(name, { code: 'not-a-holding' });
-  const files = unpack(bytes, name, (file) => file === 'holding.json' || PICTURE.test(file), MOST_HOLDING_MEGABYTES);
+  const files = unpack(
+    bytes,
+    name,
+    (file) => file === 'holding.json' || file === 'events.ndjson' || PICTURE.test(file),
+    MOST_HOLDING_MEGABYTES,
+  );
   const plan = files['holding.json'] ?? refuse(name, { code: 'not-a-holding' });
   checkSize(name, plan.length, MOST_PLAN_MEGABYTES);
   return files;

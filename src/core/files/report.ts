@@ -12,7 +12,7 @@ import { roundHalfUp } from '../units/rounding.ts';
 export function report(holding: Holding) {
   const all = layHolding(holding);
   const region = regionOf(holding);
-  const { zone } = climateBand(holding);
+  const { zone, drySummer, rain, heat, frostFree } = climateBand(holding);
   const plantings = all.map((laid) => {
     const { planting, layout } = laid;
     const sum = quantities(planting, layout, holding);
@@ -54,7 +54,15 @@ export function report(holding: Holding) {
   });
   return {
     holding: holding.name,
-    region: { code: region.code, name: region.name, zone },
+    region: {
+      code: region.code,
+      name: region.name,
+      zone,
+      drySummer,
+      rain,
+      heat: heat?.class ?? null,
+      frostFree,
+    },
     plants: plantings.reduce((sum, { plants }) => sum + plants, 0),
     plantings,
   };

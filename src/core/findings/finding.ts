@@ -58,6 +58,7 @@ export type Part =
       | 'units'
       | 'prices'
       | 'kits'
+      | 'marks'
     >
   | 'planted'
   | 'others';

@@ -83,7 +83,6 @@ const START = sample({
       ],
       state: 'live',
       owner: 'private',
-      marked: false,
     },
     { kind: 'tap', name: 'tap', points: [[-8, -8]], flow: 12 },
   ],

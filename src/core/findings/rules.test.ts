@@ -1238,21 +1238,19 @@ describe('rules', () => {
   });
 
   it('marks a buried service that is not marked as a fault, a marked one as a caution', () => {
+    const service = across({
+      kind: 'buriedService',
+      points: [
+        [30, -9],
+        [30, 9],
+      ],
+    });
+    const crossed = sample({ features: [service] });
     const severity = (marked: boolean) =>
-      findingsOf(
-        sample({
-          features: [
-            across({
-              kind: 'buriedService',
-              points: [
-                [30, -9],
-                [30, 9],
-              ],
-              marked,
-            } as Partial<Feature>),
-          ],
-        }),
-      ).find(({ rule }) => rule === 'buried-service')!.severity;
+      findingsOf({
+        ...crossed,
+        marks: marked ? [{ service: crossed.features[0]!.id, name: '', line: null, on: null }] : [],
+      }).find(({ rule }) => rule === 'buried-service')!.severity;
     expect([severity(false), severity(true)]).toEqual(['fault', 'caution']);
   });
 

@@ -3,7 +3,7 @@ import { crossesItself } from '../geometry/polyline.ts';
 import { area } from '../geometry/polygon.ts';
 import { Refused } from '../holding/command.ts';
 import { sayIssue } from '../holding/limits.ts';
-import { checkFeature, type Feature, type FeatureKind } from '../holding/ground-schema.ts';
+import { checkFeature, type Feature, type FeatureKind, type Mark } from '../holding/ground-schema.ts';
 import { formatLength, formatWater, toMetres, waterUnit, type UnitSystem } from '../units/quantities.ts';
 import kindData from './kinds.json' with { type: 'json' };
 
@@ -31,8 +31,6 @@ export interface FeatureKindFacts {
   readonly numbers: readonly FeatureNumber[];
   readonly choices?: readonly FeatureChoice[];
   readonly text?: readonly { readonly key: string; readonly label: string }[];
-  /** Made by the app from something else, never drawn by hand. */
-  readonly made?: boolean;
 }
 
 /** What each kind of feature is and which numbers it carries. */
@@ -107,6 +105,10 @@ function startsOf(kind: FeatureKind, units: UnitSystem): Record<string, unknown>
   };
 }
 
+/** Whether somebody has marked a buried service on the ground. */
+export const isMarked = ({ marks = [] }: { readonly marks?: readonly Mark[] }, service: string): boolean =>
+  marks.some((mark) => mark.service === service);
+
 /** What stands beside the feature on the plan: its name and the number that matters. */
 export function featureLabel(feature: Feature, units: UnitSystem): string {
   const name = nameOf(feature);
@@ -120,7 +122,7 @@ export function featureLabel(feature: Feature, units: UnitSystem): string {
     case 'tree':
       return `${name}, ${length(feature.height)}`;
     case 'buriedService':
-      return `${name}, ${feature.state === 'abandoned' || feature.state === 'removed' ? `${feature.state}, ` : ''}${feature.marked ? 'marked' : 'not marked'}`;
+      return feature.state === 'abandoned' || feature.state === 'removed' ? `${name}, ${feature.state}` : name;
     case 'gate':
     case 'crossing':
     case 'rightOfWay':

@@ -66,15 +66,12 @@ describe('features', () => {
     [10, 0],
     [10, 10],
   ] as const;
-  it.each(FEATURE_KINDS.filter((kind) => !featureKinds[kind].made))(
-    'makes a %s with start values, labels it, and refuses too few points',
-    (kind) => {
-      const feature = newFeature(kind, 'x', points);
-      expect(pointsOf(feature).length).toBe({ ring: 3, line: 3, at: 1 }[featureKinds[kind].shape]);
-      expect(featureLabel(feature, 'metric').length).toBeGreaterThan(2);
-      expect(() => newFeature(kind, 'x', [])).toThrow(/needs at least \d points?/);
-    },
-  );
+  it.each(FEATURE_KINDS)('makes a %s with start values, labels it, and refuses too few points', (kind) => {
+    const feature = newFeature(kind, 'x', points);
+    expect(pointsOf(feature).length).toBe({ ring: 3, line: 3, at: 1 }[featureKinds[kind].shape]);
+    expect(featureLabel(feature, 'metric').length).toBeGreaterThan(2);
+    expect(() => newFeature(kind, 'x', [])).toThrow(/needs at least \d points?/);
+  });
   it('refuses a ring that crosses itself or encloses nothing', () => {
     expect(() =>
       drawnAs('building', [

@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { sample } from '../../../checks/sample.ts';
 import { take, type Command } from '../holding/command.ts';
-import { addFeatures, askMarking, setAim, setClimate, setRule, takeMarks } from '../holding/ground-commands.ts';
+import { setAim, setClimate, setRule } from '../holding/ground-commands.ts';
 import type { Holding } from '../holding/schema.ts';
 import { SEASONS, type Rose } from '../holding/ground-schema.ts';
 import { AIM_KINDS, aimKinds, aimPieces, aimSentence, newAim } from './aims.ts';
@@ -87,11 +87,11 @@ describe('aims', () => {
 });
 
 describe('local rules', () => {
-  it('run along lines of the ground and water edges, never along paint', () => {
+  it('run along lines of the ground and water edges', () => {
     const kinds = (kind: 'setback' | 'waterEdge') =>
       linesFor(
         kind,
-        (['fence', 'stream', 'ditch', 'wetGround', 'paintMark', 'tree'] as const).map((each) =>
+        (['fence', 'stream', 'ditch', 'wetGround', 'tree'] as const).map((each) =>
           newFeature(
             each,
             each,
@@ -107,7 +107,6 @@ describe('local rules', () => {
                     [0, 0],
                     [9, 0],
                   ],
-            each === 'paintMark' ? { on: '2026-11-02' } : {},
           ),
         ),
       ).map(({ kind: each }) => each);
@@ -254,57 +253,5 @@ describe(fitPicture, () => {
       ),
     ).toEqual([100, -50]);
     expect(() => readWorldFile('1 2 3', 'a.jgw')).toThrow(/a\.jgw is not a world file/);
-  });
-});
-
-describe('marking', () => {
-  it('the marks appear as paint, and the service counts as marked; what was not asked stays as it is', () => {
-    const services = ['a', 'b'].map((id) =>
-      newFeature(
-        'buriedService',
-        id,
-        [
-          [0, 0],
-          [9, 0],
-        ],
-        { name: `pipe ${id}` },
-      ),
-    );
-    const asked = done(
-      sample(),
-      addFeatures(services, 'pipes'),
-      askMarking({ reference: 'SIM-1', askedOn: '2026-03-01', services: ['a'] }),
-    );
-    const marked = done(
-      asked,
-      takeMarks(
-        [
-          {
-            service: 'a',
-            line: [
-              [0, 0.1],
-              [9, -0.1],
-            ],
-          },
-          {
-            service: 'gone',
-            line: [
-              [0, 0],
-              [1, 1],
-            ],
-          },
-        ],
-        '2026-03-03',
-        () => 'paint',
-      ),
-    );
-    expect(marked.marking).toBeNull();
-    expect(
-      marked.features.map((feature) => [feature.kind, 'marked' in feature ? feature.marked : feature.name]),
-    ).toEqual([
-      ['buriedService', true],
-      ['buriedService', false],
-      ['paintMark', 'pipe a'],
-    ]);
   });
 });

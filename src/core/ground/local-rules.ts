@@ -35,7 +35,7 @@ export const linesFor = (kind: LocalRule['kind'], features: readonly Feature[]):
   features.filter((feature) =>
     kind === 'waterEdge'
       ? feature.kind === 'stream' || feature.kind === 'ditch' || feature.kind === 'wetGround'
-      : 'line' in feature && feature.kind !== 'paintMark',
+      : 'line' in feature,
   );
 
 /** The rule as a sentence; never as law. */

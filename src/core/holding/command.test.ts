@@ -5,7 +5,6 @@ import { redo, take, undo, type Command } from './command.ts';
 import {
   acceptFinding,
   addFeatures,
-  askMarking,
   removeAim,
   removeCorner,
   removeFeature,
@@ -21,11 +20,9 @@ import {
   setPicture,
   setPrice,
   setRule,
-  setSeen,
   setSetting,
   setTerrain,
   setThriving,
-  takeMarks,
 } from './ground-commands.ts';
 import {
   addGap,
@@ -110,21 +107,6 @@ const anyCommand: fc.Arbitrary<Command> = fc.oneof(
       opacity: opacity / 40,
     }),
   ),
-  metres.map((at) =>
-    takeMarks(
-      [
-        {
-          service: 's1',
-          line: [
-            [0, at],
-            [9, at],
-          ],
-        },
-      ],
-      '2026-03-01',
-      () => `m${at}`,
-    ),
-  ),
   metres.map((value) => setSetting('setback.boundary', value, 'setback')),
   metres.map((y) =>
     setBaseline('p1', {
@@ -145,10 +127,7 @@ const anyCommand: fc.Arbitrary<Command> = fc.oneof(
     removePicture('p'),
     setTerrain(null),
     setClimate(null),
-    setSeen('wind', { on: '2026-01-02', note: '' }),
-    setSeen('wind', null),
     setThriving(['hazel']),
-    askMarking({ reference: 'S', askedOn: '2026-01-02', services: ['s1'] }),
     removeCorner('c3'),
     addFeatures(
       [
@@ -160,7 +139,6 @@ const anyCommand: fc.Arbitrary<Command> = fc.oneof(
             [0, 0],
             [9, 0],
           ],
-          marked: false,
           state: 'live',
           depth: null,
           owner: 'utility',

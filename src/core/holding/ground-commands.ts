@@ -163,40 +163,7 @@ export const removePicture = (id: string): Command => ({
   change: (draft) => void (draft.pictures = draft.pictures.filter((picture) => picture.id !== id)),
 });
 
-/** Notes that something was seen on a walk, on a day (YYYY-MM-DD); null takes the note back. */
-export const setSeen = (item: string, seen: { readonly on: string; readonly note: string } | null): Command => ({
-  label: seen ? 'seen on the walk' : 'walk item opened again',
-  change: (draft) => {
-    if (seen) draft.seen[item] = { ...seen };
-    else delete draft.seen[item];
-  },
-});
-
 export const setThriving = (thriving: readonly string[]): Command => ({
   label: 'what thrives nearby',
   change: (draft) => void (draft.thriving = [...thriving]),
-});
-
-/** Keeps a request to mark buried services until it is answered. */
-export const askMarking = (marking: NonNullable<Holding['marking']> | null): Command => ({
-  label: marking ? 'services asked to be marked' : 'request withdrawn',
-  change: (draft) => void (draft.marking = marking && { ...marking, services: [...marking.services] }),
-});
-
-/** The marks of a request appear: paint on the plan, and each service that has paint counts as marked. */
-export const takeMarks = (
-  marks: readonly { readonly service: string; readonly line: readonly Point[] }[],
-  on: string,
-  newId: () => string,
-): Command => ({
-  label: 'services marked',
-  change: (draft) => {
-    draft.marking = null;
-    for (const { service, line } of marks) {
-      const found = draft.features.find((feature) => feature.id === service);
-      if (found?.kind !== 'buriedService') continue;
-      found.marked = true;
-      draft.features.push({ id: newId(), name: found.name, kind: 'paintMark', on, line: line.map(([x, y]) => [x, y]) });
-    }
-  },
 });

@@ -15,7 +15,6 @@ const depth = z.number().min(0).max(20);
 const note = z.string().trim().max(500);
 /** A day of any year, 'MM-DD'. */
 const dayOfYear = z.string().regex(/^(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])$/, 'write it as month-day, such as 05-12');
-const date = z.string().regex(/^\d{4}-\d{2}-\d{2}$/);
 
 /** Corners that a boundary can have: more than any survey pins, fewer than a traced edge. */
 export const MOST_CORNERS = 2000;
@@ -86,14 +85,12 @@ export const FeatureSchema = z.discriminatedUnion('kind', [
   feature('pole', { at: point, height, clear: z.number().min(0).max(30) }),
   feature('buriedService', {
     line,
-    marked: z.boolean(),
     state: z.enum(['live', 'abandoned', 'removed', 'unknown']),
     depth: depth.nullable(),
     owner: z.enum(['utility', 'private', 'unknown']),
   }),
   feature('testHole', { at: point, depth, found: z.enum(['clear', 'service', 'rock', 'water']) }),
   feature('drain', { line, depth: depth.nullable(), carries: z.enum(['drainage', 'watering']) }),
-  feature('paintMark', { line, on: date }),
   feature('stream', { line, flows: z.enum(['forward', 'backward']), width }),
   feature('ditch', { line, width }),
   feature('wetGround', { ring, stands: z.enum(['days', 'winter', 'always']), floods: z.boolean() }),
@@ -260,10 +257,16 @@ export const groundShape = {
   rules: z.array(RuleSchema).max(200),
   aims: z.array(AimSchema).max(100),
   pictures: z.array(PictureSchema).max(20),
-  /** What a walk over the site found that no drawing shows, by item, with the day. */
-  seen: z.record(z.string(), z.object({ on: date, note })),
   /** Species that thrive within sight of the fence, by catalogue id or in the steward's words. */
   thriving: z.array(z.string().trim().min(1).max(80)).max(200),
-  /** A request to mark buried services that has not been answered yet. */
-  marking: z.object({ reference: z.string().min(1).max(80), askedOn: date, services: z.array(id) }).nullable(),
 };
+
+/** A service whose place is marked on the ground. */
+export interface Mark {
+  readonly service: string;
+  readonly name: string;
+  /** Where the paint is, from end to end; null where somebody saw that it is marked. */
+  readonly line: readonly (readonly [number, number])[] | null;
+  /** The day; null where it was not kept. */
+  readonly on: string | null;
+}

@@ -199,11 +199,7 @@ const makers: Readonly<Record<string, Make>> = {
       opacity: n,
     }),
   removePicture: (_n, _t, i) => ground.removePicture(i),
-  setSeen: (n, t, i) => ground.setSeen(i, n < 0 ? null : { on: n > 40 ? t : '2026-01-02', note: t }),
   setThriving: (n, t) => ground.setThriving(many(Math.min(201, Math.abs(n) || 0), () => t)),
-  askMarking: (n, t, i) => ground.askMarking(n < 0 ? null : { reference: t, askedOn: '2026-01-02', services: [i] }),
-  takeMarks: (_n, t, i, o, at) =>
-    ground.takeMarks([{ service: i, line: at }], t.length > 9 ? t : '2026-01-02', () => o),
   keepVariant: (_n, t, i, o) => variants.keepVariant(i, o, t),
   layVariant: (_n, _t, i) => variants.layVariant(i),
   removeVariant: (_n, _t, i) => variants.removeVariant(i),

@@ -1,11 +1,13 @@
 import { sayIssue } from './limits.ts';
-import { upToDate } from './migrate.ts';
+import { upToDate, type LeftBehind } from './migrate.ts';
 import { newHolding } from './new-holding.ts';
 import { HoldingSchema, type Holding } from './schema.ts';
 
 /** A holding that its reader refused, brought within what can be, and each thing that was done to it. */
 export interface Mended {
   readonly holding: Holding;
+  /** What its version kept in the plan that belongs to the record. */
+  readonly left?: LeftBehind;
   readonly changes: readonly string[];
 }
 
@@ -25,7 +27,7 @@ export function mend(stored: unknown): Mended | null {
   const changes: string[] = [];
   for (let round = 0; round < ROUNDS; round++) {
     const parsed = HoldingSchema.safeParse(value);
-    if (parsed.success) return { holding: parsed.data, changes };
+    if (parsed.success) return { holding: parsed.data, changes, ...(raised.left && { left: raised.left }) };
     // From the back, so that what is taken out of a list leaves the places named before it.
     for (const issue of parsed.error.issues.toReversed()) {
       const said = `${whereIn(value, issue.path)}${sayIssue(issue, value, value['units'] === 'us' ? 'us' : 'metric')}`;

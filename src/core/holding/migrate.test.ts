@@ -52,6 +52,33 @@ describe(migrate, () => {
     expect([here, kits, grants, suppliers]).toEqual([[], [], [], []]);
   });
 
+  it('takes version 7: what was seen on the ground, asked for and marked leaves the plan for the record, each once', () => {
+    const raised = migrate(JSON.parse(readFileSync(new URL('kept/holding-v7.json', import.meta.url), 'utf8')));
+    if (!raised.ok) throw new Error(JSON.stringify(raised.problem));
+    expect(raised.holding).not.toHaveProperty('seen');
+    expect(raised.holding.features.filter(({ id }) => ['s1', 's2', 's3', 'paint1'].includes(id))).toEqual([
+      expect.objectContaining({ id: 's1', name: 'water pipe' }),
+      expect.objectContaining({ id: 's2' }),
+      expect.not.objectContaining({ marked: true }),
+    ]);
+    expect(raised.left).toEqual({
+      seen: [{ item: 'wind', on: '2026-02-01', note: 'lean to the east' }],
+      asked: { reference: 'SIM-2', on: '2026-03-05', services: ['s2'] },
+      marks: [
+        {
+          service: 's1',
+          name: 'water pipe',
+          on: '2026-03-03',
+          line: [
+            [0, 0.1],
+            [9, -0.1],
+          ],
+        },
+        { service: 's3', name: 'old drain', on: null, line: null },
+      ],
+    });
+  });
+
   it('names version 1’s pins, and takes a holding of version 1 that had no boundary', () => {
     const holding = sample();
     expect(migrate({ format: 'close-rank', version: 1, holding: { ...holding, boundary: null } })).toEqual({
@@ -87,7 +114,7 @@ describe(migrate, () => {
     const result = migrate({ format: 'close-rank', version: HOLDING_VERSION + 5, holding: {} });
     expect(result.ok).toBe(false);
     expect(!result.ok && readProblemSentence(result.problem, 'plan.closerank')).toMatch(
-      /newer Close Rank \(version 12; this one reads up to 7\)\. Reload/,
+      /newer Close Rank \(version 13; this one reads up to 8\)\. Reload/,
     );
   });
 

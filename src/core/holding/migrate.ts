@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { sayIssue } from './limits.ts';
+import type { Mark } from './ground-schema.ts';
 import { HOLDING_VERSION, HoldingSchema, type Holding } from './schema.ts';
 
 export type ReadProblem =
@@ -9,7 +10,13 @@ export type ReadProblem =
   | { code: 'damaged'; what: string }
   | { code: 'too-new'; version: number; supported: number }
   | { code: 'invalid'; issues: readonly { path: string; message: string }[] };
-export type ReadResult = { ok: true; holding: Holding } | { ok: false; problem: ReadProblem };
+/** What versions before 8 kept in the plan though it had happened: it belongs to the record. */
+export interface LeftBehind {
+  readonly seen: readonly { readonly item: string; readonly on: string; readonly note: string }[];
+  readonly asked: { readonly reference: string; readonly on: string; readonly services: readonly string[] } | null;
+  readonly marks: readonly Mark[];
+}
+export type ReadResult = { ok: true; holding: Holding; left?: LeftBehind } | { ok: false; problem: ReadProblem };
 
 /** What is kept and sent: a holding with the version of the schema that wrote it. */
 const StoredSchema = z.object({
@@ -29,16 +36,24 @@ const migrations: readonly ((old: unknown) => unknown)[] = [
   sayWhereFrom,
   sayWhatBelongs,
   meanIt,
+  leaveWhatHappened,
 ];
 
 /** What claims to be a stored holding, raised to today's version but not yet held against the schema. Never throws. */
-export function upToDate(stored: unknown): { ok: true; value: unknown } | { ok: false; problem: ReadProblem } {
+export function upToDate(
+  stored: unknown,
+): { ok: true; value: unknown; left?: LeftBehind } | { ok: false; problem: ReadProblem } {
   const envelope = StoredSchema.safeParse(stored);
   if (!envelope.success) return { ok: false, problem: { code: 'not-a-holding' } };
   const { version, holding } = envelope.data;
   if (version > HOLDING_VERSION)
     return { ok: false, problem: { code: 'too-new', version, supported: HOLDING_VERSION } };
-  return { ok: true, value: migrations.slice(version - 1).reduce((old, up) => up(old), holding) };
+  let left: LeftBehind | null = null;
+  const value = migrations.slice(version - 1).reduce((old, up) => {
+    if (up === leaveWhatHappened) left = leftBehind(old);
+    return up(old);
+  }, holding);
+  return left ? { ok: true, value, left } : { ok: true, value };
 }
 
 /** Brings anything that claims to be a stored holding to today's schema. Never throws. */
@@ -46,7 +61,7 @@ export function migrate(stored: unknown): ReadResult {
   const raised = upToDate(stored);
   if (!raised.ok) return raised;
   const parsed = HoldingSchema.safeParse(raised.value);
-  if (parsed.success) return { ok: true, holding: parsed.data };
+  if (parsed.success) return { ok: true, holding: parsed.data, ...(raised.left && { left: raised.left }) };
   const issues = parsed.error.issues.map((issue) => ({
     path: issue.path.join('.'),
     message: sayIssue(issue, raised.value),
@@ -202,6 +217,56 @@ function meanIt(old: unknown): unknown {
     plantings: plantings.map(mean),
     patterns: patterns.map(mean),
     variants: variants.map((variant) => ({ ...variant, planting: mean(variant.planting) })),
+  };
+}
+
+/** What a holding of version 7 knew of what had happened; nothing that does not fit. */
+function leftBehind(old: unknown): LeftBehind | null {
+  const Line = z.array(z.tuple([z.number(), z.number()])).min(2);
+  const Old = z.object({
+    seen: z.record(z.string(), z.object({ on: z.string(), note: z.string() })).catch({}),
+    marking: z
+      .object({ reference: z.string(), askedOn: z.string(), services: z.array(z.string()) })
+      .nullable()
+      .catch(null),
+    features: z.array(
+      z.object({
+        id: z.string(),
+        kind: z.string(),
+        name: z.string().catch(''),
+        marked: z.boolean().optional(),
+        on: z.string().optional(),
+        line: Line.optional().catch(undefined),
+      }),
+    ),
+  });
+  const parsed = Old.safeParse(old);
+  if (!parsed.success) return null;
+  const { seen, marking, features } = parsed.data;
+  const services = features.filter(({ kind, marked }) => kind === 'buriedService' && marked);
+  const paint = features.filter(({ kind }) => kind === 'paintMark');
+  const left: LeftBehind = {
+    seen: Object.entries(seen).map(([item, one]) => ({ item, ...one })),
+    asked: marking && { reference: marking.reference, on: marking.askedOn, services: marking.services },
+    marks: services.map(({ id, name }) => {
+      const mark = paint.find((one) => one.name === name);
+      return { service: id, name, line: mark?.line ?? null, on: mark?.on ?? null };
+    }),
+  };
+  return left.seen.length + left.marks.length > 0 || left.asked ? left : null;
+}
+
+/** Version 7 kept in the plan what had been seen on the ground, and the marks of services; since version 8 the record does. */
+function leaveWhatHappened(old: unknown): unknown {
+  const Old = z.looseObject({ features: z.array(z.looseObject({ kind: z.string() })) });
+  const parsed = Old.safeParse(old);
+  if (!parsed.success) return old;
+  const { seen: _, marking: __, ...rest } = parsed.data;
+  return {
+    ...rest,
+    features: parsed.data.features
+      .filter(({ kind }) => kind !== 'paintMark')
+      .map(({ marked: ___, ...feature }) => feature),
   };
 }
 

@@ -2,10 +2,20 @@ import { z } from 'zod';
 import { SpeciesSchema } from './species-schema.ts';
 import { SupplierSchema } from './supplier-schema.ts';
 import { MeansSchema } from './means-schema.ts';
-import { ANIMALS, CornerSchema, FeatureSchema, groundShape, id, line, MOST_CORNERS, point } from './ground-schema.ts';
+import {
+  ANIMALS,
+  CornerSchema,
+  FeatureSchema,
+  groundShape,
+  id,
+  line,
+  type Mark,
+  MOST_CORNERS,
+  point,
+} from './ground-schema.ts';
 
 /** The version that this build writes; see migrate.ts for how older ones are read. */
-export const HOLDING_VERSION = 7;
+export const HOLDING_VERSION = 8;
 
 const name = z.string().trim().min(1).max(80);
 
@@ -261,4 +271,5 @@ export const HoldingSchema = z.object({
   /** Findings that the steward accepts, with why. */
   accepted: z.array(z.object({ finding: z.string().min(1).max(300), reason: z.string().trim().min(1).max(500) })),
 });
-export type Holding = z.infer<typeof HoldingSchema>;
+/** `marks` are laid in from the record while the plan is shown and judged; they are never stored with it. */
+export type Holding = z.infer<typeof HoldingSchema> & { readonly marks?: readonly Mark[] };

@@ -1,4 +1,6 @@
+import { z } from 'zod';
 import type { Holding } from '../holding/schema.ts';
+import bandData from './climate-band.json' with { type: 'json' };
 import { regionOf } from './regions.ts';
 
 /** What the climate of a place asks of a plant. */
@@ -8,15 +10,27 @@ export interface ClimateBand {
   readonly drySummer: boolean;
   /** Rain of a year, mm; null where not known. */
   readonly rain: number | null;
-  /** Days from the last frost to the first, the warmth that there is to grow in; null where not known. */
+  /** Days from the last frost to the first, the time that there is to grow in; null where not known. */
   readonly frostFree: number | null;
+  /** How hot summers are, by what the hottest month evaporates, mm; null where not known. */
+  readonly heat: { readonly class: Heat; readonly evaporation: number } | null;
   /** Whether zone and summer are what is usual in the region, the place's own climate not being known. */
   readonly usual: { readonly zone: boolean; readonly summer: boolean };
 }
 
-/** Driest month of summer under this, mm, and under this share of the wettest of winter: Köppen's dry summer. */
-const DRY_MONTH = 40;
-const DRY_SHARE = 1 / 3;
+const HEATS = ['cool', 'mild', 'warm', 'hot'] as const;
+type Heat = (typeof HEATS)[number];
+
+const rules = z
+  .object({
+    source: z.string().min(1),
+    /** Driest month of summer under this, mm, and under this share of the wettest of winter, is a dry summer. */
+    dryMonth: z.number(),
+    dryShare: z.number(),
+    /** Classes of heat by the evaporation of the hottest month, mm, from the coolest up. */
+    heat: z.array(z.object({ class: z.enum(HEATS), below: z.number() })),
+  })
+  .parse(bandData);
 
 const YEAR = 365;
 /** The day of a year without a leap day that 'MM-DD' is, from 1. */
@@ -29,19 +43,21 @@ export function climateBand(holding: Pick<Holding, 'climate' | 'region' | 'place
   const { climate } = holding;
   const months = climate?.months ?? null;
   const rains = months?.map(({ rain }) => rain);
+  const hottest = Math.max(0, ...(months ?? []).map(({ evaporation }) => evaporation));
   const half = (from: number) => Array.from({ length: 6 }, (_, i) => rains![(from + i) % 12]!);
   const [summer, winter] = holding.place.latitude >= 0 ? [3, 9] : [9, 3]; // April to September, or half a year on
   const driest = rains ? Math.min(...half(summer)) : 0;
   return {
     zone: climate?.zone ?? region.zone ?? null,
     drySummer: rains
-      ? driest < DRY_MONTH && driest < DRY_SHARE * Math.max(...half(winter))
+      ? driest < rules.dryMonth && driest < rules.dryShare * Math.max(...half(winter))
       : (region.drySummer ?? false),
     rain: rains ? rains.reduce((sum, rain) => sum + rain, 0) : null,
     frostFree:
       climate?.lastFrost && climate.firstFrost
         ? (dayOf(climate.firstFrost) - dayOf(climate.lastFrost) + YEAR) % YEAR
         : null,
+    heat: hottest > 0 ? { class: rules.heat.find(({ below }) => hottest < below)!.class, evaporation: hottest } : null,
     usual: { zone: climate?.zone == null, summer: !rains },
   };
 }

@@ -58,6 +58,7 @@ describe('regions', () => {
       drySummer: false,
       rain: null,
       frostFree: null,
+      heat: null,
       usual: { zone: true, summer: true },
     });
     // From May to October, and in the south over the turn of the year.
@@ -73,8 +74,15 @@ describe('regions', () => {
       zone: 8,
       drySummer: true,
       rain: 621,
+      heat: { class: 'cool', evaporation: 80 },
       usual: { zone: false, summer: false },
     });
+    const hotter = (evaporation: number) =>
+      climateBand({
+        ...ohio,
+        climate: { ...known, months: dry.map((one, i) => (i === 6 ? { ...one, evaporation } : one)) },
+      }).heat?.class;
+    expect([89, 90, 139, 140, 199, 200].map(hotter)).toEqual(['cool', 'mild', 'mild', 'warm', 'warm', 'hot']);
     // The same months south of the line are a dry winter; a third of the wettest month is not dry enough.
     expect(climateBand({ ...at(-34, 20), climate: known }).drySummer).toBe(false);
     const less = dry.map(({ rain }) => month(Math.max(rain, 31)));

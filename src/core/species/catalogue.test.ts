@@ -9,6 +9,7 @@ import { catalogue, partners } from './catalogue.ts';
 import { contradictions } from './contradictions.ts';
 import { coarsely, harmKnown, harmsOf, harmTo, stockAmong } from './harm.ts';
 import { monthsAt, moreKnown, moreOf } from './more.ts';
+import { heightAt20 } from '../years/at20.ts';
 import { LAST_YEAR, sizeAt } from '../years/growth.ts';
 import { isFoundBy } from './search.ts';
 import { rootstocks } from './rootstocks.ts';
@@ -165,9 +166,16 @@ describe('catalogue', () => {
     expect(share((id) => moreKnown[id]?.roots !== undefined)).toBeGreaterThan(0.95);
     expect(share((id) => moreKnown[id]?.demand !== undefined)).toBeGreaterThan(0.9);
     expect(share((id) => appBook.of(id).ph !== undefined)).toBeGreaterThan(0.8);
-    // Bushes are as high after 20 years as they become; what is asked is how far trees have got.
-    const trees = catalogue.filter(({ height }) => height[1] >= 12);
-    expect(trees.filter(({ at20 }) => at20).length / trees.length).toBeGreaterThan(0.7);
+    expect(share((id) => heightAt20(appBook.of(id)).by !== 'speed')).toBeGreaterThan(0.85);
+  });
+  it('height at 20 years is the kind’s own, its mature height where it is grown by then, else of its speed and said so', () => {
+    const at20 = (id: string) => heightAt20(appBook.of(id));
+    expect(at20('fagus-sylvatica')).toEqual({ range: [6, 10], by: 'known' });
+    expect(at20('sambucus-nigra')).toEqual({ range: [4, 8], by: 'grown' });
+    const laurel = at20('laurus-nobilis');
+    expect(laurel.by).toBe('speed');
+    expect(laurel.range[0]).toBeGreaterThan(4);
+    expect(laurel.range[1]).toBeLessThan(9);
   });
   it('rootstocks make trees of rising size, none larger than the kind grows', () => {
     for (const [id, classes] of Object.entries(rootstocks)) {

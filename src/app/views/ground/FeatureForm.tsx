@@ -12,6 +12,9 @@ import { Toggle } from '../../parts/Toggle.tsx';
 import { useShown } from '../../store/derived.ts';
 import { run } from '../../store/session.ts';
 import { FeatureNumberField } from './FeatureNumberField.tsx';
+import { useLedger } from '../../store/record.ts';
+import { record } from '../../store/session.ts';
+import { today } from '../../store/today.ts';
 import { WaysToClear } from './WaysToClear.tsx';
 import { deleteFeature } from './delete-feature.ts';
 
@@ -19,7 +22,7 @@ import { deleteFeature } from './delete-feature.ts';
 export function FeatureForm({ feature }: { feature: Feature }) {
   const { units } = useShown();
   const id = useId();
-  const { label, numbers, choices = [], text = [], made } = featureKinds[feature.kind];
+  const { label, numbers, choices = [], text = [] } = featureKinds[feature.kind];
   const values = feature as unknown as Readonly<Record<string, number | boolean | string | null>>;
   const set = (key: string, value: unknown, what: string) =>
     run(setFeature(feature.id, { [key]: value }, `${what.toLowerCase()} changed`));
@@ -94,17 +97,42 @@ export function FeatureForm({ feature }: { feature: Feature }) {
       )}
       {feature.kind === 'cover' && wasMeans(feature.was) && <p className="reading">{wasMeans(feature.was)}</p>}
       {feature.kind === 'cover' && <WaysToClear cover={feature} />}
-      {!made && (
-        <PointsEditor
-          key={`${feature.id} ${pointsOf(feature).length} ${pointsOf(feature)[0]!.join(' ')} ${pointsOf(feature).at(-1)!.join(' ')}`}
-          points={pointsOf(feature)}
-          units={units}
-          onChange={(points) => run(setFeature(feature.id, drawnAs(feature.kind, points), 'moved'))}
-        />
-      )}
+      {feature.kind === 'buriedService' && <Marked service={feature} />}
+      <PointsEditor
+        key={`${feature.id} ${pointsOf(feature).length} ${pointsOf(feature)[0]!.join(' ')} ${pointsOf(feature).at(-1)!.join(' ')}`}
+        points={pointsOf(feature)}
+        units={units}
+        onChange={(points) => run(setFeature(feature.id, drawnAs(feature.kind, points), 'moved'))}
+      />
       <Button danger onClick={() => deleteFeature(feature.id)}>
         Delete {nameOf(feature)}
       </Button>
     </div>
+  );
+}
+
+/** Whether its place is marked on the ground, as somebody saw. */
+function Marked({ service: { id, name } }: { service: Feature }) {
+  const mark = useLedger().marks.find(({ service }) => service === id);
+  return mark ? (
+    <p className="reading">
+      Marked on the ground{mark.on ? `, ${mark.on}` : ''}.{' '}
+      <Button
+        size="small"
+        onClick={() => void record('marks gone', [{ kind: 'amended', body: { event: mark.event, holds: false } }])}
+      >
+        Its marks are gone
+      </Button>
+    </p>
+  ) : (
+    <Button
+      onClick={() =>
+        void record('marks seen', [
+          { kind: 'marked', body: { reference: '', on: today(), marks: [{ service: id, name, line: null }] } },
+        ])
+      }
+    >
+      I have seen its marks on the ground
+    </Button>
   );
 }

@@ -1,5 +1,5 @@
 import { Button } from 'antd';
-import { featureKinds, featureLabel, pointsOf } from '../../../core/ground/features.ts';
+import { featureKinds, featureLabel, isMarked, pointsOf } from '../../../core/ground/features.ts';
 import type { FeatureKind } from '../../../core/holding/ground-schema.ts';
 import { startSketch } from '../../plan/pencil.ts';
 import { useShown } from '../../store/derived.ts';
@@ -17,11 +17,10 @@ export function FeaturesPanel({
   kinds: readonly FeatureKind[];
   empty?: string;
 }) {
-  const { features, units } = useShown();
+  const holding = useShown();
+  const { features, units } = holding;
   const selection = useLook((state) => state.selection);
-  const here = features.filter(
-    ({ kind }) => kinds.includes(kind) || (kind === 'paintMark' && kinds.includes('buriedService')),
-  );
+  const here = features.filter(({ kind }) => kinds.includes(kind));
   const listed = here.filter(
     (feature, i) => i < MOST_LISTED || (selection?.what === 'feature' && selection.id === feature.id),
   );
@@ -56,6 +55,9 @@ export function FeaturesPanel({
               >
                 {featureLabel(feature, units)}
               </button>
+              {feature.kind === 'buriedService' && (
+                <span className="soft">{isMarked(holding, feature.id) ? ', marked' : ', not marked'}</span>
+              )}
               {feature.name && feature.name !== featureKinds[feature.kind].label.toLowerCase() && (
                 <span className="soft"> {featureKinds[feature.kind].label.toLowerCase()}</span>
               )}

@@ -9,6 +9,7 @@ import { Guarded } from '../../parts/Guarded.tsx';
 import { Panel } from '../../parts/Panel.tsx';
 import { useKeys } from '../../parts/keys.ts';
 import { useShown } from '../../store/derived.ts';
+import { useLedger } from '../../store/record.ts';
 import { look, lookNow, useLook } from '../../store/look-at.ts';
 import { PlacePanel } from './PlacePanel.tsx';
 import { StopPanel } from './StopPanel.tsx';
@@ -104,6 +105,7 @@ export function GroundView() {
 /** The stops of the walk, each with how it stands; `at` is the one that is open, null for the place itself. */
 function Walk({ at }: { at: Stop | null }) {
   const holding = useShown();
+  const { asked } = useLedger();
   return (
     <nav className="walk" aria-label="The walk">
       <div className="walk-head">
@@ -112,7 +114,7 @@ function Walk({ at }: { at: Stop | null }) {
       </div>
       <ol>
         {STOPS.map((one) => {
-          const { text, sure } = one.state(holding);
+          const { text, sure } = one.state(holding, asked !== null);
           return (
             <li key={one.key} className={`is-${sure}`}>
               <NavLink

@@ -1,23 +1,25 @@
 import { Button } from 'antd';
 import useSWR from 'swr';
-import { featuresOf, nameOf } from '../../../core/ground/features.ts';
+import { featuresOf, isMarked, nameOf } from '../../../core/ground/features.ts';
 import { MarkingAnswer, MarkingReceipt } from '../../../core/ground/standins.ts';
-import { askMarking, takeMarks } from '../../../core/holding/ground-commands.ts';
 import { useShown } from '../../store/derived.ts';
-import { newId } from '../../store/ids.ts';
-import { complain, run } from '../../store/session.ts';
+import { useLedger } from '../../store/record.ts';
+import { complain, record } from '../../store/session.ts';
 import { today } from '../../store/today.ts';
 import { askStandin } from '../../store/use-standin.ts';
 
 /** Asking for buried services to be marked: the request, the wait, and the paint when it appears. */
 export function MarkingDesk() {
-  const { features, marking } = useShown();
-  const services = featuresOf(features, 'buriedService').filter(({ state, marked }) => state !== 'removed' && !marked);
+  const holding = useShown();
+  const { asked: request } = useLedger();
+  const services = featuresOf(holding.features, 'buriedService').filter(
+    ({ state, id }) => state !== 'removed' && !isMarked(holding, id),
+  );
   const mine = services.filter(({ owner }) => owner === 'private');
   const asked = services.filter(({ owner }) => owner !== 'private');
   const answer = useSWR<unknown, Error>(
-    marking ? `marking ${marking.reference}` : null,
-    () => lookForMarks(marking!.reference),
+    request ? `marking ${request.reference}` : null,
+    () => lookForMarks(request!, services),
     { refreshInterval: 3000, revalidateOnFocus: false, shouldRetryOnError: false },
   );
 
@@ -28,12 +30,17 @@ export function MarkingDesk() {
         headers: { 'content-type': 'application/json' },
         body: JSON.stringify({ services: asked.map(({ id, line }) => ({ id, line })) }),
       });
-      run(askMarking({ reference: receipt.reference, askedOn: today(), services: asked.map(({ id }) => id) }));
+      await record('services asked to be marked', [
+        {
+          kind: 'marksAsked',
+          body: { reference: receipt.reference, on: today(), services: asked.map(({ id }) => id) },
+        },
+      ]);
     } catch (problem) {
       complain((problem as Error).message);
     }
   };
-  if (services.length === 0 && !marking) return null;
+  if (services.length === 0 && !request) return null;
   return (
     <section className="desk" aria-label="Marking of services">
       <h3>Before anybody digs</h3>
@@ -46,14 +53,19 @@ export function MarkingDesk() {
           {mine.map(nameOf).join(', ')}: private lines are not marked by a utility. Trace them yourself or have it done.
         </p>
       )}
-      {marking ? (
+      {request ? (
         <>
           <p role="status">
-            <strong>Asked on {marking.askedOn}</strong>, reference {marking.reference}{' '}
+            <strong>Asked on {request.on}</strong>, reference {request.reference}{' '}
             <span className="soft">(simulated)</span>.{' '}
             {answer.error ? answer.error.message : 'Waiting for the marks: a day or two, here some seconds.'}
           </p>
-          <Button size="small" onClick={() => run(askMarking(null))}>
+          <Button
+            size="small"
+            onClick={() =>
+              void record('request withdrawn', [{ kind: 'amended', body: { event: request.event, holds: false } }])
+            }
+          >
             Withdraw the request
           </Button>
         </>
@@ -68,9 +80,19 @@ export function MarkingDesk() {
   );
 }
 
-/** Looks whether the marks are there, and takes them onto the plan when they are. */
-async function lookForMarks(reference: string): Promise<string> {
+/** Looks whether the marks are there, and records them when they are. */
+async function lookForMarks(
+  { reference }: { readonly reference: string },
+  services: readonly { readonly id: string; readonly name: string }[],
+): Promise<string> {
   const answer = await askStandin(MarkingAnswer, `marking/${encodeURIComponent(reference)}`);
-  if (answer.state === 'marked') run(takeMarks(answer.marks, today(), newId));
+  const marks =
+    answer.state === 'marked'
+      ? answer.marks.flatMap(({ service, line }) => {
+          const found = services.find(({ id }) => id === service);
+          return found ? [{ service, name: found.name, line }] : [];
+        })
+      : [];
+  if (marks.length > 0) await record('services marked', [{ kind: 'marked', body: { reference, on: today(), marks } }]);
   return answer.state;
 }

@@ -93,8 +93,9 @@ export function PictureSheet({
           aria-label="The picture. Click a place in it that you know."
           role="img"
           onClick={(event) => {
-            const { left, top } = event.currentTarget.getBoundingClientRect();
-            const pixel: [number, number] = [(event.clientX - left) / scale, (event.clientY - top) / scale];
+            const { left, top, width } = event.currentTarget.getBoundingClientRect();
+            const shown = width / picture.width; // narrower than `scale` where the sheet is
+            const pixel: [number, number] = [(event.clientX - left) / shown, (event.clientY - top) / shown];
             if (pixel[0] > picture.width || pixel[1] > picture.height) return;
             const free = known.find(
               ({ at }) => !points.some((point) => point.at[0] === at[0] && point.at[1] === at[1]),

@@ -4,9 +4,10 @@ import { Button, Checkbox, Input, Select } from 'antd';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { walkList, type WalkItem } from '../../../core/counsel/walk-list.ts';
-import { setSeen, setThriving } from '../../../core/holding/ground-commands.ts';
+import { setThriving } from '../../../core/holding/ground-commands.ts';
 import { useWorked } from '../../store/derived.ts';
-import { run } from '../../store/session.ts';
+import { useLedger } from '../../store/record.ts';
+import { record, run } from '../../store/session.ts';
 import { today } from '../../store/today.ts';
 import { STOPS } from './stops.ts';
 
@@ -14,7 +15,8 @@ import { STOPS } from './stops.ts';
 export function WalkListView() {
   const { holding, all } = useWorked();
   const book = bookOf(holding);
-  const items = walkList(holding, all);
+  const { seen } = useLedger();
+  const items = walkList(holding, all, seen);
   const open = items.filter(({ state }) => state === 'open').length;
   return (
     <main className="stage page walk-list">
@@ -70,13 +72,18 @@ export function WalkListView() {
 
 function Item({ item: { key, what, why, state, seen } }: { item: WalkItem }) {
   const [noting, setNoting] = useState(false);
+  const event = useLedger().seen.get(key)?.event;
   const ticked = state !== 'open';
   return (
     <li className={`is-${state}`}>
       <Checkbox
         checked={ticked}
         disabled={state === 'plan'}
-        onChange={({ target }) => run(setSeen(key, target.checked ? { on: today(), note: '' } : null))}
+        onChange={({ target }) =>
+          target.checked
+            ? void record('seen on the walk', [{ kind: 'seen', body: { item: key, on: today(), note: '' } }])
+            : event && void record('walk item opened again', [{ kind: 'amended', body: { event, holds: false } }])
+        }
       >
         <strong>{what}</strong>
         <small>
@@ -99,9 +106,11 @@ function Item({ item: { key, what, why, state, seen } }: { item: WalkItem }) {
           defaultValue={seen.note}
           maxLength={500}
           onPressEnter={(event) => event.currentTarget.blur()}
-          onBlur={(event) => {
+          onBlur={({ target }) => {
             setNoting(false);
-            run(setSeen(key, { on: seen.on, note: event.target.value.trim() }));
+            void record('noted on the walk', [
+              { kind: 'seen', body: { item: key, on: seen.on, note: target.value.trim() } },
+            ]);
           }}
         />
       )}

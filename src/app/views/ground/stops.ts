@@ -1,7 +1,7 @@
 import { madeUp } from '../../../core/place/climate.ts';
 import { area } from '../../../core/geometry/polygon.ts';
 import { compassName } from '../../../core/geometry/point.ts';
-import { choiceWords, featuresOf, nameOf } from '../../../core/ground/features.ts';
+import { choiceWords, featuresOf, isMarked, nameOf } from '../../../core/ground/features.ts';
 import { reliefOf, slopeAt } from '../../../core/ground/relief.ts';
 import { soilZones } from '../../../core/ground/soil.ts';
 import { windsWorthStopping } from '../../../core/ground/wind.ts';
@@ -24,7 +24,8 @@ export interface Stop {
   readonly kinds: readonly FeatureKind[];
   /** Rules of judgement whose findings belong here. */
   readonly rules: readonly string[];
-  state(holding: Holding): State;
+  /** `asked`: whether a request to mark services is not answered yet. */
+  state(holding: Holding, asked: boolean): State;
 }
 
 const named = (holding: Holding, kinds: readonly FeatureKind[], empty: string): State => {
@@ -59,10 +60,10 @@ export const STOPS: readonly Stop[] = [
     label: 'Above and below',
     kinds: ['overheadLine', 'pole', 'buriedService', 'drain', 'well', 'septicTank', 'leachField', 'testHole'],
     rules: ['overhead-line', 'fall-on-line', 'buried-service', 'in-the-way', 'water-works'],
-    state: (holding) => {
+    state: (holding, asked) => {
       const [line] = featuresOf(holding.features, 'overheadLine');
       const unmarked = featuresOf(holding.features, 'buriedService').filter(
-        ({ marked, state }) => !marked && state !== 'removed',
+        ({ id, state }) => !isMarked(holding, id) && state !== 'removed',
       ).length;
       if (!line && !unmarked)
         return named(
@@ -72,9 +73,9 @@ export const STOPS: readonly Stop[] = [
         );
       const words = [
         line ? `line ${formatLength(line.height, holding.units, { decimals: 0 })}` : '',
-        unmarked ? (holding.marking ? 'marking asked for' : 'services not marked') : '',
+        unmarked ? (asked ? 'marking asked for' : 'services not marked') : '',
       ];
-      return { text: words.filter(Boolean).join('; '), sure: unmarked ? (holding.marking ? 'open' : 'fault') : 'done' };
+      return { text: words.filter(Boolean).join('; '), sure: unmarked ? (asked ? 'open' : 'fault') : 'done' };
     },
   },
   {

@@ -45,7 +45,7 @@ export function MendingView({
           <Button
             type="primary"
             onClick={() =>
-              void putMended(id, mended.holding, broken).then(onMended, (reason: unknown) =>
+              void putMended(id, mended, broken).then(onMended, (reason: unknown) =>
                 setProblem(storageSentence(reason)),
               )
             }

@@ -1,4 +1,5 @@
-import { RATE_WORDS } from '../../../core/holding/species-schema.ts';
+import { AT20_WORDS, heightAt20 } from '../../../core/years/at20.ts';
+import { RATE_WORDS, type Species } from '../../../core/holding/species-schema.ts';
 import { formatRange, type UnitSystem } from '../../../core/units/quantities.ts';
 import { Button, Checkbox, Input, Modal, Select } from 'antd';
 import { useMemo, useState } from 'react';
@@ -111,7 +112,10 @@ function Compared({
   units: UnitSystem;
   onTake(id: string): void;
 }) {
-  const at20 = (range: readonly [number, number] | undefined) => (range ? formatRange(range, units) : 'not known');
+  const at20 = (species: Species) => {
+    const { range, by } = heightAt20(species);
+    return `${formatRange(range, units)}${AT20_WORDS[by]}`;
+  };
   const months = (range: readonly [number, number] | undefined) => {
     if (!range) return 'not known';
     const [from, to] = monthsAt(range, latitude);
@@ -125,7 +129,7 @@ function Compared({
     ],
     ['How fast', ({ species: { rate } }) => RATE_WORDS[rate]],
     ['Evergreen', ({ species: { evergreen } }) => (evergreen === null ? 'not known' : evergreen ? 'yes' : 'no')],
-    ['Height at 20 years', ({ species }) => at20(species.at20)],
+    ['Height at 20 years', ({ species }) => at20(species)],
     ['Roots', ({ species }) => moreOf(species).roots ?? 'not known'],
     ['Water near buildings', ({ species }) => moreOf(species).demand ?? 'not known'],
     [

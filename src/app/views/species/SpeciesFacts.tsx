@@ -7,6 +7,7 @@ import { stockOf } from '../../../core/species/stock.ts';
 import { regionOf, type Region } from '../../../core/place/regions.ts';
 import { namesOf, ranges, standingIn, standingSource } from '../../../core/species/ranges.ts';
 import { HARMED, harmKnown, harmsOf } from '../../../core/species/harm.ts';
+import { AT20_WORDS, heightAt20 } from '../../../core/years/at20.ts';
 import { formatLength, inUnits } from '../../../core/units/quantities.ts';
 import { useShown, useBook } from '../../store/derived.ts';
 
@@ -25,6 +26,7 @@ export function SpeciesFacts({ species }: { species: Species }) {
     const [from, to] = monthsAt(range, place.latitude);
     return from === to ? monthName(from) : `${monthName(from)} to ${monthName(to)}`;
   };
+  const at20 = heightAt20(species);
   const need = partners[species.partner ?? ''];
   const bears = (fact: boolean | undefined) =>
     fact === undefined ? undefined : fact ? 'bears it' : 'does not bear it';
@@ -39,7 +41,7 @@ export function SpeciesFacts({ species }: { species: Species }) {
     ['A pest', pest && namesOf(pest)],
     ['Family', species.family],
     ['Grows', `${span(species.height)} high, ${span(species.width)} wide`],
-    ['Height at 20 years', span(species.at20)],
+    ['Height at 20 years', `${span(at20.range)}${AT20_WORDS[at20.by]}`],
     ['How fast', RATE_WORDS[species.rate]],
     [
       'Roots',

@@ -34,7 +34,7 @@ const fits = (kind: Becomes, shape: FoundShape['shape']): boolean =>
 /** Everything that a shape can be. */
 export const choicesFor = (shape: FoundShape['shape']): Becomes[] => [
   ...(shape === 'ring' ? (['boundary'] as const) : []),
-  ...FEATURE_KINDS.filter((kind) => featureKinds[kind].shape === shape && !featureKinds[kind].made),
+  ...FEATURE_KINDS.filter((kind) => featureKinds[kind].shape === shape),
   'nothing',
 ];
 

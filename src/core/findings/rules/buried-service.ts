@@ -4,10 +4,11 @@ import { distancesFrom } from '../../ranks/distances.ts';
 import { finding, type Finding, reading } from '../finding.ts';
 import { gapsOver } from '../mending.ts';
 import { sayStand } from '../../ranks/say-plants.ts';
+import { isMarked } from '../../ground/features.ts';
 import { isNear, plantsWhere } from '../../ranks/near.ts';
 
 /** Planting holes over or beside a buried service; worse while its place on the ground is not marked. */
-export const buriedService = reading(['features', 'settings', 'units'], (judged) => {
+export const buriedService = reading(['features', 'settings', 'units', 'marks'], (judged) => {
   const { holding, layout } = judged;
   const { stand } = layout;
   const wanted = settingOf(holding, 'setback.service');
@@ -17,12 +18,13 @@ export const buriedService = reading(['features', 'settings', 'units'], (judged)
     const { distance } = distancesFrom(stand, feature.line);
     const near = plantsWhere(stand, (i) => distance[i]! < wanted - 1e-6);
     if (near.length === 0) return [];
+    const marked = isMarked(holding, feature.id);
     const length = formatLength(wanted, holding.units);
     return [
       finding('buried-service', judged, feature.id, {
-        severity: feature.marked ? 'caution' : 'fault',
+        severity: marked ? 'caution' : 'fault',
         what: `Holes would be dug at ${feature.name || 'a buried service'}`,
-        why: `${sayStand(stand, near)} within ${length} of it${feature.marked ? '' : ', and it is not marked on the ground'}. Ask for it to be marked before you dig, wait for the marks, and dig by hand near them.${feature.state === 'abandoned' ? ' An abandoned pipe still stops a hole.' : ''}${feature.owner === 'private' ? ' Private lines are not marked by a utility: trace them yourself or have it done.' : ''}`,
+        why: `${sayStand(stand, near)} within ${length} of it${marked ? '' : ', and it is not marked on the ground'}. Ask for it to be marked before you dig, wait for the marks, and dig by hand near them.${feature.state === 'abandoned' ? ' An abandoned pipe still stops a hole.' : ''}${feature.owner === 'private' ? ' Private lines are not marked by a utility: trace them yourself or have it done.' : ''}`,
         plants: near,
         remedies: [{ label: 'Leave a gap', command: gapsOver(judged, near, 'gap over the service') }],
       }),

@@ -1,0 +1,144 @@
+import { z } from 'zod';
+import { id, line } from '../holding/ground-schema.ts';
+
+/** What happened: events are added, never edited. Amounts of money in minor units, lengths in metres. */
+
+/** Of an event; long enough for the names under which what older plans knew is kept. */
+const eventId = z.string().min(1).max(240);
+const words = (most: number) => z.string().trim().max(most);
+const count = z.number().int().min(0).max(1e7);
+const cents = z.number().int().min(0).max(1e11);
+const day = z.string().regex(/^\d{4}-\d{2}-\d{2}$/);
+/** Pictures by the SHA-256 of their bytes. */
+const photos = z.array(z.string().regex(/^[0-9a-f]{64}$/)).max(20);
+
+/** A line of an order as it was placed: what it was called then stays readable whatever becomes of the plan. */
+const OrderedLineSchema = z.object({
+  /** Species and stock as 'species|stock', or a price key. */
+  key: z.string().min(1).max(160),
+  name: words(160),
+  /** How many were wanted, how many come in whole packs, and what those cost. */
+  need: count,
+  quantity: count,
+  cents,
+});
+
+/** What was found of one line of an order when it came. */
+const CheckedLineSchema = z.object({
+  line: z.number().int().min(0).max(2000),
+  counted: count,
+  /** Of those counted, sent back. */
+  refused: count,
+  /** The others kept, but not accepted as sound. */
+  reserve: z.boolean(),
+  /** What is missing follows; else it is short for good. */
+  follows: z.boolean(),
+  /** What came in its place; empty where it is what was ordered. */
+  instead: words(160),
+  /** Signs seen on it, in the words of the list of its stock. */
+  signs: z.array(words(160)).max(20),
+  note: words(500),
+  photos,
+});
+
+const BODIES = {
+  /** A thing of the walk list was seen on the ground. */
+  seen: z.object({ item: z.string().min(1).max(160), on: day, note: words(500) }),
+  /** Services were asked to be marked. */
+  marksAsked: z.object({ reference: z.string().min(1).max(80), on: day, services: z.array(id).max(1000) }),
+  /** The marks appeared: paint on the ground where its line is known; seen by somebody's own eyes where not. */
+  marked: z.object({
+    reference: words(80),
+    on: day.nullable(),
+    marks: z
+      .array(z.object({ service: id, name: words(80), line: line.nullable() }))
+      .min(1)
+      .max(1000),
+  }),
+  ordered: z.object({
+    supplier: words(80),
+    supplierId: id,
+    /** Years after the first planting; null where all phases are bought at once. */
+    phase: z.number().int().min(0).max(20).nullable(),
+    on: day,
+    lines: z.array(OrderedLineSchema).min(1).max(2000),
+    delivery: cents,
+    currency: z.string().regex(/^[A-Z]{3}$/),
+  }),
+  delivered: z.object({ order: eventId, on: day, lines: z.array(CheckedLineSchema).min(1).max(2000) }),
+  /** A fault that showed later: at unpotting, or at planting. */
+  faultFound: z.object({
+    order: eventId,
+    line: z.number().int().min(0).max(2000),
+    on: day,
+    count: count.min(1),
+    signs: z.array(words(160)).max(20),
+    note: words(500),
+    photos,
+  }),
+  /** So many pieces have gone into so many metres, or plants, of a planting. */
+  used: z.object({
+    planting: id,
+    key: z.string().min(1).max(160),
+    count: z.number().min(0).max(1e7),
+    done: z.number().positive().max(1e7),
+    of: z.enum(['metres', 'plants']),
+    on: day,
+  }),
+  /** An earlier event does not hold any more, or holds again. */
+  amended: z.object({ event: eventId, holds: z.boolean() }),
+} as const;
+
+export type EventKind = keyof typeof BODIES;
+export type BodyOf<K extends EventKind> = z.infer<(typeof BODIES)[K]>;
+/** What is to be recorded, before it is given its id, device and time. */
+export type Happened = { [K in EventKind]: { readonly kind: K; readonly body: BodyOf<K> } }[EventKind];
+
+const event = <K extends EventKind>(kind: K) =>
+  z.object({
+    /** Random and unique. */
+    id: eventId,
+    /** The device that recorded it, and its count there. */
+    device: id,
+    seq: z.number().int().min(0),
+    /** Local time with its offset from UTC. */
+    at: z.iso.datetime({ offset: true, local: false }),
+    by: words(80),
+    kind: z.literal(kind),
+    body: BODIES[kind],
+  });
+
+export const EventSchema = z.discriminatedUnion('kind', [
+  event('seen'),
+  event('marksAsked'),
+  event('marked'),
+  event('ordered'),
+  event('delivered'),
+  event('faultFound'),
+  event('used'),
+  event('amended'),
+]);
+export type RecordEvent = z.infer<typeof EventSchema>;
+export type EventOf<K extends EventKind> = Extract<RecordEvent, { kind: K }>;
+
+/** The one order in which events are read: by the instant they happened, then by device, count and id. */
+export function inOrder(events: readonly RecordEvent[]): RecordEvent[] {
+  const text = (a: string, b: string) => (a < b ? -1 : a > b ? 1 : 0);
+  return events
+    .map((one) => ({ one, when: Date.parse(one.at) }))
+    .sort(
+      (a, b) =>
+        a.when - b.when || text(a.one.device, b.one.device) || a.one.seq - b.one.seq || text(a.one.id, b.one.id),
+    )
+    .map(({ one }) => one);
+}
+
+/** Every picture that a record shows. */
+export const photosOf = (events: readonly RecordEvent[]): string[] =>
+  events.flatMap((event) =>
+    event.kind === 'delivered'
+      ? event.body.lines.flatMap((line) => line.photos)
+      : event.kind === 'faultFound'
+        ? event.body.photos
+        : [],
+  );

@@ -1,0 +1,44 @@
+import type { Mark } from '../holding/ground-schema.ts';
+import { inOrder, type BodyOf, type EventOf, type RecordEvent } from './events.ts';
+import { noOrders, ordersOf, type PlacedOrder } from './orders.ts';
+
+/** The state of everything that happened, worked out from the record alone. */
+export interface Ledger {
+  /** Things of the walk list that were seen, with the day and what was noted, and the event that says so. */
+  readonly seen: ReadonlyMap<string, { readonly on: string; readonly note: string; readonly event: string }>;
+  /** The request to mark services that is not answered yet. */
+  readonly asked: (BodyOf<'marksAsked'> & { readonly event: string }) | null;
+  readonly marks: readonly (Mark & { readonly event: string })[];
+  readonly orders: readonly PlacedOrder[];
+  /** What had been used of a piece part-way, the last that was said of each planting and piece. */
+  readonly used: readonly (BodyOf<'used'> & { readonly event: string })[];
+}
+
+export const NO_LEDGER: Ledger = { seen: new Map(), asked: null, marks: [], orders: noOrders, used: [] };
+
+/** Events that still hold: what was amended last decides, whatever the order in which they came. */
+export function holding(events: readonly RecordEvent[]): RecordEvent[] {
+  const sorted = inOrder(events);
+  const holds = new Map<string, boolean>();
+  for (const event of sorted) if (event.kind === 'amended') holds.set(event.body.event, event.body.holds);
+  return sorted.filter(({ id, kind }) => kind !== 'amended' && holds.get(id) !== false);
+}
+
+/** Folds a record into its state. The same events in any order give the same ledger. */
+export function ledgerOf(events: readonly RecordEvent[]): Ledger {
+  const valid = holding(events);
+  if (valid.length === 0) return NO_LEDGER;
+  const of = <K extends RecordEvent['kind']>(kind: K) =>
+    valid.filter((event): event is EventOf<K> => event.kind === kind);
+  const answered = new Set(of('marked').map(({ body }) => body.reference));
+  const asked = of('marksAsked').findLast(({ body }) => !answered.has(body.reference));
+  return {
+    seen: new Map(of('seen').map(({ id, body: { item, on, note } }) => [item, { on, note, event: id }])),
+    asked: asked ? { ...asked.body, event: asked.id } : null,
+    marks: of('marked').flatMap(({ id: event, body: { on, marks } }) => marks.map((mark) => ({ ...mark, on, event }))),
+    orders: ordersOf(of('ordered'), of('delivered'), of('faultFound')),
+    used: [
+      ...new Map(of('used').map(({ id, body }) => [`${body.planting} ${body.key}`, { ...body, event: id }])).values(),
+    ],
+  };
+}
