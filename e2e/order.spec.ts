@@ -149,3 +149,64 @@ test('a price list is brought, its unknown name told, and it takes its share of 
   await page.keyboard.press('Control+z');
   await expect(page.getByTestId('split-least')).toHaveText(before);
 });
+
+test('an order is placed; on a phone its delivery is checked in with one line short, claimed, wanted again; each is undone', async ({
+  page,
+}) => {
+  await openDemo(page);
+  await page.goto('/h/tern-hollow/order/suppliers');
+  const place = page.getByRole('button', { name: /^Place the order with Oxbarrow/ });
+  const wanted = page.getByRole('link', { name: /^Suppliers/ });
+  await place.waitFor();
+  const before = (await wanted.textContent())!;
+  await place.click();
+  await expect(page.getByRole('region', { name: 'Placed orders' })).toContainText('placed');
+  await expect(wanted).not.toHaveText(before);
+  await page.keyboard.press('Control+z');
+  await expect(wanted).toHaveText(before);
+  await page.keyboard.press('Control+Shift+z');
+  await expect(wanted).not.toHaveText(before);
+  await page.reload(); // kept, not only shown
+  await page.getByRole('region', { name: 'Placed orders' }).getByRole('link').first().click();
+
+  await page.setViewportSize({ width: 390, height: 844 });
+  await page
+    .getByRole('button', { name: /^Check in/ })
+    .first()
+    .click();
+  const counted = page.getByRole('spinbutton', { name: /^Counted, of/ });
+  const whole = Number(await counted.inputValue());
+  await counted.fill(String(whole - 2));
+  await counted.press('Enter');
+  await page.getByRole('checkbox', { name: /split, bent or crushed/ }).check();
+  const png = await page.evaluate(async () => {
+    const canvas = new OffscreenCanvas(3000, 2000);
+    canvas.getContext('2d')!.fillRect(0, 0, 900, 900);
+    return [...new Uint8Array(await (await canvas.convertToBlob({ type: 'image/png' })).arrayBuffer())];
+  });
+  await page.getByLabel('Photos').setInputFiles({ name: 'p.png', mimeType: 'image/png', buffer: Buffer.from(png) });
+  const photo = page.getByAltText('Seen on delivery, 1');
+  await expect(photo).toBeVisible();
+  expect(await photo.evaluate((image: HTMLImageElement) => image.naturalWidth)).toBe(1280);
+  await page.getByRole('button', { name: 'Keep this line' }).click();
+  const claim = page.getByRole('region', { name: 'Claim' });
+  await expect(claim).toContainText(/2 .*: short, €/);
+  await expect(claim.getByRole('img')).toHaveCount(1);
+  await page.getByRole('button', { name: /still open are all as ordered/ }).click();
+  await expect(page.getByRole('button', { name: /^Check in/ })).toHaveCount(0);
+  await page
+    .getByRole('button', { name: /^A fault in/ })
+    .last()
+    .click();
+  await page.getByRole('textbox', { name: 'Note' }).fill('rotten at the foot');
+  await page.getByRole('button', { name: 'Keep this fault' }).click();
+  await expect(claim).toContainText('rotten at the foot');
+
+  await page.setViewportSize({ width: 1280, height: 800 });
+  await expect(page.getByRole('link', { name: /^Deliveries/ })).toContainText('2 to claim');
+  for (const gone of ['rotten at the foot', ' came', ': short']) {
+    await page.getByRole('button', { name: /^Undo/ }).first().click();
+    await expect(page.getByRole('listitem').last()).not.toContainText(gone);
+  }
+  await expect(claim).toHaveCount(0);
+});

@@ -61,11 +61,20 @@ describe('the command line', { timeout: 60_000 }, () => {
       problem: expect.stringMatching(/^order-list\.csv could not be made: .*\n.*other files are in/),
     });
     expect(readdirSync(out).sort()).toEqual([
+      'cutting-plan.pdf',
+      'drip-plan.pdf',
+      'fence-plan.pdf',
+      'order-by-supplier.csv',
+      'order-by-supplier.pdf',
+      'order-by-supplier.xlsx',
       'order-list.csv',
       'order-list.xlsx',
       'peg-sheets.csv',
       'peg-sheets.pdf',
       'plan.geojson',
+      'price-request.csv',
+      'price-request.pdf',
+      'price-request.xlsx',
     ]);
     expect(readFileSync(join(out, 'peg-sheets.pdf')).length).toBeGreaterThan(30_000); // 801 plants
   });
@@ -127,11 +136,20 @@ describe('the command line', { timeout: 60_000 }, () => {
     expect((await plan('report', saved)).out).toBe(made.out);
     expect((await plan('export', saved, join(folder, 'files'))).code).toBe(0);
     expect(readdirSync(join(folder, 'files')).sort()).toEqual([
+      'cutting-plan.pdf',
+      'drip-plan.pdf',
+      'fence-plan.pdf',
+      'order-by-supplier.csv',
+      'order-by-supplier.pdf',
+      'order-by-supplier.xlsx',
       'order-list.csv',
       'order-list.xlsx',
       'peg-sheets.csv',
       'peg-sheets.pdf',
       'plan.geojson',
+      'price-request.csv',
+      'price-request.pdf',
+      'price-request.xlsx',
     ]);
   });
 

@@ -16,14 +16,16 @@ import {
   Unreadable,
 } from '../src/core/files/problems.ts';
 import { billOf } from '../src/core/files/bill-report.ts';
+import { ledgerOf } from '../src/core/record/ledger.ts';
+import { onOrder } from '../src/core/record/orders.ts';
 import { report } from '../src/core/files/report.ts';
 import type { Holding } from '../src/core/holding/schema.ts';
 import type { ReadTask } from './plan-read.ts';
 
 const USAGE = `Usage:
   npm run -s plan -- report FILE.closerank        totals, positions and findings as JSON
-  npm run -s plan -- bill FILE.closerank          what to have, what to buy and what it costs, as JSON
-  npm run -s plan -- export FILE.closerank DIR    peg sheets, order list and GeoJSON into DIR
+  npm run -s plan -- bill FILE.closerank          what to have, to buy and from whom, what is ordered and what it costs, as JSON
+  npm run -s plan -- export FILE.closerank DIR    peg sheets, order list, orders by supplier, cutting, fence and drip plans, GeoJSON into DIR
   npm run -s plan -- new plan.json DIR            builds a holding from plan.json into DIR and reports it
   npm run -s plan -- read FILE [HOLDING]          what a map file would bring in, as JSON`;
 
@@ -44,8 +46,8 @@ async function bytesOf(file: string, most = MOST_MEGABYTES): Promise<Uint8Array>
   return new Uint8Array(await readFile(file));
 }
 
-const holdingIn = async (file: string): Promise<Holding> =>
-  readCloserank(await bytesOf(file, MOST_HOLDING_MEGABYTES), basename(file)).holding;
+const fileIn = async (file: string) => readCloserank(await bytesOf(file, MOST_HOLDING_MEGABYTES), basename(file));
+const holdingIn = async (file: string): Promise<Holding> => (await fileIn(file)).holding;
 
 async function writeAll(directory: string, files: Record<string, Uint8Array>): Promise<void> {
   await mkdir(directory, { recursive: true });
@@ -53,7 +55,12 @@ async function writeAll(directory: string, files: Record<string, Uint8Array>): P
 }
 
 /** Every file of a holding into a directory. One that fails does not stop the others: all are made, then it is said. */
-async function exportAll(holding: Holding, directory: string, fonts: PdfFonts): Promise<void> {
+async function exportAll(
+  { holding, events }: Awaited<ReturnType<typeof fileIn>>,
+  directory: string,
+  fonts: PdfFonts,
+): Promise<void> {
+  const ordered = onOrder(ledgerOf(events).orders);
   const failed: string[] = [];
   let told = 0;
   const onShare = (share: number) => {
@@ -63,7 +70,7 @@ async function exportAll(holding: Holding, directory: string, fonts: PdfFonts): 
   };
   for (const name of EXPORT_NAMES)
     try {
-      await writeAll(directory, { [name]: await exportFile(name, holding, { fonts, onShare }) });
+      await writeAll(directory, { [name]: await exportFile(name, holding, { ordered, fonts, onShare }) });
     } catch (problem) {
       failed.push(`${name} could not be made: ${(problem as Error).message.replace(/\.$/, '')}.`);
     }
@@ -99,11 +106,14 @@ const print = (value: unknown): void => void process.stdout.write(`${JSON.string
 
 async function run([verb, file, directory]: string[]): Promise<void> {
   if (verb === 'report' && file) return print(report(await holdingIn(file)));
-  if (verb === 'bill' && file) return print(billOf(await holdingIn(file)));
+  if (verb === 'bill' && file) {
+    const { holding, events } = await fileIn(file);
+    return print(billOf(holding, events));
+  }
   if (verb === 'export' && file && directory) {
     const sans = 'atkinson-hyperlegible-next';
     const fonts = { regular: await font(sans, 400), bold: await font(sans, 700), heading: await font('bitter', 600) };
-    return exportAll(await holdingIn(file), directory, fonts);
+    return exportAll(await fileIn(file), directory, fonts);
   }
   if (verb === 'new' && file && directory) {
     const text = new TextDecoder().decode(await bytesOf(file));

@@ -2,6 +2,7 @@
 import { writeFileSync } from 'node:fs';
 import { z } from 'zod';
 import { HOLDING_VERSION, HoldingSchema } from '../src/core/holding/schema.ts';
+import { EventSchema } from '../src/core/record/events.ts';
 import { PlanSchema } from '../src/core/files/plan-schema.ts';
 
 interface Node {
@@ -82,10 +83,11 @@ export function schemaDocs(): Record<string, string> {
   const plan = z.toJSONSchema(PlanSchema, { io: 'input' });
   return {
     'holding.schema.json': `${JSON.stringify(holding, null, 1)}\n`,
+    'event.schema.json': `${JSON.stringify(z.toJSONSchema(EventSchema), null, 1)}\n`,
     'plan.schema.json': `${JSON.stringify(plan, null, 1)}\n`,
     'holding-file.md': page(
       'The .closerank file',
-      `A zip with \`holding.json\` and \`events.ndjson\` (the record of what was done; empty so far). \`holding.json\` is \`{"format": "close-rank", "version": ${HOLDING_VERSION}, "holding": …}\`; the holding's fields are below and in holding.schema.json. Places are metres east and north of the holding's origin on a transverse Mercator plane centred there (WGS 84). Lengths are metres, money is minor units. An older version opens as today's; a newer one is refused with a sentence.`,
+      `A zip with \`holding.json\`, \`events.ndjson\` (the record of what happened, an event a line, described by event.schema.json) and \`pictures/\` by the SHA-256 of their bytes. \`holding.json\` is \`{"format": "close-rank", "version": ${HOLDING_VERSION}, "holding": …}\`; the holding's fields are below and in holding.schema.json. Places are metres east and north of the holding's origin on a transverse Mercator plane centred there (WGS 84). Lengths are metres, money is minor units. An older version opens as today's; a newer one is refused with a sentence.`,
       holding,
     ),
     'plan-json.md': page(

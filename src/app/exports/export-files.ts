@@ -2,22 +2,55 @@ import { strToU8 } from 'fflate';
 import { orderListCsv, pegSheetCsv } from '../../core/files/csv.ts';
 import { planGeoJson } from '../../core/files/plan-geojson.ts';
 import { orderListXlsx } from '../../core/files/xlsx.ts';
-import { layHolding } from '../../core/ranks/laid.ts';
+import { sheetsCsv, sheetsXlsx } from '../../core/files/sheet-files.ts';
+import { cuttingSheet } from '../../core/order/sheets/cutting-sheet.ts';
+import { dripSheet } from '../../core/order/sheets/drip-sheet.ts';
+import { fenceSheet } from '../../core/order/sheets/fence-sheet.ts';
+import type { Sheet } from '../../core/order/sheets/sheet.ts';
+import { priceRequest, supplierSheets } from '../../core/order/sheets/supplier-sheets.ts';
+import { wantedOf } from '../../core/order/suppliers.ts';
+import type { Supplier } from '../../core/holding/supplier-schema.ts';
+import { layHolding, type Laid } from '../../core/ranks/laid.ts';
 import { pegSheet, type PegSheet } from '../../core/field/peg-sheet.ts';
 import type { Holding } from '../../core/holding/schema.ts';
 import { orderList } from '../../core/order/order-list.ts';
 import { quantities } from '../../core/order/quantities.ts';
 import type { SetOutWay } from '../../core/field/set-out.ts';
+import { sheetsPdf } from './sheet-pdf.ts';
 import { pegSheetPdf, type PdfFonts } from './peg-sheet-pdf.ts';
 
-export type ExportName = 'peg-sheets.pdf' | 'peg-sheets.csv' | 'order-list.csv' | 'order-list.xlsx' | 'plan.geojson';
+export const EXPORT_NAMES = [
+  'peg-sheets.pdf',
+  'peg-sheets.csv',
+  'order-list.csv',
+  'order-list.xlsx',
+  'order-by-supplier.pdf',
+  'order-by-supplier.csv',
+  'order-by-supplier.xlsx',
+  'price-request.pdf',
+  'price-request.csv',
+  'price-request.xlsx',
+  'cutting-plan.pdf',
+  'fence-plan.pdf',
+  'drip-plan.pdf',
+  'plan.geojson',
+] as const;
+export type ExportName = (typeof EXPORT_NAMES)[number];
 type Bytes = Uint8Array<ArrayBuffer>;
 
-export interface ExportOptions {
+/** What of a holding is asked for. */
+export interface Asked {
   /** Peg sheets of this planting alone. */
   readonly planting?: string | undefined;
   /** How bends and curves are pegged. */
   readonly way?: SetOutWay | undefined;
+  /** Who is asked; the steward's own price lists where nobody is named. */
+  readonly suppliers?: readonly Supplier[] | undefined;
+  /** What is on order already, by key. */
+  readonly ordered?: ReadonlyMap<string, number> | undefined;
+}
+
+export interface ExportOptions extends Asked {
   readonly fonts: PdfFonts;
   readonly onShare?: (share: number) => void;
 }
@@ -26,7 +59,7 @@ export interface ExportOptions {
 export async function exportFile(
   name: ExportName,
   holding: Holding,
-  { planting, way, fonts, onShare }: ExportOptions,
+  { planting, way, suppliers = holding.suppliers, ordered, fonts, onShare }: ExportOptions,
 ): Promise<Bytes> {
   const all = layHolding(holding);
   const sheets = (): PegSheet[] =>
@@ -38,6 +71,14 @@ export async function exportFile(
       all.map((laid) => quantities(laid.planting, laid.layout, holding)),
       holding,
     );
+  const planSheets = (of: (laid: Laid, holding: Holding) => Sheet | null) =>
+    all.filter((laid) => !planting || laid.planting.id === planting).flatMap((laid) => of(laid, holding) ?? []);
+  const asFile = async (file: ExportName, pages: readonly Sheet[]): Promise<Bytes> =>
+    file.endsWith('.csv')
+      ? (strToU8(sheetsCsv(pages)) as Bytes)
+      : file.endsWith('.xlsx')
+        ? sheetsXlsx(pages)
+        : sheetsPdf(pages, { units: holding.units, fonts, title: `${TITLES[file] ?? file}, ${holding.name}` });
   switch (name) {
     case 'peg-sheets.pdf':
       return pegSheetPdf(sheets(), { units: holding.units, fonts, ...(onShare && { onShare }) });
@@ -47,15 +88,29 @@ export async function exportFile(
       return strToU8(orderListCsv(list(), holding.currency, holding.units)) as Bytes;
     case 'order-list.xlsx':
       return orderListXlsx(list(), holding.currency, holding.units);
+    case 'order-by-supplier.pdf':
+    case 'order-by-supplier.csv':
+    case 'order-by-supplier.xlsx':
+      return asFile(name, supplierSheets(wantedOf(list(), ordered), suppliers, holding));
+    case 'price-request.pdf':
+    case 'price-request.csv':
+    case 'price-request.xlsx':
+      return asFile(name, [priceRequest(wantedOf(list(), ordered), holding)]);
+    case 'cutting-plan.pdf':
+      return asFile(name, planSheets(cuttingSheet));
+    case 'fence-plan.pdf':
+      return asFile(name, planSheets(fenceSheet));
+    case 'drip-plan.pdf':
+      return asFile(name, planSheets(dripSheet));
     case 'plan.geojson':
       return strToU8(planGeoJson(holding, all)) as Bytes;
   }
 }
 
-export const EXPORT_NAMES: readonly ExportName[] = [
-  'peg-sheets.pdf',
-  'peg-sheets.csv',
-  'order-list.csv',
-  'order-list.xlsx',
-  'plan.geojson',
-];
+const TITLES: Readonly<Partial<Record<ExportName, string>>> = {
+  'order-by-supplier.pdf': 'Order by supplier',
+  'price-request.pdf': 'Request for a price',
+  'cutting-plan.pdf': 'Cutting plan',
+  'fence-plan.pdf': 'Fence plan',
+  'drip-plan.pdf': 'Drip plan',
+};

@@ -3,24 +3,17 @@ import { serve } from '../workers/serve.ts';
 import regular from '@fontsource/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-400-normal.woff?url';
 import heading from '@fontsource/bitter/files/bitter-latin-600-normal.woff?url';
 import { transfer } from 'comlink';
-import type { SetOutWay } from '../../core/field/set-out.ts';
 import type { Holding } from '../../core/holding/schema.ts';
-import { exportFile, type ExportName } from './export-files.ts';
+import { exportFile, type Asked, type ExportName } from './export-files.ts';
 
 const bytesAt = async (url: string): Promise<Uint8Array> =>
   new Uint8Array(await (await fetch(new URL(url, location.origin))).arrayBuffer());
 
 const api = {
-  async file(
-    name: ExportName,
-    holding: Holding,
-    planting: string | undefined,
-    way: SetOutWay | undefined,
-    onShare: (share: number) => void,
-  ): Promise<Uint8Array> {
+  async file(name: ExportName, holding: Holding, asked: Asked, onShare: (share: number) => void): Promise<Uint8Array> {
     const [text, strong, head] = await Promise.all([regular, bold, heading].map(bytesAt));
     const fonts = { regular: text!, bold: strong!, heading: head! };
-    const bytes = await exportFile(name, holding, { planting, way, fonts, onShare });
+    const bytes = await exportFile(name, holding, { ...asked, fonts, onShare });
     return transfer(bytes, [bytes.buffer]);
   },
 };

@@ -1,8 +1,7 @@
 import { proxy } from 'comlink';
-import type { SetOutWay } from '../../core/field/set-out.ts';
 import type { Holding } from '../../core/holding/schema.ts';
 import { inWorker } from '../workers/in-worker.ts';
-import type { ExportName } from './export-files.ts';
+import type { Asked, ExportName } from './export-files.ts';
 import type { ExportWorker } from './export.worker.ts';
 
 const start = () => new Worker(new URL('./export.worker.ts', import.meta.url), { type: 'module' });
@@ -13,13 +12,12 @@ const LONGEST = 1_200_000;
 export const makeFile = (
   name: ExportName,
   holding: Holding,
-  planting: string | undefined,
-  way: SetOutWay | undefined,
+  asked: Asked,
   signal: AbortSignal,
   onShare: (share: number) => void,
 ): Promise<Uint8Array<ArrayBuffer>> =>
   inWorker<ExportWorker, Uint8Array<ArrayBuffer>>(
     start,
     { signal, what: `Making ${name}`, longest: LONGEST },
-    async (worker) => (await worker.file(name, holding, planting, way, proxy(onShare))) as Uint8Array<ArrayBuffer>,
+    async (worker) => (await worker.file(name, holding, asked, proxy(onShare))) as Uint8Array<ArrayBuffer>,
   );

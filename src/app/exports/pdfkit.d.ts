@@ -1,4 +1,4 @@
-/** The parts of the PDF library that the peg sheet uses; its own types want those of Node in the browser's code. */
+/** The parts of the PDF library that sheets use; its own types want those of Node in the browser's code. */
 declare module 'pdfkit' {
   interface TextOptions {
     width?: number;
@@ -28,7 +28,12 @@ declare module 'pdfkit' {
     moveTo(x: number, y: number): this;
     lineTo(x: number, y: number): this;
     rect(x: number, y: number, width: number, height: number): this;
+    circle(x: number, y: number, radius: number): this;
+    dash(length: number, options: { space: number }): this;
+    undash(): this;
     stroke(): this;
+    fill(colour: string): this;
+    fillAndStroke(fill: string, stroke: string): this;
     text(text: string, x: number, y: number, options?: TextOptions): this;
     heightOfString(text: string, options?: TextOptions): number;
     widthOfString(text: string): number;

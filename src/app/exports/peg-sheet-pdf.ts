@@ -17,6 +17,9 @@ export interface PdfOptions {
   readonly onShare?: (share: number) => void;
 }
 
+/** One date for every sheet, so that one plan always makes the same bytes. */
+export const SHEET_DATE = new Date(Date.UTC(2000, 0, 1));
+
 const MARGIN = 36;
 const FOOT = 42;
 const TEXT = 11;
@@ -33,8 +36,6 @@ const TOGETHER = 3;
  * here, peg by peg in one pass, so that ten thousand take as long for each as ten do.
  */
 export async function pegSheetPdf(sheets: readonly PegSheet[], options: PdfOptions): Promise<Uint8Array<ArrayBuffer>> {
-  // One date for every sheet, so that one plan always makes the same bytes.
-  const date = new Date(Date.UTC(2000, 0, 1));
   const doc = new PDFDocument({
     size: options.units === 'us' ? 'LETTER' : 'A4',
     margin: MARGIN,
@@ -45,8 +46,8 @@ export async function pegSheetPdf(sheets: readonly PegSheet[], options: PdfOptio
       Title: `Peg sheet, ${sheets[0]?.holding ?? ''}`,
       Creator: 'Close Rank',
       Producer: 'Close Rank',
-      CreationDate: date,
-      ModDate: date,
+      CreationDate: SHEET_DATE,
+      ModDate: SHEET_DATE,
     },
   });
   const bytes = toBytes(doc);

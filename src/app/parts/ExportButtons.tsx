@@ -1,8 +1,7 @@
 import { Button } from 'antd';
 import { useRef, useState } from 'react';
-import type { SetOutWay } from '../../core/field/set-out.ts';
 import { complain, useSession } from '../store/session.ts';
-import type { ExportName } from '../exports/export-files.ts';
+import type { Asked, ExportName } from '../exports/export-files.ts';
 import { makeFile } from '../exports/make-file.ts';
 import { saveBytes } from '../exports/save-bytes.ts';
 
@@ -16,15 +15,12 @@ interface Item {
 /** Buttons that each make one file and hand it over; while one is made it can be stopped. */
 export function ExportButtons({
   items,
-  planting,
   fileName,
-  way,
+  asked = {},
 }: {
   items: readonly Item[];
-  planting?: string;
   fileName: string;
-  /** How bends and curves are pegged on the sheets. */
-  way?: SetOutWay;
+  asked?: Asked;
 }) {
   const [making, setMaking] = useState<ExportName | null>(null);
   const [share, setShare] = useState(0);
@@ -35,7 +31,7 @@ export function ExportButtons({
     setMaking(name);
     setShare(0);
     try {
-      saveBytes(`${fileName} ${name}`, await makeFile(name, holding!, planting, way, abort.current.signal, setShare));
+      saveBytes(`${fileName} ${name}`, await makeFile(name, holding!, asked, abort.current.signal, setShare));
     } catch (reason) {
       if (!(reason instanceof DOMException && reason.name === 'AbortError'))
         complain(reason instanceof Error ? reason.message : String(reason));

@@ -3,13 +3,22 @@ import { bill } from '../order/bill.ts';
 import { moneyPlan } from '../order/money-plan.ts';
 import { orderList, orderRows } from '../order/order-list.ts';
 import { quantities } from '../order/quantities.ts';
+import { basketOf, wantedOf, type Wanted } from '../order/suppliers.ts';
+import type { Supplier } from '../holding/supplier-schema.ts';
+import type { RecordEvent } from '../record/events.ts';
+import { ledgerOf } from '../record/ledger.ts';
+import { onOrder } from '../record/orders.ts';
 import { layHolding } from '../ranks/laid.ts';
 
-/** A holding's bill as plain data for scripts: every line with its why, what is bought in packs, and the money. Minor units. */
-export function billOf(holding: Holding) {
+/**
+ * A holding's bill as plain data for scripts: every line with its why, what is bought in packs, how what is not on order
+ * yet is split between the suppliers whose price lists it holds, the orders placed, and the money. Minor units.
+ */
+export function billOf(holding: Holding, events: readonly RecordEvent[] = []) {
   const all = layHolding(holding);
   const sums = all.map(({ planting, layout }) => quantities(planting, layout, holding));
   const order = orderList(sums, holding);
+  const { orders } = ledgerOf(events);
   const names = new Map(holding.plantings.map(({ id, name }) => [id, name]));
   return {
     holding: holding.name,
@@ -20,6 +29,37 @@ export function billOf(holding: Holding) {
       ...line,
     })),
     order: orderRows(order, holding.units),
+    basket: basketLines(wantedOf(order, onOrder(orders)), holding.suppliers),
+    placed: orders.map(({ id, supplier, on, phase, state, cents, lines }) => ({
+      id,
+      supplier,
+      on,
+      phase,
+      state,
+      cents,
+      lines: lines.map(({ key, name, quantity, kept, toCome, short, refused, faulty }) => ({
+        key,
+        name,
+        quantity,
+        kept,
+        toCome,
+        short,
+        refused,
+        faulty,
+      })),
+    })),
     money: moneyPlan(all, sums, order, holding),
+  };
+}
+
+/** Who supplies each line at the least cost, what that comes to, and what the other ways to split it would. */
+function basketLines(wanted: readonly Wanted[], suppliers: readonly Supplier[]) {
+  const { least, one, few } = basketOf(wanted, suppliers);
+  return {
+    lines: wanted.map(({ key, need }, i) => {
+      const from = least?.from[i];
+      return { key, need, supplier: from == null ? null : suppliers[from]!.name };
+    }),
+    cents: { least: least?.cents ?? null, one: one?.cents ?? null, few: few?.cents ?? null },
   };
 }

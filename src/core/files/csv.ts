@@ -7,8 +7,14 @@ import { orderRows, type OrderList } from '../order/order-list.ts';
 const FORMULA = /^\s*[=+\-@\t\r\n|%][\s\S]*$/;
 
 /** Rows as CSV for spreadsheets: a byte order mark for accents, and cells that would run as formulas made inert. */
+export const rowsCsv = (rows: readonly (readonly (string | number)[])[]): string =>
+  `\uFEFF${Papa.unparse(
+    rows.map((row) => [...row]),
+    { escapeFormulae: FORMULA, newline: '\r\n' },
+  )}\r\n`;
+
 const write = (fields: readonly string[], rows: readonly (readonly (string | number)[])[]): string =>
-  `\uFEFF${Papa.unparse({ fields: [...fields], data: rows.map((row) => [...row]) }, { escapeFormulae: FORMULA, newline: '\r\n' })}\r\n`;
+  rowsCsv([fields, ...rows]);
 
 /** The peg sheet as CSV, one peg a line in walking order. Chainages, offsets and sticks in metres, or in decimal feet, as the headings say. */
 export const pegSheetCsv = (sheets: readonly PegSheet[], units: UnitSystem): string => {

@@ -218,8 +218,14 @@ describe(waterPlan, () => {
     const thirsty = take(trickle, setMeasure('p1', 'water', 'water.emitter', 6, '')).holding;
     expect(way(thirsty, 'drip').refused).toMatch(/gives 6 L an hour: too little/);
     expect(waterOf(thirsty).drip).toBeNull();
-    const far = dry(sample({ length: 300, features: tapAt(30), rows: [row({ spacing: 1 })] }));
-    expect(way(far, 'drip').refused).toMatch(/of head, more than a fifth/);
+    // A row of 60 m is fed from its end; of 120 m from its middle; of 900 m in no way.
+    const long = (length: number) => dry(sample({ length, features: tapAt(60), rows: [row({ spacing: 1 })] }));
+    expect(waterOf(long(60)).drip).toMatchObject({ fromMiddle: false, feed: [0, 0] });
+    const { drip } = waterOf(long(120));
+    expect(drip).toMatchObject({ fromMiddle: true, feed: [60, 0] });
+    expect(drip!.head).toBeLessThan(2);
+    expect(way(long(120), 'drip')).toMatchObject({ refused: null, words: expect.stringContaining('from the middle') });
+    expect(way(long(900), 'drip').refused).toMatch(/of head even when it is fed from its middle, more than a fifth/);
     const many = dry(sample({ length: 2000, features: tapAt(10), rows: [row({ spacing: 0.5 })] }));
     expect(way(many, 'rounds').refused).toMatch(/hours a week are more than the 84/);
   });

@@ -19,12 +19,14 @@ export interface Wanted {
   readonly need: number;
 }
 
-/** What of an order is still to be bought; makers' sets come from their maker. */
-export const wantedOf = ({ plants, kit }: OrderList): Wanted[] =>
+/** What of an order is still to be bought, after what is here and what is on order already; makers' sets come from their maker. */
+export const wantedOf = ({ plants, kit }: OrderList, ordered: ReadonlyMap<string, number> = new Map()): Wanted[] =>
   [
     ...plants.map(({ species, stock, order, here }) => ({ key: `${species.id}|${stock}`, need: order - here })),
     ...kit.filter(({ key }) => !key.startsWith('kit.')).map(({ key, count, here }) => ({ key, need: count - here })),
-  ].filter(({ need }) => need > 0);
+  ]
+    .map(({ key, need }) => ({ key, need: need - (ordered.get(key) ?? 0) }))
+    .filter(({ need }) => need > 0);
 
 /** What each supplier asks for each line: in its cheapest packs, nothing where it has none or too few left. */
 export const bidsOf = (wanted: readonly Wanted[], suppliers: readonly Supplier[]): Bidder[] =>
@@ -55,8 +57,7 @@ export interface Basket {
 }
 
 /** An order split between suppliers: at the least cost, all plants from one nursery, and from the fewest. */
-export function basketOf(order: OrderList, suppliers: readonly Supplier[]): Basket {
-  const wanted = wantedOf(order);
+export function basketOf(wanted: readonly Wanted[], suppliers: readonly Supplier[]): Basket {
   const bids = bidsOf(wanted, suppliers);
   return {
     wanted,

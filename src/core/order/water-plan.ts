@@ -46,6 +46,9 @@ export interface DripPlan {
   /** From the tap to the first row, metres. */
   readonly header: number;
   readonly tap: Point;
+  /** Where the header meets the rows: their start, or the middle where lines fed from one end lose too much head. */
+  readonly feed: Point;
+  readonly fromMiddle: boolean;
   readonly zoneFlow: number;
   readonly hoursPerZone: number;
   readonly hoursPerWeek: number;
@@ -76,6 +79,9 @@ const WEEKS = 365.25 / 12 / 7;
 const COOL = 1.5;
 /** Of water in small pipes, and what a lateral and a header bear: bore in metres, smoothness, m/s. */
 const PIPE = { lateral: 0.0136, header: 0.0206, smooth: 130, fastest: 1.5, working: 10, mostLoss: 0.2 } as const;
+
+/** Most head that a line may lose, metres. */
+const MOST_HEAD = PIPE.working * PIPE.mostLoss;
 
 /** What a planting drinks and how it is brought there. */
 export function waterPlan(planting: Planting, layout: Layout, holding: Rates): WaterPlan {
@@ -147,14 +153,27 @@ function sourceFor({ stand }: Layout, { features }: Rates): (WaterPlan['source']
   return { name: nameOf(source), distance: away, flow: source.kind === 'tap' ? source.flow * 60 : null, at: source.at };
 }
 
-/** Drip along the rows from the nearest tap; null where there is none or it cannot feed a plant. */
+/** Drip along the rows from the nearest tap, fed from their middle where from one end it would lose too much; null where there is none or it cannot feed a plant. */
 function dripPlan(layout: Layout, holding: Rates, each: number, of: (key: SettingKey) => number): DripPlan | null {
+  const plan = dripFrom('start', layout, holding, each, of);
+  return plan && plan.head > MOST_HEAD ? dripFrom('middle', layout, holding, each, of) : plan;
+}
+
+function dripFrom(
+  feed: 'start' | 'middle',
+  layout: Layout,
+  holding: Rates,
+  each: number,
+  of: (key: SettingKey) => number,
+): DripPlan | null {
   const { stand } = layout;
   const taps = featuresOf(holding.features, 'tap');
   const planted = stand.rows.map((row, r) => ({ row, r })).filter(({ row: { from, to, line } }) => line && to > from);
   if (taps.length === 0 || planted.length === 0) return null;
   const first = planted[0]!.row;
-  const start: Point = [stand.x[first.from]!, stand.y[first.from]!];
+  const fed = feed === 'middle' ? Math.floor((first.from + first.to - 1) / 2) : first.from;
+  const start: Point = [stand.x[fed]!, stand.y[fed]!];
+  const arms = feed === 'middle' ? 2 : 1;
   const tap = taps.reduce((a, b) => (distance(b.at, start) < distance(a.at, start) ? b : a));
   const zones = dripZones({
     n: stand.count,
@@ -182,24 +201,28 @@ function dripPlan(layout: Layout, holding: Rates, each: number, of: (key: Settin
       const plants = Math.min(left, zones.plantsPerZone - filled);
       const length = (whole * plants) / (row.to - row.from);
       const { headM } = headLoss({
-        L: length,
-        flowLh: plants * perPlant,
+        L: length / arms,
+        flowLh: (plants / arms) * perPlant,
         d: PIPE.lateral,
         C: PIPE.smooth,
-        outlets: Math.max(1, plants),
+        outlets: Math.max(1, Math.round(plants / arms)),
       });
       lines.push({ row: r, zone, length, plants, head: headM });
       filled += plants;
       left -= plants;
     }
   }
-  const header = slopeLength([tap.at, start], relief);
+  const offsets = planted.map(({ row: { offset } }) => offset);
+  const across = Math.max(...offsets) - Math.min(...offsets); // on from row to row
+  const header = slopeLength([tap.at, start], relief) + across;
   return {
     ...zones,
     zoneFlow: zones.zoneLh,
     lines,
     header,
     tap: tap.at,
+    feed: start,
+    fromMiddle: feed === 'middle',
     head: Math.max(...lines.map(({ head }) => head)),
     speed: headLoss({ L: header, flowLh: zones.zoneLh, d: PIPE.header, C: PIPE.smooth, outlets: 1 }).velocity,
   };
@@ -294,13 +317,12 @@ function dripWay({ layout: { stand }, holding, drip, source, of }: Ways): Bare {
       words: 'the tap is too weak',
     };
   const metres = drip.lines.reduce((sum, { length }) => sum + length, 0) * 1.05;
-  const most = PIPE.working * PIPE.mostLoss;
   const reach = drip.header + 10;
   const refused =
     drip.hoursPerWeek > 7 * of('water.allowed')
       ? `It would run ${Math.round(drip.hoursPerWeek)} hours a week, more than the ${Math.round(7 * of('water.allowed'))} allowed. Fewer plants to a tap, or more flow.`
-      : drip.head > most
-        ? `The longest line loses ${formatLength(drip.head, units)} of head, more than a fifth of what it works at. Feed it from its middle, or use wider line.`
+      : drip.head > MOST_HEAD
+        ? `The longest line loses ${formatLength(drip.head, units)} of head even when it is fed from its middle, more than a fifth of what it works at. Use wider line, or weaker emitters.`
         : drip.speed > PIPE.fastest
           ? `Water in the header runs ${formatLength(drip.speed, units)} a second, more than ${formatLength(PIPE.fastest, units)}. Lay a wider one or more zones.`
           : null;
@@ -308,7 +330,7 @@ function dripWay({ layout: { stand }, holding, drip, source, of }: Ways): Bare {
   return {
     ...bare,
     refused,
-    words: `${drip.zones} ${drip.zones === 1 ? 'zone' : 'zones'}, ${drip.hoursPerZone.toFixed(1)} h each a week; ${formatLength(metres, units, { decimals: 0 })} of line, ${formatLength(drip.header, units, { decimals: 0 })} to the tap`,
+    words: `${drip.zones} ${drip.zones === 1 ? 'zone' : 'zones'}${drip.fromMiddle ? ', fed from the middle' : ''}, ${drip.hoursPerZone.toFixed(1)} h each a week; ${formatLength(metres, units, { decimals: 0 })} of line, ${formatLength(drip.header, units, { decimals: 0 })} to the tap`,
     kit: [
       piece(
         holding,

@@ -57,8 +57,7 @@ function Sheet({ laid, holding }: { laid: Laid; holding: Holding }) {
         </div>
         <div className="no-print">
           <ExportButtons
-            planting={laid.planting.id}
-            way={way}
+            asked={{ planting: laid.planting.id, way }}
             fileName={`${holding.name} ${sheet.planting}`}
             items={[
               { name: 'peg-sheets.pdf', label: 'PDF' },

@@ -20,6 +20,7 @@ import { useShown, useWorked } from '../../store/derived.ts';
 import { run } from '../../store/session.ts';
 import { BreakEven } from './BreakEven.tsx';
 import { RowsThatDiffer } from './RowsThatDiffer.tsx';
+import { ExportButtons } from '../../parts/ExportButtons.tsx';
 import { GroundPlan } from './GroundPlan.tsx';
 
 /** What keeps animals off one planting: what comes, what stops each, guard or fence, and where the fence runs. */
@@ -43,6 +44,13 @@ export function AnimalsStop({ laid, choose }: { laid: Laid; choose: ReactNode })
           </p>
         )}
         <GroundPlan laid={laid} show="animals" />
+        {parts.some(({ protection }) => protection.fences.length > 0) && (
+          <ExportButtons
+            fileName={`${holding.name} ${laid.planting.name}`}
+            asked={{ planting: laid.planting.id }}
+            items={[{ name: 'fence-plan.pdf', label: 'Fence plan, PDF', plain: true }]}
+          />
+        )}
         {weighed && <BreakEven weighed={weighed} />}
         {animals.length > 0 && (
           <table className="facts">

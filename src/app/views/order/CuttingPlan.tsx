@@ -1,6 +1,6 @@
 import { scaleLinear } from 'd3-scale';
-import { groupsOf } from '../../../core/order/weeds/groups.ts';
-import { cutFor, stripRows, type Cut } from '../../../core/order/weeds/weed-kit.ts';
+import { cutsOf, piecesOf } from '../../../core/order/weeds/cut-list.ts';
+import type { Cut } from '../../../core/order/weeds/weed-kit.ts';
 import type { Laid } from '../../../core/ranks/laid.ts';
 import { counted, formatLength } from '../../../core/units/quantities.ts';
 import { useShown } from '../../store/derived.ts';
@@ -10,15 +10,12 @@ const LEFT = 130;
 const WIDE = 660;
 
 /** Which roll lies on which row from where to where, as a drawing and as a list. */
-export function CuttingPlan({ laid: { planting, layout } }: { laid: Laid }) {
+export function CuttingPlan({ laid }: { laid: Laid }) {
   const holding = useShown();
   const { units } = holding;
-  const { stand } = layout;
-  const cuts = groupsOf(planting.means.weeds, stand)
-    .map((group) => ({ rows: stripRows(stand, group, holding), way: group.way }))
-    .filter(({ rows }) => rows.length > 0)
-    .map(({ rows, way }) => cutFor(stand, rows, way, holding));
-  const pieces = cuts.flatMap((cut) => piecesOf(cut));
+  const { stand } = laid.layout;
+  const cuts = cutsOf(laid, holding);
+  const pieces = cuts.flatMap(piecesOf);
   if (pieces.length === 0) return null;
   const length = (metres: number) => formatLength(metres, units, { decimals: 1 });
   const rows = [...new Set(pieces.map(({ row }) => row))].sort((a, b) => a - b);
@@ -54,16 +51,16 @@ export function CuttingPlan({ laid: { planting, layout } }: { laid: Laid }) {
               .map((piece, i) => (
                 <g key={i}>
                   <rect
-                    x={x(Math.max(0, piece.from))}
-                    width={Math.max(1, x(piece.to) - x(Math.max(0, piece.from)))}
+                    x={x(piece.from)}
+                    width={Math.max(1, x(piece.to) - x(piece.from))}
                     y={piece.lane * 6}
                     height={10}
                     className={`roll-${(piece.roll - 1) % 5}`}
                   />
-                  {x(piece.to) - x(Math.max(0, piece.from)) > 44 && (
+                  {x(piece.to) - x(piece.from) > 44 && (
                     <text
                       className="roll"
-                      x={(x(Math.max(0, piece.from)) + x(piece.to)) / 2}
+                      x={(x(piece.from) + x(piece.to)) / 2}
                       y={piece.lane * 6 + 8.5}
                       textAnchor="middle"
                     >
@@ -81,7 +78,7 @@ export function CuttingPlan({ laid: { planting, layout } }: { laid: Laid }) {
         <ol className="cut-list">
           {pieces.map((piece, i) => (
             <li key={i}>
-              Roll {piece.roll}: row {piece.row + 1}, from {length(Math.max(0, piece.from))} to {length(piece.to)},{' '}
+              Roll {piece.roll}: row {piece.row + 1}, from {length(piece.from)} to {length(piece.to)},{' '}
               {length(piece.cut)} cut{piece.joint ? ', lapped over the piece before' : ''}
             </li>
           ))}
@@ -92,23 +89,6 @@ export function CuttingPlan({ laid: { planting, layout } }: { laid: Laid }) {
 }
 
 const sum = <T,>(list: readonly T[], of: (one: T) => number): number => list.reduce((total, one) => total + of(one), 0);
-
-/** Every piece on its row: where it lies along it, how long it is cut, and whether it begins with a joint. */
-function piecesOf({ stretches, plan, across }: Cut) {
-  return plan.pieces.map((piece, i) => {
-    const stretch = stretches[Math.floor(piece.stretch / across)]!;
-    const before = plan.pieces[i - 1];
-    return {
-      row: stretch.row,
-      lane: piece.stretch % across,
-      roll: piece.roll,
-      from: stretch.from + piece.from,
-      to: Math.min(stretch.to, stretch.from + piece.to),
-      cut: piece.to - piece.from,
-      joint: before?.stretch === piece.stretch,
-    };
-  });
-}
 
 /** What is over still covers: mats cut from it. */
 function sayCovers(over: number, { roll }: Cut, units: 'metric' | 'us'): string {

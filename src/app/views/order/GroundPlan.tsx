@@ -1,5 +1,6 @@
 import { polyline } from '../../../core/geometry/polyline.ts';
 import { wayFor } from '../../../core/holding/means-schema.ts';
+import { levelled } from '../../../core/order/sheets/levelled.ts';
 import { protectedParts } from '../../../core/order/protection/guard-kit.ts';
 import { weedMethod } from '../../../core/order/weeds/methods.ts';
 import { stretchesOf } from '../../../core/order/weeds/stretches.ts';
@@ -32,14 +33,13 @@ export function GroundPlan({
           .flatMap(({ site }) => site.run?.lines ?? [])
       : [];
   const plants: Point[] = Array.from({ length: stand.count }, (_, i) => [stand.x[i]!, stand.y[i]!]);
-  const all: Point[] = [...plants, ...fences.flat(), ...(drip ? [drip.tap] : [])];
-  // Laid with its longest side level, so that it fills the width.
-  const { turn, box } = levelled(all, layout.baseline?.line.points ?? plants);
-  const height = Math.min(260, Math.max(60, ((box.bottom - box.top + 4) / (box.right - box.left + 4)) * 660));
-  const scale = Math.min(660 / (box.right - box.left + 4), height / (box.bottom - box.top + 4));
+  // Laid with its line level, so that it fills the width.
+  const box = levelled({ planting, layout }, [...fences.flat(), ...(drip ? [drip.tap] : [])]);
+  const height = Math.min(260, Math.max(60, (box.height / box.width) * 660));
+  const scale = Math.min(660 / box.width, height / box.height);
   const at = (p: Point): Point => {
-    const [u, v] = turn(p);
-    return [(u - box.left + 2) * scale, (v - box.top + 2) * scale];
+    const [u, v] = box.at(p);
+    return [u * scale, v * scale];
   };
   const path = (points: readonly Point[]) =>
     `M${points
@@ -62,7 +62,7 @@ export function GroundPlan({
           const { line } = stand.rows[row]!;
           return line && <path key={i} d={path(line.points)} className={`drip zone-${(zone - 1) % 5}`} />;
         })}
-        {drip && <path d={path([drip.tap, [stand.x[0]!, stand.y[0]!]])} className="header" />}
+        {drip && <path d={path([drip.tap, drip.feed])} className="header" />}
         {/* Too many to be told apart at this size are drawn as the rows that they stand in. */}
         {plants.length > MOST_DRAWN &&
           stand.rows.map(({ line }, i) => line && <path key={i} d={path(line.points)} className="plants" />)}
@@ -123,20 +123,4 @@ function Covers({ laid: { planting, layout }, at, path, scale }: Drawn) {
       />
     ));
   });
-}
-
-/** Turns the plane so that the chord of a line lies level, and the box of all points so turned; north no longer up. */
-function levelled(all: readonly Point[], line: readonly Point[]) {
-  const [a, b] = [line[0]!, line.at(-1)!];
-  const way = Math.hypot(b[0] - a[0], b[1] - a[1]) || 1;
-  const [c, s] = [(b[0] - a[0]) / way, (b[1] - a[1]) / way];
-  const turn = ([x, y]: Point): Point => [x * c + y * s, x * s - y * c];
-  const turned = all.map(turn);
-  const box = {
-    left: Math.min(...turned.map(([u]) => u)),
-    right: Math.max(...turned.map(([u]) => u)),
-    top: Math.min(...turned.map(([, v]) => v)),
-    bottom: Math.max(...turned.map(([, v]) => v)),
-  };
-  return { turn, box };
 }

@@ -1,11 +1,11 @@
-import { Segmented } from 'antd';
 import { useState } from 'react';
 import { orderRows } from '../../../core/order/order-list.ts';
-import { formatCount, formatMoney } from '../../../core/units/quantities.ts';
+import { formatMoney } from '../../../core/units/quantities.ts';
 import { ExportButtons } from '../../parts/ExportButtons.tsx';
 import { Panel } from '../../parts/Panel.tsx';
 import { useWorked } from '../../store/derived.ts';
 import { OrderTable } from './OrderTable.tsx';
+import { PhaseChoice } from './PhaseChoice.tsx';
 import { Prices } from './Prices.tsx';
 
 /** The order list of the whole holding, and the price table behind it. */
@@ -36,20 +36,7 @@ export function ListStop() {
             ]}
           />
         </div>
-        {phases.length > 1 && (
-          <Segmented
-            aria-label="Phase"
-            value={phase ?? -1}
-            onChange={(value) => setPhase(value < 0 ? null : value)}
-            options={[
-              { value: -1, label: 'All phases' },
-              ...phases.map(({ later, plants }) => ({
-                value: later,
-                label: `${later === 0 ? 'First' : `Year ${later}`}: ${formatCount(plants)} plants`,
-              })),
-            ]}
-          />
-        )}
+        {phases.length > 1 && <PhaseChoice phases={phases} phase={phase} onPhase={setPhase} />}
         <p className="soft">
           All plantings together, so that packs are shared. Ordered so that enough live; the rest are spares for gaps.
         </p>

@@ -3,7 +3,9 @@ import { Segmented } from 'antd';
 import { NavLink, useNavigate, useParams } from 'react-router';
 import { Guarded } from '../../parts/Guarded.tsx';
 import { useWorked } from '../../store/derived.ts';
+import { useLedger } from '../../store/record.ts';
 import { AnimalsStop } from './AnimalsStop.tsx';
+import { DeliveriesStop } from './DeliveriesStop.tsx';
 import { HereStop } from './HereStop.tsx';
 import { HolesStop } from './HolesStop.tsx';
 import { ListStop } from './ListStop.tsx';
@@ -53,6 +55,7 @@ export function OrderView() {
             plants: () => <PlantsStop />,
             list: () => <ListStop />,
             suppliers: () => <SuppliersStop />,
+            deliveries: () => <DeliveriesStop asked={asked} />,
             money: () => <MoneyStop />,
           }[stop.key]!()
         )}
@@ -64,6 +67,7 @@ export function OrderView() {
 /** The stops in the order of the work, each with how it stands. */
 function Walk({ at, planting }: { at: Stop; planting: string | undefined }) {
   const worked = useWorked();
+  const ledger = useLedger();
   const { id } = worked.holding;
   return (
     <nav className="walk" aria-label="The order">
@@ -72,7 +76,7 @@ function Walk({ at, planting }: { at: Stop; planting: string | undefined }) {
       </div>
       <ol>
         {STOPS.map((one) => {
-          const { text, sure } = one.state(worked);
+          const { text, sure } = one.state(worked, ledger);
           return (
             <li key={one.key} className={`is-${sure}`}>
               <NavLink

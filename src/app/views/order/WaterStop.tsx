@@ -12,6 +12,7 @@ import { Panel } from '../../parts/Panel.tsx';
 import { useShown } from '../../store/derived.ts';
 import { run } from '../../store/session.ts';
 import { WayCell } from './WayCell.tsx';
+import { ExportButtons } from '../../parts/ExportButtons.tsx';
 import { GroundPlan } from './GroundPlan.tsx';
 
 const MONTHS = ['J', 'F', 'M', 'A', 'M', 'J', 'J', 'A', 'S', 'O', 'N', 'D'];
@@ -30,6 +31,13 @@ export function WaterStop({ laid, choose }: { laid: Laid; choose: ReactNode }) {
         {choose}
         <Months plan={plan} />
         {method === 'drip' && plan.drip && <GroundPlan laid={laid} show="water" drip={plan.drip} />}
+        {method === 'drip' && plan.drip && (
+          <ExportButtons
+            fileName={`${holding.name} ${laid.planting.name}`}
+            asked={{ planting: laid.planting.id }}
+            items={[{ name: 'drip-plan.pdf', label: 'Drip plan, PDF', plain: true }]}
+          />
+        )}
         {method === 'drip' && plan.drip && (
           <table className="facts">
             <caption>Drip, zone by zone</caption>

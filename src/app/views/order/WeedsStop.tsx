@@ -15,6 +15,7 @@ import { WEED_OPTIONS } from '../../parts/means-options.ts';
 import { Panel } from '../../parts/Panel.tsx';
 import { useShown, useWorked } from '../../store/derived.ts';
 import { run } from '../../store/session.ts';
+import { ExportButtons } from '../../parts/ExportButtons.tsx';
 import { Bar } from './Bars.tsx';
 import { CuttingPlan } from './CuttingPlan.tsx';
 import { RowsThatDiffer } from './RowsThatDiffer.tsx';
@@ -37,6 +38,13 @@ export function WeedsStop({ laid, choose }: { laid: Laid; choose: ReactNode }) {
       <main className="stage page order-stop">
         {choose}
         {strips && <CuttingPlan laid={laid} />}
+        {strips && (
+          <ExportButtons
+            fileName={`${holding.name} ${laid.planting.name}`}
+            asked={{ planting: laid.planting.id }}
+            items={[{ name: 'cutting-plan.pdf', label: 'Cutting plan, PDF', plain: true }]}
+          />
+        )}
         <GroundPlan laid={laid} show="weeds" />
         <h2>
           What keeps the weeds down here, over five years{' '}

@@ -8,6 +8,8 @@ import { weedMethod } from '../../../core/order/weeds/methods.ts';
 import { settingOf } from '../../../core/holding/settings.ts';
 import { counted, formatCount, formatMoney, formatWater } from '../../../core/units/quantities.ts';
 import type { Laid } from '../../../core/ranks/laid.ts';
+import type { Ledger } from '../../../core/record/ledger.ts';
+import { onOrder } from '../../../core/record/orders.ts';
 import type { Worked } from '../../store/derived.ts';
 
 /** How a stop stands, in a line. */
@@ -21,7 +23,7 @@ export interface Stop {
   readonly label: string;
   /** Whether it is decided planting by planting. */
   readonly each: boolean;
-  state(worked: Worked): State;
+  state(worked: Worked, ledger: Ledger): State;
 }
 
 const done = (text: string): State => ({ text, sure: 'done' });
@@ -143,9 +145,28 @@ export const STOPS: readonly Stop[] = [
     key: 'suppliers',
     label: 'Suppliers',
     each: false,
-    state: (worked) => {
-      const lines = wantedOf(worked.order()).length;
-      return lines === 0 ? EMPTY : done(`${counted(lines, 'line')} to split; simulated`);
+    state: (worked, { orders }) => {
+      const lines = wantedOf(worked.order(), onOrder(orders)).length;
+      const placed = orders.length > 0 ? `${counted(orders.length, 'order')} placed` : '';
+      if (lines === 0) return placed ? done(placed) : EMPTY;
+      return open([`${counted(lines, 'line')} to order`, placed || 'simulated'].join('; '));
+    },
+  },
+  {
+    key: 'deliveries',
+    label: 'Deliveries',
+    each: false,
+    state: (_, { orders }) => {
+      if (orders.length === 0) return { text: 'nothing ordered yet', sure: 'empty' };
+      const lines = orders.flatMap((order) => order.lines);
+      const toCome = lines.filter((line) => line.toCome > 0).length;
+      const wrong = lines.filter((line) => line.short + line.refused + line.faulty > 0).length;
+      const text = [
+        toCome > 0 ? `${counted(toCome, 'line')} to come` : 'all here',
+        wrong > 0 ? `${wrong} to claim` : '',
+      ];
+      const words = text.filter(Boolean).join(', ');
+      return wrong > 0 ? { text: words, sure: 'fault' } : toCome > 0 ? open(words) : done(words);
     },
   },
   {

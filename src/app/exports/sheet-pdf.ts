@@ -1,0 +1,207 @@
+import PDFDocument from 'pdfkit';
+import { toBytes } from 'pdfkit/output';
+import type { Drawing, Shape, Sheet, Table } from '../../core/order/sheets/sheet.ts';
+import type { UnitSystem } from '../../core/units/quantities.ts';
+import { formatLength } from '../../core/units/quantities.ts';
+import { SHEET_DATE, type PdfFonts } from './peg-sheet-pdf.ts';
+
+const [MARGIN, FOOT, LINE, TEXT] = [36, 48, 17, 10];
+const [INK, SOFT, PALE] = ['#000000', '#444444', '#BBBBBB'];
+/** Highest that a drawing is set, points. */
+const TALLEST = 420;
+/** A drawing's texts, points. */
+const SMALL = 7.5;
+
+/** Sheets print-ready, each begun on a page of its own: A4, or Letter in US customary. The same sheets make the same bytes. */
+export function sheetsPdf(
+  sheets: readonly Sheet[],
+  { units, fonts, title }: { readonly units: UnitSystem; readonly fonts: PdfFonts; readonly title: string },
+): Promise<Uint8Array<ArrayBuffer>> {
+  const doc = new PDFDocument({
+    size: units === 'us' ? 'LETTER' : 'A4',
+    margin: MARGIN,
+    font: fonts.regular,
+    autoFirstPage: false,
+    bufferPages: true,
+    info: {
+      Title: title,
+      Creator: 'Close Rank',
+      Producer: 'Close Rank',
+      CreationDate: SHEET_DATE,
+      ModDate: SHEET_DATE,
+    },
+  });
+  doc.registerFont('text', fonts.regular).registerFont('bold', fonts.bold).registerFont('heading', fonts.heading);
+  const bytes = toBytes(doc);
+  const page = new Page(doc, units);
+  if (sheets.length === 0) page.sheet({ title, intro: 'Nothing of this is planned here.', parts: [] });
+  for (const sheet of sheets) page.sheet(sheet);
+  page.feet(title);
+  doc.end();
+  return bytes as Promise<Uint8Array<ArrayBuffer>>;
+}
+
+/** Sets type and drawings down a page and on to the next. */
+class Page {
+  private y = MARGIN;
+  constructor(
+    private readonly doc: PDFDocument,
+    private readonly units: UnitSystem,
+  ) {}
+
+  private get width(): number {
+    return this.doc.page.width - 2 * MARGIN;
+  }
+  private get left(): number {
+    return this.doc.page.height - FOOT - this.y;
+  }
+  private fresh(): void {
+    this.doc.addPage();
+    this.y = MARGIN;
+  }
+
+  sheet({ title, intro, parts }: Sheet): void {
+    this.fresh();
+    this.paragraph(title, { font: 'heading', size: 19, after: 4 });
+    this.paragraph(intro, { colour: SOFT, after: 8 });
+    for (const part of parts) {
+      if (part.kind === 'table') this.table(part);
+      else if (part.kind === 'drawing') this.drawing(part);
+      else this.paragraph(part.text, { after: 6 });
+    }
+  }
+
+  feet(title: string): void {
+    const { start, count } = this.doc.bufferedPageRange();
+    for (let i = 0; i < count; i++) {
+      this.doc.switchToPage(start + i);
+      this.doc.font('text').fontSize(9).fillColor(SOFT);
+      this.put(`${title}, ${i + 1} of ${count}`, MARGIN, this.doc.page.height - 30, this.width);
+    }
+  }
+
+  /** One line of text, cut to a width: the library's own line breaking starts pages by itself. */
+  private put(text: string, x: number, y: number, width: number, right = false): void {
+    let shown = text;
+    while (shown.length > 1 && this.doc.widthOfString(shown) > width) shown = `${shown.slice(0, -2)}…`;
+    this.doc.text(shown, right ? x + width - this.doc.widthOfString(shown) : x, y, { lineBreak: false });
+  }
+
+  private paragraph(text: string, { font = 'text', size = TEXT, colour = INK, after = 4 } = {}): void {
+    this.doc.font(font).fontSize(size);
+    const height = this.doc.heightOfString(text, { width: this.width, lineGap: 1 });
+    if (height > this.left) this.fresh();
+    this.doc.font(font).fontSize(size).fillColor(colour);
+    this.doc.text(text, MARGIN, this.y, { width: this.width, lineGap: 1 });
+    this.y += height + after;
+  }
+
+  /** Columns as wide as what stands in them asks, shared where it is too much. */
+  private table({ name, head, rows }: Table): void {
+    this.doc.font('bold').fontSize(TEXT);
+    const wanted = head.map((title, c) => {
+      const titleWidth = this.doc.font('bold').widthOfString(title);
+      this.doc.font('text');
+      return Math.max(titleWidth, ...rows.map((row) => this.doc.widthOfString(String(row[c] ?? '')))) + 10;
+    });
+    const sum = wanted.reduce((all, one) => all + one, 0);
+    const widths = wanted.map((one) => (one / sum) * this.width);
+    if (4 * LINE > this.left) this.fresh();
+    this.y += 4;
+    this.paragraph(name, { font: 'heading', size: 12 });
+    const line = (cells: readonly (string | number)[], font: string) => {
+      if (LINE > this.left) {
+        this.fresh();
+        if (font !== 'bold') line(head, 'bold');
+      }
+      this.doc.font(font).fontSize(TEXT).fillColor(INK);
+      let x = MARGIN;
+      cells.forEach((cell, c) => {
+        const text = typeof cell === 'number' && !Number.isInteger(cell) ? cell.toFixed(2) : String(cell);
+        this.put(text, x, this.y, widths[c]! - 8, typeof rows[0]?.[c] === 'number');
+        x += widths[c]!;
+      });
+      this.y += LINE;
+      this.doc
+        .lineWidth(0.5)
+        .strokeColor(PALE)
+        .moveTo(MARGIN, this.y - 4)
+        .lineTo(MARGIN + this.width, this.y - 4)
+        .stroke();
+    };
+    line(head, 'bold');
+    for (const row of rows) line(row, 'text');
+    this.y += 6;
+  }
+
+  private drawing({ caption, width, height, metres, shapes }: Drawing): void {
+    const scale = Math.min(this.width / width, TALLEST / height);
+    if (height * scale + 30 > this.left) this.fresh();
+    const top = this.y;
+    for (const shape of shapes) this.shape(shape, scale, top);
+    this.y = top + height * scale + 8;
+    if (metres !== null) this.scaleBar(scale / metres);
+    this.paragraph(caption, { size: 9, colour: SOFT, after: 8 });
+  }
+
+  /** A bar of a round length, so that the drawing can be measured however it was printed. */
+  private scaleBar(pointsPerMetre: number): void {
+    const unit = this.units === 'us' ? 0.3048 : 1;
+    const round = [1, 2, 5, 10, 20, 50, 100, 200, 500].findLast((n) => n * unit * pointsPerMetre <= 160) ?? 1;
+    const length = round * unit * pointsPerMetre;
+    this.doc
+      .lineWidth(1.5)
+      .strokeColor(INK)
+      .moveTo(MARGIN, this.y)
+      .lineTo(MARGIN + length, this.y)
+      .stroke();
+    this.doc.font('text').fontSize(SMALL).fillColor(INK);
+    this.put(formatLength(round * unit, this.units, { decimals: 0 }), MARGIN + length + 5, this.y - 4, 100);
+    this.y += 10;
+  }
+
+  private shape(shape: Shape, scale: number, top: number): void {
+    const x = (value: number) => MARGIN + value * scale;
+    const y = (value: number) => top + value * scale;
+    const { doc } = this;
+    switch (shape.kind) {
+      case 'line': {
+        const { width, colour, dash } = LOOKS[shape.look];
+        doc.lineWidth(width).strokeColor(colour);
+        if (dash) doc.dash(dash, { space: dash / 2 });
+        shape.points.forEach(([u, v], i) => (i === 0 ? doc.moveTo(x(u), y(v)) : doc.lineTo(x(u), y(v))));
+        doc.stroke();
+        if (dash) doc.undash();
+        return;
+      }
+      case 'dot': {
+        const [u, v] = [x(shape.at[0]), y(shape.at[1])];
+        if (shape.look === 'plant') doc.circle(u, v, 1.2).fill('#2E6B4F');
+        else if (shape.look === 'post') doc.rect(u - 2.5, v - 2.5, 5, 5).fill(INK);
+        else doc.lineWidth(1.5).strokeColor(INK).circle(u, v, 4).stroke();
+        return;
+      }
+      case 'box':
+        doc
+          .lineWidth(0.6)
+          .rect(x(shape.at[0]), y(shape.at[1]), shape.width * scale, shape.height * scale)
+          .fillAndStroke(shape.dark ? '#C9C9C9' : '#EFEFEF', SOFT);
+        return;
+      case 'text': {
+        doc.font('text').fontSize(SMALL).fillColor(INK);
+        const wide = doc.widthOfString(shape.text);
+        doc.text(shape.text, x(shape.at[0]) - (shape.middle ? wide / 2 : 0), y(shape.at[1]) - SMALL / 2, {
+          lineBreak: false,
+        });
+      }
+    }
+  }
+}
+
+const LOOKS = {
+  row: { width: 0.4, colour: PALE, dash: 0 },
+  edge: { width: 1, colour: INK, dash: 0 },
+  fence: { width: 1.4, colour: INK, dash: 6 },
+  pipe: { width: 1, colour: '#3E6E82', dash: 0 },
+  joint: { width: 2, colour: INK, dash: 0 },
+} as const;
