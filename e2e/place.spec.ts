@@ -98,3 +98,16 @@ test('a well, a school and a line of high voltage are drawn on the ground, and p
   await expect(page.locator('[data-rule=water-works]')).toContainText('Roots crack the tank');
   await expect(page.locator('[data-rule=overhead-line]')).toContainText('wants 10 m clear');
 });
+
+test('a pear says which rootstock it stands on; its call and its size follow, and undo', async ({ page }) => {
+  await openDemo(page);
+  await page.goto('/h/tern-hollow/ranks/p7'); // the orchard
+  await page.getByRole('button', { name: /^1 / }).first().click();
+  const rootstock = page.getByRole('combobox', { name: 'Rootstock of run 1' });
+  await rootstock.click();
+  await page.getByText('semi-dwarfing, 3 to 4 m high').click();
+  await expect(page.getByRole('button', { name: 'Undo: rootstock' })).toBeVisible();
+  await expect(page.getByRole('combobox', { name: /^Row call of/ })).toHaveValue(/on semi-dwarfing/);
+  await page.getByRole('button', { name: 'Undo: rootstock' }).click();
+  await expect(page.getByRole('combobox', { name: /^Row call of/ })).not.toHaveValue(/on semi-dwarfing/);
+});

@@ -186,32 +186,7 @@ function dripFrom(
   if (!zones) return null;
   const relief = reliefOf(holding);
   const perPlant = of('water.emitters') * of('water.emitter');
-  let zone = 1;
-  let filled = 0;
-  const lines: DripLine[] = [];
-  for (const { row, r } of planted) {
-    // A row longer than what is left of a zone is parted: the next zone begins within it.
-    let left = row.to - row.from;
-    const whole = slopeLength(row.line!.points, relief);
-    while (left > 0) {
-      if (filled === zones.plantsPerZone) {
-        zone++;
-        filled = 0;
-      }
-      const plants = Math.min(left, zones.plantsPerZone - filled);
-      const length = (whole * plants) / (row.to - row.from);
-      const { headM } = headLoss({
-        L: length / arms,
-        flowLh: (plants / arms) * perPlant,
-        d: PIPE.lateral,
-        C: PIPE.smooth,
-        outlets: Math.max(1, Math.round(plants / arms)),
-      });
-      lines.push({ row: r, zone, length, plants, head: headM });
-      filled += plants;
-      left -= plants;
-    }
-  }
+  const lines = linesFrom(planted, arms, { perZone: zones.plantsPerZone, perPlant, relief });
   const offsets = planted.map(({ row: { offset } }) => offset);
   const across = Math.max(...offsets) - Math.min(...offsets); // on from row to row
   const header = slopeLength([tap.at, start], relief) + across;
@@ -226,6 +201,41 @@ function dripFrom(
     head: Math.max(...lines.map(({ head }) => head)),
     speed: headLoss({ L: header, flowLh: zones.zoneLh, d: PIPE.header, C: PIPE.smooth, outlets: 1 }).velocity,
   };
+}
+
+/** Lines along the rows, zone after zone; `arms` ways in which each runs from where it is fed. */
+function linesFrom(
+  planted: readonly { readonly row: Layout['stand']['rows'][number]; readonly r: number }[],
+  arms: number,
+  { perZone, perPlant, relief }: { perZone: number; perPlant: number; relief: ReturnType<typeof reliefOf> },
+): DripLine[] {
+  let zone = 1;
+  let filled = 0;
+  const lines: DripLine[] = [];
+  for (const { row, r } of planted) {
+    // A row longer than what is left of a zone is parted: the next zone begins within it.
+    let left = row.to - row.from;
+    const whole = slopeLength(row.line!.points, relief);
+    while (left > 0) {
+      if (filled === perZone) {
+        zone++;
+        filled = 0;
+      }
+      const plants = Math.min(left, perZone - filled);
+      const length = (whole * plants) / (row.to - row.from);
+      const { headM } = headLoss({
+        L: length / arms,
+        flowLh: (plants / arms) * perPlant,
+        d: PIPE.lateral,
+        C: PIPE.smooth,
+        outlets: Math.max(1, Math.round(plants / arms)),
+      });
+      lines.push({ row: r, zone, length, plants, head: headM });
+      filled += plants;
+      left -= plants;
+    }
+  }
+  return lines;
 }
 
 interface Ways {
