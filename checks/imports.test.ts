@@ -12,6 +12,7 @@ const STAGES = [
   'geometry',
   'units',
   'holding',
+  'record',
   'place',
   'species',
   'ground',

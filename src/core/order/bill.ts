@@ -2,7 +2,7 @@ import type { Holding } from '../holding/schema.ts';
 import type { Laid } from '../ranks/laid.ts';
 import { phaseOf, phasesOf } from '../ranks/phases.ts';
 import type { Species } from '../holding/species-schema.ts';
-import { quantities } from './quantities.ts';
+import { kindKey, quantities } from './quantities.ts';
 
 /** One line of the bill: what one planting wants in one phase, and why. Plants by species and stock, pieces by price key. */
 export interface BillLine {
@@ -25,13 +25,13 @@ export function bill(holding: Holding, all: readonly Laid[]): BillLine[] {
       const { plantLines, kit } = quantities(planting, phaseOf(layout, later), holding);
       const of = { planting: planting.id, phase: later };
       return [
-        ...plantLines.map(({ species, stock, count, order, losses }) => ({
+        ...plantLines.map((line) => ({
           ...of,
-          key: `${species.id}|${stock}`,
-          species,
-          wanted: count,
-          count: order,
-          why: `${count} places; ${losses} expected to die in the first year`,
+          key: kindKey(line),
+          species: line.species,
+          wanted: line.count,
+          count: line.order,
+          why: `${line.count} places; ${line.losses} expected to die in the first year`,
         })),
         ...kit.map(({ key, wanted, count, why }) => ({ ...of, key, species: null, wanted, count, why })),
       ];

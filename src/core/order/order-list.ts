@@ -63,8 +63,8 @@ export interface OrderRow {
 /** The order as printed rows: plants first, then materials. */
 export function orderRows({ plants, kit, kits }: OrderList, units: UnitSystem): OrderRow[] {
   return [
-    ...plants.map(({ species, stock, count, losses, order, here, packs, quantity, cents }) => ({
-      item: capital(species.common),
+    ...plants.map(({ species, stock, variety, count, losses, order, here, packs, quantity, cents }) => ({
+      item: `${capital(species.common)}${variety ? `, ${variety}` : ''}`,
       botanical: species.botanical,
       stock: inUnits(`${stockOf(stock).name}, ${stockOf(stock).size}`, units),
       onPlan: count,

@@ -3,7 +3,7 @@ import type { Happened } from '../record/events.ts';
 import type { PlacedOrder } from '../record/orders.ts';
 import type { Split } from './basket.ts';
 import { choosePacks } from './packs.ts';
-import type { Wanted } from './suppliers.ts';
+import { offersOf, type Wanted } from './suppliers.ts';
 
 /** What one supplier is ordered from in a split: lines in whole packs, its delivery; null where it supplies nothing. */
 export function orderFrom(
@@ -12,9 +12,10 @@ export function orderFrom(
   { split, wanted }: { readonly split: Split; readonly wanted: readonly Wanted[] },
   as: { readonly on: string; readonly phase: number | null; readonly currency: string; name(key: string): string },
 ): Extract<Happened, { kind: 'ordered' }> | null {
-  const { id, name, offers } = suppliers[at]!;
+  const { id, name } = suppliers[at]!;
+  const offers = offersOf(suppliers[at]!);
   const lines = wanted.flatMap(({ key, need }, i) => {
-    const offer = split.from[i] === at ? offers.find((one) => one.key === key) : undefined;
+    const offer = split.from[i] === at ? offers(key) : undefined;
     if (!offer) return [];
     const { quantity, cost } = choosePacks(need, offer.packs);
     return [{ key, name: as.name(key), need, quantity, cents: cost }];

@@ -3,6 +3,7 @@ import type { Holding, Planting } from '../holding/schema.ts';
 import { settingOf } from '../holding/settings.ts';
 import type { Layout } from '../ranks/lay-out.ts';
 import type { Stand } from '../ranks/stand.ts';
+import { rootstockOf } from '../species/rootstocks.ts';
 import { stockOf } from '../species/stock.ts';
 import { roundHalfUp } from '../units/rounding.ts';
 import { choosePacks } from './packs.ts';
@@ -14,10 +15,12 @@ import { addKit, type KitLine } from './kit.ts';
 import { finalOrder, leastOrder, survivalOf } from './survival.ts';
 import { weedKit } from './weeds/weed-kit.ts';
 
-/** Plants of one species and stock. */
+/** Plants of one species as it grows on its rootstock, of one variety and stock. */
 export interface Kind {
   readonly species: Species;
   readonly stock: string;
+  /** Absent where nobody said. */
+  readonly variety?: string;
   readonly count: number;
 }
 
@@ -50,29 +53,37 @@ export type Rates = Pick<
   'settings' | 'prices' | 'animals' | 'features' | 'terrain' | 'kits' | 'climate' | 'units' | 'place'
 >;
 
-/** Plants of a stand by species and stock, most first. */
+/** What a kind is bought by: 'species|stock', and behind it its variety and rootstock where those are said. */
+export function kindKey({ species, stock, variety }: Omit<Kind, 'count'>): string {
+  const on = rootstockOf(species);
+  const told = [variety, on && `on ${on}`].filter(Boolean).join(', ');
+  return told ? `${baseKey({ species, stock })}|${told}` : baseKey({ species, stock });
+}
+const baseKey = ({ species, stock }: Pick<Kind, 'species' | 'stock'>): string => `${species.id}|${stock}`;
+
+const mostFirst = (kinds: readonly Kind[]): Kind[] =>
+  kinds.toSorted((a, b) => b.count - a.count || kindKey(a).localeCompare(kindKey(b), 'en'));
+
+/** Plants of a stand by species, variety, rootstock and stock, most first. */
 export function kindsOf(stand: Stand): Kind[] {
-  const counts = new Uint32Array(stand.kinds.length * stand.stockIds.length);
-  const stocks = stand.stockIds.length;
-  for (let i = 0; i < stand.count; i++) counts[stand.species[i]! * stocks + stand.stock[i]!]!++;
-  const kinds: Kind[] = [];
-  counts.forEach((count, k) => {
-    if (count > 0)
-      kinds.push({ species: stand.kinds[Math.floor(k / stocks)]!, stock: stand.stockIds[k % stocks]!, count });
-  });
-  return kinds.sort((a, b) => b.count - a.count || a.species.id.localeCompare(b.species.id, 'en'));
+  const counts = new Uint32Array(stand.lots.length);
+  for (let i = 0; i < stand.count; i++) counts[stand.lot[i]!]!++;
+  return addKinds([
+    stand.lots.flatMap(({ species, stock, variety }, lot): Kind[] =>
+      counts[lot]! > 0 ? [{ species, stock, ...(variety && { variety }), count: counts[lot]! }] : [],
+    ),
+  ]);
 }
 
-/** Plants in hand by {@link keyOf}. */
+/** Plants in hand by species and stock: of which variety nobody said. */
 export type InHand = ReadonlyMap<string, number>;
-const keyOf = ({ species, stock }: Pick<Kind, 'species' | 'stock'>): string => `${species.id}|${stock}`;
 
 /** What lies in the shed, less what `earlier` lines take of it. */
 export function leftInHand({ inHand }: Pick<Holding, 'inHand'>, earlier: readonly PlantLine[]): InHand {
   const left = new Map<string, number>();
   for (const { species, stock, size, bundles } of inHand)
     left.set(`${species}|${stock}`, (left.get(`${species}|${stock}`) ?? 0) + size * bundles);
-  for (const line of earlier) left.set(keyOf(line), (left.get(keyOf(line)) ?? 0) - line.here);
+  for (const line of earlier) left.set(baseKey(line), (left.get(baseKey(line)) ?? 0) - line.here);
   return left;
 }
 
@@ -80,10 +91,10 @@ export function leftInHand({ inHand }: Pick<Holding, 'inHand'>, earlier: readonl
 export function addKinds(all: readonly (readonly Kind[])[]): Kind[] {
   const sums = new Map<string, Kind>();
   for (const kind of all.flat()) {
-    const key = keyOf(kind);
+    const key = kindKey(kind);
     sums.set(key, { ...kind, count: kind.count + (sums.get(key)?.count ?? 0) });
   }
-  return [...sums.values()].sort((a, b) => b.count - a.count || a.species.id.localeCompare(b.species.id, 'en'));
+  return mostFirst([...sums.values()]);
 }
 
 /** What to order for these plants: enough that the wanted number lives, in the cheapest packs. */
@@ -95,6 +106,7 @@ export function plantLines(
   const prob = settingOf(holding, 'order.prob');
   const rho = settingOf(holding, 'order.rho');
   const cull = settingOf(holding, 'order.cull');
+  const left = new Map(inHand);
   return kinds.map((kind) => {
     const stock = stockOf(kind.stock);
     const survival = survivalOf(kind.species, kind.stock);
@@ -102,7 +114,8 @@ export function plantLines(
     const least = leastOrder({ need: kind.count, survival, prob, rho }) ?? Math.ceil(kind.count / survival);
     const order = finalOrder(kind.count, least - kind.count, cull);
     const packs = stock.packs.map(({ size }) => ({ size, price: priceOf(holding, stockPriceKey(stock.id, size)) }));
-    const here = Math.min(order, inHand.get(keyOf(kind)) ?? 0);
+    const here = Math.min(order, left.get(baseKey(kind)) ?? 0);
+    left.set(baseKey(kind), (left.get(baseKey(kind)) ?? 0) - here);
     const { quantity, cost, counts } = choosePacks(order - here, packs);
     return {
       ...kind,

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { row, sample } from '../../../checks/sample.ts';
+import { row, sample, type SampleRow } from '../../../checks/sample.ts';
 import { layHolding } from '../ranks/laid.ts';
 import type { Holding } from '../holding/schema.ts';
 import { orderList } from './order-list.ts';
@@ -74,5 +74,27 @@ describe(basketOf, () => {
     expect(basketOf(wantedOf(two), whole).one!.from).toEqual([2, 2]);
     expect(basketOf(wantedOf(two), whole).few!.from).toEqual([2, 2]);
     expect(basketOf(wantedOf(two), whole).least!.from).not.toContain(2);
+  });
+  it('varieties and rootstocks are lines of their own, had from one who lists the kind; what is in hand is used once', () => {
+    const tree = (variety: string, on: string): SampleRow['species'][number] => [1, 'Malus domestica', '', variety, on];
+    const species = [tree('early', 'dwarfing'), tree('late', 'dwarfing'), tree('', '')];
+    const holding = sample({ length: 40, rows: [row({ spacing: 4, stock: 'feathered', species })] });
+    const keys = (from: Holding) => wantedOf(orderOf(from)).map(({ key }) => key);
+    expect(keys(holding).sort()).toEqual([
+      'malus-domestica|feathered',
+      'malus-domestica|feathered|early, on dwarfing',
+      'malus-domestica|feathered|late, on dwarfing',
+    ]);
+    const any = { key: 'malus-domestica|feathered', packs: [{ size: 1, price: 900 }], left: null };
+    const early = { ...any, key: 'malus-domestica|feathered|early, on dwarfing', packs: [{ size: 1, price: 500 }] };
+    const wanted = wantedOf(orderOf(holding));
+    expect(basketOf(wanted, [seller('a', [any])]).missing).toEqual([]);
+    const [bid] = bidsOf(wanted, [seller('a', [any, early])]);
+    expect(bid!.costs[wanted.findIndex(({ key }) => key === early.key)]).toBe(
+      500 * wanted.find(({ key }) => key === early.key)!.need,
+    );
+    const bundle = { id: 'b', species: 'malus-domestica', stock: 'feathered', size: 5, bundles: 1 };
+    const need = (from: Holding) => wantedOf(orderOf(from)).reduce((sum, line) => sum + line.need, 0);
+    expect(need({ ...holding, inHand: [bundle] as Holding['inHand'] })).toBe(need(holding) - 5);
   });
 });

@@ -3,6 +3,7 @@ import { WhereSchema } from '../ground/standins.ts';
 import { SupplierSchema, type Supplier } from '../holding/supplier-schema.ts';
 import { fewestSuppliers, leastSplit, type Bidder, type Split } from './basket.ts';
 import type { OrderList } from './order-list.ts';
+import { kindKey } from './quantities.ts';
 import { choosePacks } from './packs.ts';
 
 /** What the made-up suppliers are asked: where, when, and for which things. */
@@ -22,23 +23,30 @@ export interface Wanted {
 /** What of an order is still to be bought, after what is here and what is on order already; makers' sets come from their maker. */
 export const wantedOf = ({ plants, kit }: OrderList, ordered: ReadonlyMap<string, number> = new Map()): Wanted[] =>
   [
-    ...plants.map(({ species, stock, order, here }) => ({ key: `${species.id}|${stock}`, need: order - here })),
+    ...plants.map((line) => ({ key: kindKey(line), need: line.order - line.here })),
     ...kit.filter(({ key }) => !key.startsWith('kit.')).map(({ key, count, here }) => ({ key, need: count - here })),
   ]
     .map(({ key, need }) => ({ key, need: need - (ordered.get(key) ?? 0) }))
     .filter(({ need }) => need > 0);
 
+/** What a supplier offers of each thing: a variety or rootstock that it does not list by itself as any of its kind. */
+export function offersOf({ offers }: Supplier): (key: string) => Supplier['offers'][number] | undefined {
+  const byKey = new Map(offers.map((offer) => [offer.key, offer]));
+  return (key) => byKey.get(key) ?? byKey.get(key.split('|').slice(0, 2).join('|'));
+}
+
 /** What each supplier asks for each line: in its cheapest packs, nothing where it has none or too few left. */
 export const bidsOf = (wanted: readonly Wanted[], suppliers: readonly Supplier[]): Bidder[] =>
-  suppliers.map(({ id, delivery, freeFrom, least, offers }) => {
-    const byKey = new Map(offers.map((offer) => [offer.key, offer]));
+  suppliers.map((supplier) => {
+    const { id, delivery, freeFrom, least } = supplier;
+    const offers = offersOf(supplier);
     return {
       id,
       delivery,
       freeFrom,
       least,
       costs: wanted.map(({ key, need }) => {
-        const offer = byKey.get(key);
+        const offer = offers(key);
         if (!offer) return null;
         const { quantity, cost } = choosePacks(need, offer.packs);
         return offer.left !== null && quantity > offer.left ? null : cost;

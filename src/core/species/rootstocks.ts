@@ -18,6 +18,10 @@ export const rootstocks: Readonly<Record<string, readonly Rootstock[]>> = z
   .parse(rootstockData);
 
 const grafted = new WeakMap<Species, Map<string, Species>>();
+const standsOn = new WeakMap<Species, string>();
+
+/** The class of rootstock that a species, as {@link onRootstock} gave it, grows on; undefined for none. */
+export const rootstockOf = (species: Species): string | undefined => standsOn.get(species);
 
 /**
  * A species as it grows on a class of rootstock: of that size, its height at 20 years no longer known. The species itself
@@ -33,6 +37,7 @@ export function onRootstock(species: Species, id: string | undefined): Species {
     const { at20: _, ...rest } = species;
     made = { ...rest, common: `${species.common} on ${stock.id} rootstock`, height: stock.height, width: stock.width };
     byStock.set(stock.id, made);
+    standsOn.set(made, stock.id);
   }
   return made;
 }

@@ -6,7 +6,7 @@ import { formatCount, formatMoney, inUnits } from '../../units/quantities.ts';
 import { capital } from '../../units/text.ts';
 import { kitName } from '../order-list.ts';
 import { choosePacks } from '../packs.ts';
-import { basketOf, type Wanted } from '../suppliers.ts';
+import { basketOf, offersOf, type Wanted } from '../suppliers.ts';
 import type { Sheet } from './sheet.ts';
 
 /** What a wanted thing is: its name, its botanical name, its stock and size. */
@@ -14,11 +14,15 @@ export function wantedName(
   key: string,
   holding: Pick<Holding, 'units' | 'kits' | 'species'>,
 ): [string, string, string] {
-  const [id, stock] = key.split('|');
+  const [id, stock, told] = key.split('|');
   if (stock === undefined) return [kitName(key, holding.units, holding.kits), '', ''];
   const species = bookOf(holding).of(id!);
   const { name, size } = stockOf(stock);
-  return [capital(species.common), species.botanical, inUnits(`${name}, ${size}`, holding.units)];
+  return [
+    `${capital(species.common)}${told ? `, ${told}` : ''}`,
+    species.botanical,
+    inUnits(`${name}, ${size}`, holding.units),
+  ];
 }
 
 /** The order parted between suppliers at the least cost, a sheet for each; what nobody has, or nobody was asked for, on the last. */
@@ -28,6 +32,7 @@ export function supplierSheets(wanted: readonly Wanted[], suppliers: readonly Su
   const sheets = suppliers.flatMap((supplier, s): Sheet[] => {
     const lines = wanted.filter((_, i) => least?.from[i] === s);
     if (lines.length === 0) return [];
+    const offers = offersOf(supplier);
     const [goods, carriage] = [least!.sums[s]!, least!.deliveries[s]!];
     return [
       {
@@ -39,7 +44,7 @@ export function supplierSheets(wanted: readonly Wanted[], suppliers: readonly Su
             name: supplier.name,
             head: ['Item', 'Botanical', 'Stock', 'Wanted', 'Packs', 'Quantity', `Cost, ${holding.currency}`],
             rows: lines.map(({ key, need }) => {
-              const { packs } = supplier.offers.find((offer) => offer.key === key)!;
+              const { packs } = offers(key)!;
               const { quantity, cost, counts } = choosePacks(need, packs);
               const inPacks = counts.flatMap((n, p) => (n > 0 ? [`${n} × ${packs[p]!.size}`] : [])).join(' + ');
               return [...wantedName(key, holding), need, inPacks, quantity, cost / 100];
