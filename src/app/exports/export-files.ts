@@ -5,6 +5,7 @@ import { orderListXlsx } from '../../core/files/xlsx.ts';
 import { sheetsCsv, sheetsXlsx } from '../../core/files/sheet-files.ts';
 import { cuttingSheet } from '../../core/order/sheets/cutting-sheet.ts';
 import { dripSheet } from '../../core/order/sheets/drip-sheet.ts';
+import { packingSheet } from '../../core/order/sheets/packing-sheet.ts';
 import { fenceSheet } from '../../core/order/sheets/fence-sheet.ts';
 import type { Sheet } from '../../core/order/sheets/sheet.ts';
 import { priceRequest, supplierSheets } from '../../core/order/sheets/supplier-sheets.ts';
@@ -30,6 +31,8 @@ export const EXPORT_NAMES = [
   'price-request.pdf',
   'price-request.csv',
   'price-request.xlsx',
+  'packing-list.pdf',
+  'packing-list.xlsx',
   'cutting-plan.pdf',
   'fence-plan.pdf',
   'drip-plan.pdf',
@@ -96,6 +99,12 @@ export async function exportFile(
     case 'price-request.csv':
     case 'price-request.xlsx':
       return asFile(name, [priceRequest(wantedOf(list(), ordered), holding)]);
+    case 'packing-list.pdf':
+    case 'packing-list.xlsx':
+      return asFile(
+        name,
+        [packingSheet(all, holding)].filter((sheet) => sheet !== null),
+      );
     case 'cutting-plan.pdf':
       return asFile(name, planSheets(cuttingSheet));
     case 'fence-plan.pdf':
@@ -110,6 +119,7 @@ export async function exportFile(
 const TITLES: Readonly<Partial<Record<ExportName, string>>> = {
   'order-by-supplier.pdf': 'Order by supplier',
   'price-request.pdf': 'Request for a price',
+  'packing-list.pdf': 'Packing list',
   'cutting-plan.pdf': 'Cutting plan',
   'fence-plan.pdf': 'Fence plan',
   'drip-plan.pdf': 'Drip plan',

@@ -105,23 +105,38 @@ class Page {
       return Math.max(titleWidth, ...rows.map((row) => this.doc.widthOfString(String(row[c] ?? '')))) + 10;
     });
     const sum = wanted.reduce((all, one) => all + one, 0);
-    const widths = wanted.map((one) => (one / sum) * this.width);
+    // What is short stays whole; what is long shares the rest.
+    const short = wanted.map((one) => (one <= this.width / head.length ? one : 0));
+    const kept = short.reduce((all, one) => all + one, 0);
+    const widths = wanted.map((one, c) =>
+      sum <= this.width ? (one / sum) * this.width : short[c]! || (one / (sum - kept)) * (this.width - kept),
+    );
     if (4 * LINE > this.left) this.fresh();
     this.y += 4;
     this.paragraph(name, { font: 'heading', size: 12 });
     const line = (cells: readonly (string | number)[], font: string) => {
-      if (LINE > this.left) {
+      this.doc.font(font).fontSize(TEXT);
+      // Cells that are words run over several lines; none is cut.
+      const height = Math.max(
+        LINE,
+        ...cells.map((cell, c) =>
+          typeof cell === 'number' ? 0 : this.doc.heightOfString(cell, { width: widths[c]! - 8 }) + LINE - TEXT - 2,
+        ),
+      );
+      if (height > this.left) {
         this.fresh();
         if (font !== 'bold') line(head, 'bold');
       }
       this.doc.font(font).fontSize(TEXT).fillColor(INK);
       let x = MARGIN;
       cells.forEach((cell, c) => {
+        const right = typeof rows[0]?.[c] === 'number';
         const text = typeof cell === 'number' && !Number.isInteger(cell) ? cell.toFixed(2) : String(cell);
-        this.put(text, x, this.y, widths[c]! - 8, typeof rows[0]?.[c] === 'number');
+        if (right) this.put(text, x, this.y, widths[c]! - 8, true);
+        else this.doc.text(text, x, this.y, { width: widths[c]! - 8 });
         x += widths[c]!;
       });
-      this.y += LINE;
+      this.y += height;
       this.doc
         .lineWidth(0.5)
         .strokeColor(PALE)

@@ -1,5 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import type { PlacedOrder } from '../record/orders.ts';
+import { moneyParts, type Parting } from './money-parts.ts';
 import { row, sample } from '../../../checks/sample.ts';
 import { billOf } from '../files/bill-report.ts';
 import { take } from '../holding/command.ts';
@@ -294,6 +296,32 @@ describe('money', () => {
     expect(moneyOf(free).labour).toBe(0);
     expect(moneyOf(free).hours).toBe(moneyOf(holding).hours);
     expect(moneyOf(holding).labour).toBe(Math.floor(moneyOf(holding).hours * 3000 + 0.5));
+  });
+  it('work that is hired is paid at a contractor’s hour, taxed, and the rest stays one’s own', () => {
+    const holding = withGrants();
+    const own = moneyOf(holding);
+    const half = moneyOf({ ...holding, settings: { 'money.hired': 0.5, 'money.tax': 0.2 } });
+    expect(half.hours).toBe(own.hours);
+    expect(half.labour).toBe(Math.floor((own.hours / 2) * 3000 + 0.5));
+    expect(half.contractor).toBe(Math.round((own.hours / 2) * 4500));
+    expect(half.tax).toBe(Math.floor(0.2 * (half.materials + half.contractor) + 0.5));
+    expect(half.gross).toBe(half.materials + half.labour + half.contractor + half.contingency + half.tax);
+  });
+  it('parts of the cost of one planting are each the whole: by kind, by phase, by supplier; by row without its spares', () => {
+    const holding = withGrants();
+    const all = layHolding(holding);
+    const { cents } = quantities(all[0]!.planting, all[0]!.layout, holding);
+    const { order } = orderOf(holding);
+    const sum = (by: Parting, orders: readonly PlacedOrder[] = []) =>
+      moneyParts(by, all, order, orders, holding).reduce((total, part) => total + part.cents, 0);
+    expect([sum('kind'), sum('phase'), sum('supplier')]).toEqual([cents, cents, cents]);
+    expect(sum('row')).toBeLessThan(cents);
+    expect(sum('row')).toBeGreaterThan(cents * 0.6);
+    const placed = [{ supplier: 'A', cents: 1000, currency: holding.currency, lines: [] }] as unknown as PlacedOrder[];
+    expect(moneyParts('supplier', all, order, placed, holding)).toEqual([
+      { label: 'A', cents: 1000 },
+      { label: 'Not ordered yet, by the price table', cents: cents - 1000 },
+    ]);
   });
   it('hours are those of holes, weeds, guards and water, the guards’ taking off in its year', () => {
     const holding = withGrants();

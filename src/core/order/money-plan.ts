@@ -84,6 +84,8 @@ export interface MoneyPlan {
   readonly materials: number;
   readonly hours: number;
   readonly labour: number;
+  /** Work that is hired. */
+  readonly contractor: number;
   readonly contingency: number;
   readonly tax: number;
   readonly gross: number;
@@ -103,16 +105,19 @@ export function moneyPlan(
   holding: Holding,
 ): MoneyPlan {
   const rate = settingOf(holding, 'money.own') > 0 ? priceOf(holding, 'hour') : 0;
+  const hired = settingOf(holding, 'money.hired');
+  const hiredRate = priceOf(holding, 'hour.hired');
+  const mixed = (1 - hired) * rate + hired * hiredRate;
   const worked = all.map((laid) => plantingHours(laid, holding));
-  const plantings = all.map((laid, i) => moneyOf(laid, sums[i]!, worked[i]!.years[0] ?? 0, rate));
+  const plantings = all.map((laid, i) => moneyOf(laid, sums[i]!, worked[i]!.years[0] ?? 0, mixed));
   const hours = plantings.reduce((sum, one) => sum + one.hours, 0);
   const metres = plantings.reduce((sum, one) => sum + one.metres, 0);
   const trees = plantings.reduce((sum, one) => sum + one.plants, 0);
   const plain = {
     materials: order.cents,
-    labourHours: hours,
+    labourHours: hours * (1 - hired),
     labourRate: rate,
-    contractor: 0,
+    contractor: Math.round(hours * hired * hiredRate),
     contingencyPct: settingOf(holding, 'money.contingency') * 100,
     taxPct: settingOf(holding, 'money.tax') * 100,
     metres,
@@ -131,6 +136,7 @@ export function moneyPlan(
     materials: order.cents,
     hours,
     labour,
+    contractor: plain.contractor,
     contingency,
     tax,
     gross,
@@ -141,7 +147,7 @@ export function moneyPlan(
       trees > 0
         ? costPerSurvivor({
             net: left,
-            aftercarePerYear: care.length > 0 ? (care.reduce((sum, hour) => sum + hour, 0) / care.length) * rate : 0,
+            aftercarePerYear: care.length > 0 ? (care.reduce((sum, hour) => sum + hour, 0) / care.length) * mixed : 0,
             years: 5,
             beatUp: 0,
             positions: trees,

@@ -1,3 +1,5 @@
+import { z } from 'zod';
+import schoolData from './fill-schools.json' with { type: 'json' };
 import type { Holding } from '../holding/schema.ts';
 import { settingOf } from '../holding/settings.ts';
 import { stockOf, stocks } from '../species/stock.ts';
@@ -5,6 +7,11 @@ import { sizeAt } from '../years/growth.ts';
 import { sizeYears } from './money.ts';
 import type { PlantLine } from './quantities.ts';
 import { chanceOfAtLeast, chainedSurvival, sparesFor, survivalOf } from './survival.ts';
+
+/** Schools of making sure that the places are filled, by the chance that enough live. */
+export const fillSchools = z
+  .array(z.object({ key: z.string(), label: z.string(), prob: z.number().min(0).max(1), why: z.string() }))
+  .parse(schoolData.schools);
 
 /** The three numbers of one line of plants, kept apart, and the chance that they are enough. */
 export interface PlantNumbers {

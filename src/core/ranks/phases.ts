@@ -9,9 +9,14 @@ export function phasesOf({ rows }: Pick<Stand, 'rows'>): { later: number; plants
 }
 
 /** The part of a layout that is planted in one phase; all phases together are the whole. */
-export function phaseOf(layout: Layout, later: number): Layout {
+export const phaseOf = (layout: Layout, later: number): Layout => partOf(layout, ({ row }) => row.later === later);
+
+/** One laid row of a layout by itself. */
+export const rowOf = (layout: Layout, index: number): Layout => partOf(layout, (_, r) => r === index);
+
+function partOf(layout: Layout, holds: (row: Stand['rows'][number], index: number) => boolean): Layout {
   const { stand } = layout;
-  const mine = stand.rows.filter(({ row }) => row.later === later);
+  const mine = stand.rows.filter(holds);
   const indices = mine.flatMap(({ from, to }) => Array.from({ length: to - from }, (_, i) => from + i));
   const take = <T extends Float64Array | Uint32Array | Uint16Array | Uint8Array>(column: T): T =>
     (column.constructor as unknown as { from(values: Iterable<number>): T }).from(indices.map((i) => column[i]!));

@@ -3,6 +3,7 @@ import { wayFor } from '../../../core/holding/means-schema.ts';
 import { levelled } from '../../../core/order/sheets/levelled.ts';
 import { protectedParts } from '../../../core/order/protection/guard-kit.ts';
 import { weedMethod } from '../../../core/order/weeds/methods.ts';
+import { mowPlan } from '../../../core/order/weeds/mow-plan.ts';
 import { stretchesOf } from '../../../core/order/weeds/stretches.ts';
 import { cleanWidth } from '../../../core/order/weeds/weed-kit.ts';
 import type { DripPlan } from '../../../core/order/water-plan.ts';
@@ -57,6 +58,12 @@ export function GroundPlan({
         role="img"
         aria-label={`${planting.name} from above, ${formatLength(layout.baseline?.line.length ?? 0, holding.units)} long`}
       >
+        {show === 'weeds' &&
+          mowPlan(planting, layout, holding)
+            .lanes.filter(({ passes }) => passes)
+            .map(({ line, clear }, i) => (
+              <path key={i} d={path(line)} className="cover-strip is-lane" style={{ strokeWidth: clear * scale }} />
+            ))}
         {show === 'weeds' && <Covers laid={{ planting, layout }} at={at} path={path} scale={scale} />}
         {drip?.lines.map(({ row, zone }, i) => {
           const { line } = stand.rows[row]!;

@@ -1,4 +1,6 @@
-import { useState } from 'react';
+import { Button } from 'antd';
+import { useMemo, useState } from 'react';
+import { packingSheet } from '../../../core/order/sheets/packing-sheet.ts';
 import { orderRows } from '../../../core/order/order-list.ts';
 import { formatMoney } from '../../../core/units/quantities.ts';
 import { ExportButtons } from '../../parts/ExportButtons.tsx';
@@ -33,6 +35,8 @@ export function ListStop() {
             items={[
               { name: 'order-list.xlsx', label: 'Spreadsheet' },
               { name: 'order-list.csv', label: 'CSV' },
+              { name: 'packing-list.pdf', label: 'Packing list by row, PDF' },
+              { name: 'packing-list.xlsx', label: 'XLSX' },
             ]}
           />
         </div>
@@ -41,10 +45,57 @@ export function ListStop() {
           All plantings together, so that packs are shared. Ordered so that enough live; the rest are spares for gaps.
         </p>
         <OrderTable rows={rows} cents={list.cents} money={money} />
+        <PackedByRow />
       </main>
       <Panel label="Prices">
         <Prices used={used} />
       </Panel>
     </>
+  );
+}
+
+/** What goes on the trailer, row by row in the order in which they are walked. */
+function PackedByRow() {
+  const { all, holding } = useWorked();
+  const [open, setOpen] = useState(false);
+  const sheet = useMemo(() => (open ? packingSheet(all, holding) : null), [open, all, holding]);
+  return (
+    <section aria-label="Packed by row">
+      <h2>
+        <Button size="small" aria-expanded={open} onClick={() => setOpen(!open)}>
+          {open ? 'Close the packing list' : 'Pack by row, for the trailer'}
+        </Button>
+      </h2>
+      {sheet && <p className="soft">{sheet.intro}</p>}
+      {sheet?.parts.map(
+        (part) =>
+          part.kind === 'table' && (
+            <table key={part.name} className="facts">
+              <caption>{part.name}</caption>
+              <thead>
+                <tr>
+                  {part.head.map((head) => (
+                    <th key={head} scope="col">
+                      {head}
+                    </th>
+                  ))}
+                </tr>
+              </thead>
+              <tbody>
+                {part.rows.map(([row, ...cells]) => (
+                  <tr key={row}>
+                    <th scope="row">{row}</th>
+                    {cells.map((cell, c) => (
+                      <td key={part.head[c + 1]} className="words">
+                        {cell}
+                      </td>
+                    ))}
+                  </tr>
+                ))}
+              </tbody>
+            </table>
+          ),
+      )}
+    </section>
   );
 }

@@ -1,9 +1,10 @@
-import { Button, Input } from 'antd';
-import { useMemo } from 'react';
+import { Button, Input, Segmented } from 'antd';
+import { useMemo, useState } from 'react';
 import { dropListed, putListed } from '../../../core/holding/means-commands.ts';
 import type { Grant } from '../../../core/holding/schema.ts';
 import { setSetting } from '../../../core/holding/ground-commands.ts';
 import { settingOf } from '../../../core/holding/settings.ts';
+import { moneyParts, PARTINGS, type Parting } from '../../../core/order/money-parts.ts';
 import { moneyPlan } from '../../../core/order/money-plan.ts';
 import { formatCount, formatLength, formatMoney, toMetres } from '../../../core/units/quantities.ts';
 import { NameField } from '../../parts/NameField.tsx';
@@ -12,6 +13,7 @@ import { Panel } from '../../parts/Panel.tsx';
 import { Toggle } from '../../parts/Toggle.tsx';
 import { SettingField } from '../../parts/SettingField.tsx';
 import { useShown, useWorked } from '../../store/derived.ts';
+import { useLedger } from '../../store/record.ts';
 import { newId } from '../../store/ids.ts';
 import { run } from '../../store/session.ts';
 
@@ -73,6 +75,7 @@ export function MoneyStop() {
           <tbody>
             <Line label="Plants and materials, packs shared" value={money(plan.materials)} />
             <Line label={`Work, ${formatCount(Math.round(plan.hours))} hours`} value={money(plan.labour)} />
+            {plan.contractor > 0 && <Line label="Of those hours, hired" value={money(plan.contractor)} />}
             <Line label="Contingency" value={money(plan.contingency)} />
             <Line label="Tax" value={money(plan.tax)} />
             <Line label="Cost" value={money(plan.gross)} strong />
@@ -95,9 +98,48 @@ export function MoneyStop() {
             {plan.care.map((hours) => formatCount(Math.round(hours))).join(', ')} hours in the years after.
           </p>
         )}
+        <Parts />
         <Grants />
       </main>
       <MoneyPanel metres={plan.plantings.reduce((sum, { metres }) => sum + metres, 0)} />
+    </>
+  );
+}
+
+const PARTING_WORDS: Readonly<Record<Parting, string>> = {
+  kind: 'by kind',
+  phase: 'by phase',
+  row: 'by row',
+  supplier: 'by supplier',
+};
+
+/** The cost of plants and materials parted in several ways. */
+function Parts() {
+  const worked = useWorked();
+  const { holding, all } = worked;
+  const { orders } = useLedger();
+  const [by, setBy] = useState<Parting>('kind');
+  const parts = useMemo(
+    () => moneyParts(by, all, worked.order(), orders, holding).filter(({ cents }) => cents > 0),
+    [by, all, worked, orders, holding],
+  );
+  if (parts.length === 0) return null;
+  return (
+    <>
+      <h2>Plants and materials in parts</h2>
+      <Segmented
+        aria-label="Parted"
+        value={by}
+        options={PARTINGS.map((value) => ({ value, label: PARTING_WORDS[value] }))}
+        onChange={setBy}
+      />
+      <table className="facts sums">
+        <tbody>
+          {parts.map(({ label, cents }) => (
+            <Line key={label} label={label} value={formatMoney(cents, holding.currency)} />
+          ))}
+        </tbody>
+      </table>
     </>
   );
 }
@@ -118,6 +160,7 @@ function MoneyPanel({ metres }: { metres: number }) {
           run(setSetting('money.own', on ? undefined : 0, on ? 'own work counted' : 'own work not counted'))
         }
       />
+      <SettingField setting="money.hired" />
       <SettingField setting="money.contingency" />
       <SettingField setting="money.tax" />
       <SettingField setting="ground.pace" />

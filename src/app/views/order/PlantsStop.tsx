@@ -1,11 +1,14 @@
-import { Table, type TableColumnType } from 'antd';
-import { plantNumbers, sizeSteps, type PlantNumbers } from '../../../core/order/plant-numbers.ts';
+import { Button, Table, type TableColumnType } from 'antd';
+import { kindKey } from '../../../core/order/quantities.ts';
+import { plantNumbers, sizeSteps, type PlantNumbers, type SizeStep } from '../../../core/order/plant-numbers.ts';
 import { stockOf } from '../../../core/species/stock.ts';
 import { capital } from '../../../core/units/text.ts';
 import { formatCount, formatMoney, inUnits } from '../../../core/units/quantities.ts';
 import { SettingField } from '../../parts/SettingField.tsx';
 import { Panel } from '../../parts/Panel.tsx';
 import { useWorked } from '../../store/derived.ts';
+import { FillSchools } from './FillSchools.tsx';
+import { Substitutes } from './Substitutes.tsx';
 
 const percent = (share: number) => `${Math.round(share * 100)} %`;
 
@@ -13,7 +16,7 @@ const percent = (share: number) => `${Math.round(share * 100)} %`;
 export function PlantsStop() {
   const worked = useWorked();
   const { holding } = worked;
-  const { units, currency } = holding;
+  const { units } = holding;
   const { plants, kit } = worked.order();
   const numbers = plantNumbers(plants, holding);
   const total = plants.reduce((sum, { count }) => sum + count, 0);
@@ -25,7 +28,10 @@ export function PlantsStop() {
       key: 'kind',
       render: (_, { line }) => (
         <>
-          <strong className="keep">{capital(line.species.common)}</strong>{' '}
+          <strong className="keep">
+            {capital(line.species.common)}
+            {line.variety ? `, ${line.variety}` : ''}
+          </strong>{' '}
           <span className="soft">{inUnits(stockOf(line.stock).name, units)}</span>
         </>
       ),
@@ -47,7 +53,21 @@ export function PlantsStop() {
           planting day, of the same batch, for a matched row.
         </p>
         <Table<PlantNumbers>
-          rowKey={({ line }) => `${line.species.common}|${line.stock}`}
+          rowKey={({ line }) => kindKey(line)}
+          expandable={{
+            expandedRowRender: ({ line }) => <Substitutes line={line} />,
+            columnTitle: <span className="visually-hidden">Substitutes</span>,
+            expandIcon: ({ expanded, onExpand, record }) => (
+              <Button
+                size="small"
+                aria-expanded={expanded}
+                aria-label={`Substitutes for ${record.line.species.common}`}
+                onClick={(event) => onExpand(record, event)}
+              >
+                {expanded ? '−' : '+'}
+              </Button>
+            ),
+          }}
           size="small"
           pagination={false}
           dataSource={numbers}
@@ -55,35 +75,7 @@ export function PlantsStop() {
           scroll={{ x: 620 }}
           locale={{ emptyText: 'No plants yet. Lay out a planting first.' }}
         />
-        {steps.length > 0 && (
-          <table className="facts">
-            <caption>Small now, or a size up</caption>
-            <thead>
-              <tr>
-                {['Kind', 'A size up', 'Years gained', 'Each survivor costs more', 'A year gained costs'].map(
-                  (head) => (
-                    <th key={head} scope="col">
-                      {head}
-                    </th>
-                  ),
-                )}
-              </tr>
-            </thead>
-            <tbody>
-              {steps.map(({ line, larger, yearsGained, extra, perYear }) => (
-                <tr key={`${line.species.common}|${line.stock}`}>
-                  <th scope="row">{capital(line.species.common)}</th>
-                  <td>{inUnits(stockOf(larger).name, units)}</td>
-                  <td>{yearsGained > 0 ? yearsGained.toFixed(1) : 'none'}</td>
-                  <td>{formatMoney(Math.round(extra), currency)}</td>
-                  <td>
-                    {perYear === null ? 'it sulks longer than it saves' : formatMoney(Math.round(perYear), currency)}
-                  </td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
-        )}
+        {steps.length > 0 && <SizeSteps steps={steps} />}
       </main>
       <Panel label="Plants">
         <h2>Plants</h2>
@@ -91,16 +83,42 @@ export function PlantsStop() {
         <SettingField setting="order.rho" />
         <SettingField setting="order.cull" />
         <SettingField setting="survival.later" />
-        <h3>Two schools</h3>
-        <p>
-          <strong>Overplant</strong>: plants are cheaper than visits. It wins in remote places, with bare roots and a
-          natural look. <strong>Nurse</strong>: every gap shows. It wins in gardens, matched hedges and with dear stock.
-        </p>
+        <FillSchools />
         <p className="soft fine">
           Dividing places by survival fills them little more than half of the time; and plants die together, by drought,
           flood or a gate left open.
         </p>
       </Panel>
     </>
+  );
+}
+
+/** Small stock now against a size up: years gained, and what each costs. */
+function SizeSteps({ steps }: { steps: readonly SizeStep[] }) {
+  const { units, currency } = useWorked().holding;
+  return (
+    <table className="facts">
+      <caption>Small now, or a size up</caption>
+      <thead>
+        <tr>
+          {['Kind', 'A size up', 'Years gained', 'Each survivor costs more', 'A year gained costs'].map((head) => (
+            <th key={head} scope="col">
+              {head}
+            </th>
+          ))}
+        </tr>
+      </thead>
+      <tbody>
+        {steps.map(({ line, larger, yearsGained, extra, perYear }) => (
+          <tr key={kindKey(line)}>
+            <th scope="row">{capital(line.species.common)}</th>
+            <td>{inUnits(stockOf(larger).name, units)}</td>
+            <td>{yearsGained > 0 ? yearsGained.toFixed(1) : 'none'}</td>
+            <td>{formatMoney(Math.round(extra), currency)}</td>
+            <td>{perYear === null ? 'it sulks longer than it saves' : formatMoney(Math.round(perYear), currency)}</td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
   );
 }

@@ -4,6 +4,7 @@ import { setWay } from '../../../core/holding/means-commands.ts';
 import type { SettingKey } from '../../../core/holding/settings.ts';
 import { compareWeeds, drynessOf, type WeedChoice } from '../../../core/order/weeds/compare.ts';
 import { groupsOf } from '../../../core/order/weeds/groups.ts';
+import { cutsOf } from '../../../core/order/weeds/cut-list.ts';
 import { weedMethod } from '../../../core/order/weeds/methods.ts';
 import { measure, weedKit } from '../../../core/order/weeds/weed-kit.ts';
 import { kitName } from '../../../core/order/order-list.ts';
@@ -16,6 +17,7 @@ import { Panel } from '../../parts/Panel.tsx';
 import { useShown, useWorked } from '../../store/derived.ts';
 import { run } from '../../store/session.ts';
 import { ExportButtons } from '../../parts/ExportButtons.tsx';
+import { MownLanes, MulchCompared, UsedSoFar } from './WeedsBeside.tsx';
 import { Bar } from './Bars.tsx';
 import { CuttingPlan } from './CuttingPlan.tsx';
 import { RowsThatDiffer } from './RowsThatDiffer.tsx';
@@ -38,7 +40,7 @@ export function WeedsStop({ laid, choose }: { laid: Laid; choose: ReactNode }) {
       <main className="stage page order-stop">
         {choose}
         {strips && <CuttingPlan laid={laid} />}
-        {strips && (
+        {strips && cutsOf(laid, holding).length > 0 && (
           <ExportButtons
             fileName={`${holding.name} ${laid.planting.name}`}
             asked={{ planting: laid.planting.id }}
@@ -199,6 +201,9 @@ function WeedsPanel({
         <MeasureField key={key} planting={planting.id} of="weeds" setting={key} value={measure(weeds, holding, key)} />
       ))}
       <RowsThatDiffer laid={{ planting, layout }} of="weeds" options={WEED_OPTIONS} />
+      <MulchCompared laid={{ planting, layout }} />
+      <UsedSoFar laid={{ planting, layout }} />
+      <MownLanes laid={{ planting, layout }} />
       <h3>Two schools</h3>
       <p>
         <strong>Clean strip</strong> leaves water and nitrogen to the plant and no cover to voles. It wins for small

@@ -13,6 +13,8 @@ import { cuttingSheet } from './cutting-sheet.ts';
 import { dripSheet } from './drip-sheet.ts';
 import { fenceSheet } from './fence-sheet.ts';
 import type { Drawing, Sheet, Table } from './sheet.ts';
+import { packRows } from '../trailer.ts';
+import { packingSheet } from './packing-sheet.ts';
 import { priceRequest, supplierSheets } from './supplier-sheets.ts';
 
 const chosen = (holding: Holding, of: 'weeds' | 'protection' | 'water', method: string): Holding =>
@@ -147,5 +149,30 @@ describe('orders on paper', () => {
     expect(new Set(names).size).toBe(4);
     for (const name of names) expect(name).toMatch(/^[^[\]/\\?*:]{1,31}$/);
     expect(await sheetsXlsx(sheets)).toEqual(await sheetsXlsx(structuredClone(sheets)));
+  });
+});
+
+describe(packingSheet, () => {
+  it('packs every row with its plants and their pieces, which add up to the order without its spares', () => {
+    const holding = {
+      ...sample({
+        rows: [row({ name: 'Front' }), row({ name: 'Back', rowGap: 2, species: [[1, 'Acer campestre']] })],
+      }),
+      animals: ['rabbit'],
+    } as Holding;
+    const { rows } = table(packingSheet(layHolding(holding), holding), holding.plantings[0]!.name);
+    const { stand } = laidOf(holding).layout;
+    expect(rows.map(([name]) => name)).toEqual(['1 Front', '2 Back']);
+    expect(rows.map(([, plants]) => plants)).toEqual(
+      stand.rows.map(({ from, to }, r) => `${to - from} ${['hazel', 'field maple'][r]}`),
+    );
+    const whole = quantities(holding.plantings[0]!, laidOf(holding).layout, holding).kit;
+    for (const { key, wanted } of whole) {
+      const packed = packRows(layHolding(holding), holding)
+        .flatMap(({ pieces }) => pieces.filter((piece) => piece.key === key))
+        .reduce((sum, { count }) => sum + count, 0);
+      expect(packed, key).toBeCloseTo(wanted, 6);
+    }
+    expect(packingSheet([], holding)).toBeNull();
   });
 });

@@ -157,16 +157,15 @@ function fabric({ plan, stretches, pins }: Cut, holding: Rates): KitLine[] {
   ];
 }
 
-/** Chips or straw round stems or along rows: by the load, or in bags of so many litres. */
-function mulch(group: Group, stand: Stand, holding: Rates): KitLine[] {
+/** Mulch of a stuff that a group's rings or strips take, settling counted in, m³. */
+export function mulchOf(group: Group, stand: Stand, holding: Rates, stuff: string): number {
   const { way, plants } = group;
-  const { stuff, lays } = weedMethod(way.method);
   const gap = measure(way, holding, 'weed.ringGap');
   const depth = measure(way, holding, 'weed.depth');
   const settle = measure(way, holding, stuff === 'straw' ? 'weed.settleStraw' : 'weed.settle');
   const outer = measure(way, holding, 'weed.ring');
   const { order } =
-    lays === 'ring'
+    weedMethod(way.method).lays === 'ring'
       ? mulchRings({ n: plants, outer, own: ownShare(stand, outer / 2), gap, depth, settle })
       : mulchStrip({
           length: cleanArea(stand, group, holding) / cleanWidth(way, holding),
@@ -176,6 +175,14 @@ function mulch(group: Group, stand: Stand, holding: Rates): KitLine[] {
           depth,
           settle,
         });
+  return order;
+}
+
+/** Chips or straw round stems or along rows: by the load, or in bags of so many litres. */
+function mulch(group: Group, stand: Stand, holding: Rates): KitLine[] {
+  const { way, plants } = group;
+  const { stuff, lays } = weedMethod(way.method);
+  const order = mulchOf(group, stand, holding, stuff!);
   const why = `${lays === 'ring' ? 'rings round' : 'a strip along'} ${counted(plants, 'plant')}, settling counted in`;
   const litres = measure(way, holding, 'weed.bag');
   if (stuff === 'chips' && litres > 0) return [piece(holding, 'bag', bagsFor(order, litres), 0, why)];

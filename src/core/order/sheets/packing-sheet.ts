@@ -1,0 +1,33 @@
+import type { Holding } from '../../holding/schema.ts';
+import type { Laid } from '../../ranks/laid.ts';
+import { formatCount } from '../../units/quantities.ts';
+import { kitName } from '../order-list.ts';
+import { packRows } from '../trailer.ts';
+import type { Sheet, Table } from './sheet.ts';
+
+/** What goes on the trailer, row by row as they are walked, a table for each planting; null where nothing is planted. */
+export function packingSheet(all: readonly Laid[], holding: Holding): Sheet | null {
+  const packs = packRows(all, holding);
+  if (packs.length === 0) return null;
+  const amount = (count: number) => (Number.isInteger(count) ? formatCount(count) : String(count));
+  const tables = [...new Set(packs.map(({ planting }) => planting))].map((planting): Table => ({
+    kind: 'table',
+    name: planting,
+    head: ['Row', 'Plants', 'Pieces'],
+    rows: packs
+      .filter((pack) => pack.planting === planting)
+      .map(({ number, row, later, plants, pieces }) => [
+        `${number} ${row}${later > 0 ? `, year ${later}` : ''}`,
+        plants
+          .map(({ species, variety, count }) => `${amount(count)} ${species.common}${variety ? `, ${variety}` : ''}`)
+          .join('; '),
+        pieces.map(({ key, count }) => `${amount(count)} ${kitName(key, holding.units, holding.kits)}`).join('; ') ||
+          'none',
+      ]),
+  }));
+  return {
+    title: 'Packing list',
+    intro: `${holding.name}. Row by row in walking order, without spares, which travel with the first row; fences are set before.`,
+    parts: tables,
+  };
+}

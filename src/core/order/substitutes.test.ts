@@ -1,0 +1,61 @@
+import { describe, expect, it } from 'vitest';
+import { row, sample } from '../../../checks/sample.ts';
+import { take } from '../holding/command.ts';
+import type { Holding } from '../holding/schema.ts';
+import { layHolding } from '../ranks/laid.ts';
+import { appBook } from '../species/book.ts';
+import { standingIn } from '../species/ranges.ts';
+import { regionOf } from '../place/regions.ts';
+import { kindsOf } from './quantities.ts';
+import { substitutesFor } from './substitutes.ts';
+
+const of = (holding: Holding, id: string) => {
+  const all = layHolding(holding);
+  const line = kindsOf(all[0]!.layout.stand).find(({ species }) => species.id === id)!;
+  return substitutesFor(line, all, holding);
+};
+const hedge = sample({
+  rows: [
+    row({
+      species: [
+        [4, 'Crataegus monogyna'],
+        [1, 'Corylus avellana'],
+      ],
+      stock: 'whip',
+    }),
+  ],
+});
+
+describe(substitutesFor, () => {
+  const found = of(hedge, 'corylus-avellana');
+  it('puts those that break the fewest rules first, and says what each one breaks', () => {
+    expect(found).toHaveLength(5);
+    const breaches = found.map(({ departs }) => departs.length);
+    expect(breaches).toEqual(breaches.toSorted((a, b) => a - b));
+    expect(breaches[0]).toBeLessThanOrEqual(1);
+    const first = found[0]!.species;
+    expect(first.evergreen).toBe(false);
+    expect(standingIn(first.id, regionOf(hedge))).toBe('native');
+  });
+  it('replaces the kind wherever it stands, and nothing else; undone by one step', () => {
+    const [best] = found;
+    const after = take(hedge, best!.command).holding;
+    const kinds = kindsOf(layHolding(after)[0]!.layout.stand).map(({ species }) => species.id);
+    expect(kinds).toContain(best!.species.id);
+    expect(kinds).not.toContain('corylus-avellana');
+    expect(kinds).toContain('crataegus-monogyna');
+    expect(layHolding(after)[0]!.layout.stand.count).toBe(layHolding(hedge)[0]!.layout.stand.count);
+  });
+  it('never offers what harms the stock that is kept, nor what is not hardy', () => {
+    const horses = { ...hedge, animals: ['horse'] as Holding['animals'] };
+    const evergreen = sample({ rows: [row({ species: [[1, 'Ilex aquifolium']], stock: 'pot4' })] });
+    for (const holding of [horses, { ...evergreen, animals: ['horse'] as Holding['animals'] }])
+      for (const line of kindsOf(layHolding(holding)[0]!.layout.stand))
+        expect(of(holding, line.species.id).map(({ species }) => species.id)).not.toContain('taxus-baccata');
+  });
+  it('a kind that would stand too thick says so', () => {
+    const most = of(hedge, 'crataegus-monogyna');
+    expect(most.every(({ departs }) => departs.some((one) => /% of all plants/.test(one)))).toBe(true);
+    expect(appBook.of(most[0]!.species.id)).toBeTruthy();
+  });
+});

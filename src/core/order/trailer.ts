@@ -1,0 +1,44 @@
+import type { Holding } from '../holding/schema.ts';
+import type { Laid } from '../ranks/laid.ts';
+import { rowOf } from '../ranks/phases.ts';
+import { guardKit } from './protection/guard-kit.ts';
+import { kindsOf, type Kind } from './quantities.ts';
+import { weedKit } from './weeds/weed-kit.ts';
+
+/** What is packed for one row, in the order in which rows are walked: its plants and the pieces that each of them gets. */
+export interface RowPack {
+  readonly planting: string;
+  /** Number of the row as it is walked, from 1, and its name. */
+  readonly number: number;
+  readonly row: string;
+  readonly later: number;
+  readonly plants: readonly Kind[];
+  /** By price key, without spares, which travel with the first row. */
+  readonly pieces: readonly { readonly key: string; readonly count: number }[];
+}
+
+/** Pieces of a fence are set before anybody plants: they are not packed by row. */
+const ofFence = (key: string): boolean => key.startsWith('fence.');
+
+/** Plants and pieces row by row for the trailer; rows that hold nothing are left out. */
+export const packRows = (all: readonly Laid[], holding: Holding): RowPack[] =>
+  all.flatMap(({ planting, layout }) =>
+    layout.stand.rows.flatMap(({ row, from, to }, r): RowPack[] => {
+      if (to === from) return [];
+      const alone = rowOf(layout, r);
+      const kit = [...guardKit(planting, alone, holding), ...weedKit(planting, alone.stand, holding)];
+      const counts = new Map<string, number>();
+      for (const { key, wanted } of kit)
+        if (!ofFence(key)) counts.set(key, (counts.get(key) ?? 0) + Math.round(wanted * 100) / 100);
+      return [
+        {
+          planting: planting.name,
+          number: r + 1,
+          row: row.name,
+          later: row.later,
+          plants: kindsOf(alone.stand),
+          pieces: [...counts].filter(([, count]) => count > 0).map(([key, count]) => ({ key, count })),
+        },
+      ];
+    }),
+  );
