@@ -1,7 +1,7 @@
 import { setMeasure } from '../../core/holding/means-commands.ts';
 import type { MeansOf } from '../../core/holding/means-schema.ts';
 import { settings, type SettingKey } from '../../core/holding/settings.ts';
-import { waterUnit, weightUnit } from '../../core/units/quantities.ts';
+import { groundUnit, waterUnit, weightUnit } from '../../core/units/quantities.ts';
 import { useShown } from '../store/derived.ts';
 import { run } from '../store/session.ts';
 import { LengthField } from './LengthField.tsx';
@@ -23,9 +23,11 @@ export function MeasureField({ planting, of, setting, value }: Props) {
   const shown =
     unit === 'L'
       ? { name: waterUnit(units).name, each: waterUnit(units).litres }
-      : unit === 'g'
-        ? { name: weightUnit(units).name, each: weightUnit(units).grams }
-        : { name: unit === 'share' ? '%' : '', each: unit === 'share' ? 0.01 : 1 };
+      : unit === 'm²'
+        ? { name: groundUnit(units).name, each: groundUnit(units).squareMetres }
+        : unit === 'g'
+          ? { name: weightUnit(units).name, each: weightUnit(units).grams }
+          : { name: unit === 'share' ? '%' : '', each: unit === 'share' ? 0.01 : 1 };
   return (
     <div className="field">
       <label htmlFor={`m-${setting}`}>{shown.name ? `${label}, ${shown.name}` : label}</label>

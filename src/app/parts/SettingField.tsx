@@ -1,6 +1,6 @@
 import { setSetting } from '../../core/holding/ground-commands.ts';
 import { settingOf, settings, type SettingKey } from '../../core/holding/settings.ts';
-import { waterUnit, weightUnit } from '../../core/units/quantities.ts';
+import { groundUnit, waterUnit, weightUnit } from '../../core/units/quantities.ts';
 import { useShown } from '../store/derived.ts';
 import { run } from '../store/session.ts';
 import { NumberField } from './NumberField.tsx';
@@ -14,9 +14,11 @@ export function SettingField({ setting }: { setting: SettingKey }) {
       ? { name: '%', each: 0.01 }
       : unit === 'L'
         ? { name: waterUnit(holding.units).name, each: waterUnit(holding.units).litres }
-        : unit === 'g'
-          ? { name: weightUnit(holding.units).name, each: weightUnit(holding.units).grams }
-          : { name: '', each: 1 };
+        : unit === 'm²'
+          ? { name: groundUnit(holding.units).name, each: groundUnit(holding.units).squareMetres }
+          : unit === 'g'
+            ? { name: weightUnit(holding.units).name, each: weightUnit(holding.units).grams }
+            : { name: '', each: 1 };
   return (
     <div className="field">
       <label htmlFor={`s-${setting}`} title={source}>

@@ -56,7 +56,7 @@ export const ANIMALS = [
   'poultry',
 ] as const;
 export type Animal = (typeof ANIMALS)[number];
-const TEXTURES = ['sand', 'sandyLoam', 'loam', 'siltLoam', 'clayLoam', 'clay', 'peat', 'madeGround'] as const;
+export const TEXTURES = ['sand', 'sandyLoam', 'loam', 'siltLoam', 'clayLoam', 'clay', 'peat', 'madeGround'] as const;
 export const DRAINAGES = ['free', 'moderate', 'slow', 'waterlogged'] as const;
 export const COVERS = ['sod', 'rankPasture', 'bramble', 'invader', 'tilled', 'stumps', 'hedgerow'] as const;
 export const CLEARINGS = ['mowAndCover', 'grazeThenTreat', 'till', 'cutAndTreat', 'smother'] as const;

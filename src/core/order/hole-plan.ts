@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { soilAt, soilZones } from '../ground/soil.ts';
+import { phGround } from './ph-dose.ts';
 import type { Holding, Planting } from '../holding/schema.ts';
 import { settingOf, type SettingKey } from '../holding/settings.ts';
 import type { Layout } from '../ranks/lay-out.ts';
@@ -230,6 +231,14 @@ export function soilKit(planting: Planting, layout: Layout, holding: Rates): Kit
       piece(holding, 'compost', plan.amend, 0, soil.method === 'blend' ? 'blended into the backfill' : 'laid on top'),
     );
   if (plan.gypsum > 0) lines.push(piece(holding, 'gypsum', plan.gypsum, 0, 'by the soil test of a sodic clay'));
+  for (const stuff of ['lime', 'sulphur'] as const) {
+    const mine = phGround(planting, layout, holding).filter((ground) => ground.stuff === stuff);
+    const kilograms = mine.reduce((sum, ground) => sum + ground.kilograms, 0);
+    if (kilograms > 0)
+      lines.push(
+        piece(holding, stuff, kilograms, 0, `by the pH of ${[...new Set(mine.map(({ zone }) => zone))].join(', ')}`),
+      );
+  }
   for (const [key, { stuff, bare }] of Object.entries(additives)) {
     const grams = soil.measures[`add.${key}`] ?? 0;
     if (grams <= 0) continue;

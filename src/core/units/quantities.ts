@@ -138,6 +138,10 @@ export const windUnit = (system: UnitSystem): { name: string; perUnit: number } 
 export const rainUnit = (system: UnitSystem): { name: string; perUnit: number } =>
   system === 'metric' ? { name: 'mm', perUnit: 1 } : { name: 'in', perUnit: EXACT.in * 1000 };
 
+/** The unit that small ground is measured in: its name and its square metres. */
+export const groundUnit = (system: UnitSystem): { name: string; squareMetres: number } =>
+  system === 'metric' ? { name: 'm²', squareMetres: 1 } : { name: 'ft²', squareMetres: EXACT.ft2 };
+
 /** The unit that water is spoken of in: its name and its litres. */
 export const waterUnit = (system: UnitSystem): { name: string; litres: number } =>
   system === 'metric' ? { name: 'L', litres: 1 } : { name: 'gal', litres: EXACT.galUS };

@@ -4,6 +4,7 @@ import { Link } from 'react-router';
 import { setWay } from '../../../core/holding/means-commands.ts';
 import { settingOf } from '../../../core/holding/settings.ts';
 import { kitName } from '../../../core/order/order-list.ts';
+import { floodGround } from '../../../core/order/flood.ts';
 import { guardKit, kitMethod, protectedParts } from '../../../core/order/protection/guard-kit.ts';
 import { guardAnimals, sayStake } from '../../../core/order/protection/guards.ts';
 import { fences, forms } from '../../../core/order/protection/kinds.ts';
@@ -12,7 +13,7 @@ import { saySetBy, sayProtection } from '../../../core/order/protection/say.ts';
 import { guardOrFence } from '../../../core/order/protection/weigh.ts';
 import type { Laid } from '../../../core/ranks/laid.ts';
 import { capital } from '../../../core/units/text.ts';
-import { formatCount, formatLength, formatMoney, inUnits } from '../../../core/units/quantities.ts';
+import { counted, formatCount, formatLength, formatMoney, inUnits } from '../../../core/units/quantities.ts';
 import { MeasureField } from '../../parts/MeasureField.tsx';
 import { PROTECTION_OPTIONS } from '../../parts/means-options.ts';
 import { Panel } from '../../parts/Panel.tsx';
@@ -103,6 +104,7 @@ function AnimalsPanel({ laid: { planting, layout } }: { laid: Laid }) {
   ];
   const guard = first?.protection.guard;
   const form = guard ? forms[guard.form]! : null;
+  const flood = floodGround(layout, holding);
   const stake = guard && form && form.stakes > 0 ? sayStake(guard.size, units) : '';
   return (
     <>
@@ -137,7 +139,10 @@ function AnimalsPanel({ laid: { planting, layout } }: { laid: Laid }) {
           <strong>{form.label}.</strong> {form.not}{' '}
           {form.opens ? 'Can be opened again for pruning.' : 'Cannot be opened for pruning.'} Comes off about year{' '}
           {form.off.year}, {form.off.sign}.{form.litter ? ' Leaves plastic where nobody does.' : ''}
-          {stake ? ` Each stake ${stake}; on flood ground on the upstream side.` : ''}
+          {stake ? ` Each stake ${stake}.` : ''}
+          {stake && flood
+            ? ` ${counted(flood.plants, 'plant')} ${flood.plants === 1 ? 'stands' : 'stand'} on ${flood.of}, which floods: their stakes go on the upstream side${flood.upstream ? `, to the ${flood.upstream}` : ''}.`
+            : ''}
         </p>
       )}
       {first?.protection.fences.map((kind) => {

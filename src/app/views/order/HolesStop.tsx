@@ -2,11 +2,13 @@ import { Segmented } from 'antd';
 import type { ReactNode } from 'react';
 import { setMeasure, setWay } from '../../../core/holding/means-commands.ts';
 import { settingOf, type SettingKey } from '../../../core/holding/settings.ts';
+import { phCaution, phGround } from '../../../core/order/ph-dose.ts';
 import { additives, holePlan } from '../../../core/order/hole-plan.ts';
 import type { Laid } from '../../../core/ranks/laid.ts';
 import { stockOf } from '../../../core/species/stock.ts';
 import { capital } from '../../../core/units/text.ts';
 import {
+  counted,
   formatCount,
   formatTape,
   formatVolume,
@@ -173,9 +175,16 @@ function HolesPanel({ laid: { planting, layout } }: { laid: Laid }) {
           </div>
         );
       })}
-      <p className="soft fine">
-        Lime and sulphur only after a soil test, by what it asks for; gypsum only on a sodic clay.
-      </p>
+      <h3>Lime and sulphur</h3>
+      <MeasureField planting={planting.id} of="soil" setting="soil.ph" value={soil.measures['soil.ph'] ?? 0} />
+      {phGround(planting, layout, holding).map(({ zone, now, stuff, kilograms, units: moved, left, plants }) => (
+        <p key={zone} className="reading">
+          {formatWeight(kilograms, units)} of {stuff === 'lime' ? 'ground limestone' : 'sulphur'} round{' '}
+          {counted(plants, 'plant')} on {zone}, pH {now}: {moved.toFixed(1)} of pH this year
+          {left > 0.05 ? `, ${left.toFixed(1)} left for later years` : ''}.
+        </p>
+      ))}
+      <p className="soft fine">{phCaution} Gypsum only on a sodic clay.</p>
     </>
   );
 }

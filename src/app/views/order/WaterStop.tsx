@@ -4,6 +4,7 @@ import { useMemo, type ReactNode } from 'react';
 import { setWay } from '../../../core/holding/means-commands.ts';
 import { settingOf, type SettingKey } from '../../../core/holding/settings.ts';
 import { kitName } from '../../../core/order/order-list.ts';
+import { basinPlan } from '../../../core/order/basins.ts';
 import { waterPlan, type WaterPlan, type WaterWay } from '../../../core/order/water-plan.ts';
 import type { Laid } from '../../../core/ranks/laid.ts';
 import { formatCount, formatLength, formatMoney, formatWater } from '../../../core/units/quantities.ts';
@@ -172,7 +173,8 @@ const MEASURES: Readonly<Record<string, readonly SettingKey[]>> = {
   drip: ['water.emitters', 'water.emitter', 'water.use'],
 };
 
-function WaterPanel({ laid: { planting }, plan }: { laid: Laid; plan: WaterPlan }) {
+function WaterPanel({ laid, plan }: { laid: Laid; plan: WaterPlan }) {
+  const { planting } = laid;
   const holding = useShown();
   const { units } = holding;
   const { water } = planting.means;
@@ -204,6 +206,7 @@ function WaterPanel({ laid: { planting }, plan }: { laid: Laid; plan: WaterPlan 
           value={water.measures[key] ?? settingOf(holding, key)}
         />
       ))}
+      <Basins laid={laid} />
       <h3>Two schools</h3>
       <p>
         <strong>Dish</strong> the ground round each stem: it holds each watering and shower. It wins on sand, in dry
@@ -214,6 +217,33 @@ function WaterPanel({ laid: { planting }, plan }: { laid: Laid; plan: WaterPlan 
         Evaporation and rain come from the climate of Ground, or what is usual where it is not known. Time the tap with
         a bucket: litres over seconds is its flow.
       </p>
+    </>
+  );
+}
+
+/** What a basin round each plant holds on this slope, as a rim all round or a half moon open uphill. */
+function Basins({ laid: { planting, layout } }: { laid: Laid }) {
+  const holding = useShown();
+  const { units } = holding;
+  const basin = basinPlan(planting, layout, holding);
+  const litres = (amount: number) => formatWater(Math.round(amount), units);
+  return (
+    <>
+      <h3>Basins</h3>
+      <p>
+        {basin.slope > 0
+          ? `On ${Math.round(basin.slope * 100)} % of fall to the ${basin.downhill} a rim all round holds ${litres(basin.ring)}, a half moon open uphill ${litres(basin.halfmoon)}. Build ${basin.better === 'ring' ? 'the rim all round' : 'the half moon'}, highest on the ${basin.downhill}.`
+          : `On level ground a rim all round holds ${litres(basin.ring)}; a half moon holds nothing.`}
+      </p>
+      {(['water.basin', 'basin.crest', 'basin.freeboard'] as const).map((key) => (
+        <MeasureField
+          key={key}
+          planting={planting.id}
+          of="water"
+          setting={key}
+          value={planting.means.water.measures[key] ?? settingOf(holding, key)}
+        />
+      ))}
     </>
   );
 }
