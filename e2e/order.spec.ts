@@ -21,7 +21,7 @@ test('weeds and animals are decided for a belt: plan, figures, bill and money fo
   await expect(page.getByRole('heading', { name: 'Weeds: woven strip' })).toBeVisible();
   await expect(page.getByRole('img', { name: 'Rolls laid along the rows' })).toBeVisible();
   await expect(page.getByRole('region', { name: 'Cutting plan' })).toContainText(/\d rolls, \d joints?/);
-  await expect(page.getByText('Fabric roll', { exact: true })).toBeVisible();
+  await expect(page.locator('.pieces').getByText('Fabric roll', { exact: true })).toBeVisible();
   // One row by chips: fewer rolls, and chips in the bill.
   const rolls = await page.getByRole('region', { name: 'Cutting plan' }).getByRole('heading').innerText();
   await page.getByLabel('Outer, shrubs').click();
@@ -209,4 +209,49 @@ test('an order is placed; on a phone its delivery is checked in with one line sh
     await expect(page.getByRole('listitem').last()).not.toContainText(gone);
   }
   await expect(claim).toHaveCount(0);
+});
+
+test('a substitute is tried out and taken, the rest re-estimated from what was used, the cost parted, rows packed; each is undone', async ({
+  page,
+}) => {
+  await openDemo(page);
+  await page.goto('/h/tern-hollow/order/plants');
+  await page.getByRole('button', { name: 'Substitutes for hornbeam' }).first().click();
+  const list = page.getByRole('list', { name: 'Substitutes for hornbeam' });
+  await expect(list.getByRole('listitem')).toHaveCount(5);
+  const take = list.getByRole('button').first();
+  const taken = (await take.getAttribute('aria-label'))!.replace(/^Take (.*) for hornbeam$/, '$1');
+  const hues = () =>
+    page
+      .locator('svg.where')
+      .evaluate((plan) => [...plan.querySelectorAll('circle')].map((dot) => dot.getAttribute('fill')).join());
+  const before = await hues();
+  await take.focus(); // tried out: the plan above it changes, nothing is done yet
+  await expect.poll(hues).not.toBe(before);
+  await expect(page.getByRole('button', { name: /^Undo: / })).toHaveCount(0);
+  await take.click();
+  await page.getByRole('button', { name: `Undo: ${taken} for hornbeam` }).click();
+  await expect(page.getByRole('button', { name: 'Substitutes for hornbeam' }).first()).toBeVisible();
+
+  await page.goto('/h/tern-hollow/order/weeds/p1');
+  const panel = page.getByRole('complementary', { name: 'Weeds' });
+  await panel.getByRole('spinbutton', { name: /^Used, mulch mat/ }).fill('60');
+  await panel.getByRole('textbox', { name: 'Done, along the rows' }).fill('100');
+  await panel.getByRole('textbox', { name: 'Done, along the rows' }).press('Enter');
+  await panel.getByRole('button', { name: 'Estimate the rest' }).click();
+  await expect(panel.getByText(/^60 Mulch mat did 100 m of \d+ m .* more than planned/)).toBeVisible();
+  await page.getByRole('button', { name: 'Undo: used so far' }).click();
+  await expect(panel.getByText(/^60 Mulch mat did/)).toHaveCount(0);
+
+  await page.goto('/h/tern-hollow/order/money');
+  await page.getByText('by row', { exact: true }).click();
+  await expect(page.getByRole('row', { name: /^House belt, 1 Outer/ })).toContainText('€');
+  await page.goto('/h/tern-hollow/order');
+  await page.getByRole('button', { name: /^Pack by row/ }).click();
+  await expect(page.getByRole('table', { name: 'House belt' }).getByRole('row', { name: /^1 Outer/ })).toContainText(
+    'Guard',
+  );
+  const download = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Packing list by row, PDF' }).click();
+  expect((await download).suggestedFilename()).toBe('Tern Hollow packing-list.pdf');
 });

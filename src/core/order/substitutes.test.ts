@@ -6,6 +6,7 @@ import { layHolding } from '../ranks/laid.ts';
 import { appBook } from '../species/book.ts';
 import { standingIn } from '../species/ranges.ts';
 import { regionOf } from '../place/regions.ts';
+import { belonging } from '../species/belongs.ts';
 import { kindsOf } from './quantities.ts';
 import { substitutesFor } from './substitutes.ts';
 
@@ -52,6 +53,21 @@ describe(substitutesFor, () => {
     for (const holding of [horses, { ...evergreen, animals: ['horse'] as Holding['animals'] }])
       for (const line of kindsOf(layHolding(holding)[0]!.layout.stand))
         expect(of(holding, line.species.id).map(({ species }) => species.id)).not.toContain('taxus-baccata');
+  });
+  it('of kinds that break as few rules those that belong to the place come first', () => {
+    const screen = sample({
+      rows: [row({ species: [[1, 'Carpinus betulus']], stock: 'whip' })],
+      latitude: 53,
+      longitude: -8,
+    });
+    const order = of(screen, 'carpinus-betulus').map(({ departs, species }) => ({
+      breaches: departs.length,
+      weight: belonging(species, screen).weight,
+    }));
+    for (const [i, one] of order.entries())
+      if (i > 0 && order[i - 1]!.breaches === one.breaches)
+        expect(order[i - 1]!.weight).toBeGreaterThanOrEqual(one.weight);
+    expect(order[0]!.weight).toBeGreaterThan(0);
   });
   it('a kind that would stand too thick says so', () => {
     const most = of(hedge, 'crataegus-monogyna');

@@ -5,7 +5,7 @@ import { MOISTURES, type Species } from '../holding/species-schema.ts';
 import { settingOf } from '../holding/settings.ts';
 import { regionOf } from '../place/regions.ts';
 import type { Laid } from '../ranks/laid.ts';
-import { forbidding } from '../species/belongs.ts';
+import { belonging, forbidding } from '../species/belongs.ts';
 import { bookOf } from '../species/book.ts';
 import { sharedBy } from '../species/hosts.ts';
 import { moreOf } from '../species/more.ts';
@@ -34,7 +34,7 @@ const wetness = ({ moisture: [a, b] }: Species): number => (MOISTURES.indexOf(a)
 /**
  * The best substitutes for a line of the order, by the rules of substitution in their order: never a pest, a harm or what
  * winters kill, nor what shares a disease with what stands; moisture within a class; the same job; size within a quarter;
- * the same stock; native where the first is; no kind over its cap. Fewest breaches first, then the cheaper.
+ * the same stock; native where the first is; no kind over its cap. Fewest breaches first, then what belongs to the place, then the cheaper.
  */
 export function substitutesFor(line: Kind, all: readonly Laid[], holding: Holding): Substitute[] {
   const region = regionOf(holding);
@@ -77,11 +77,14 @@ export function substitutesFor(line: Kind, all: readonly Laid[], holding: Holdin
           share > cap &&
           `would be ${Math.round(share * 100)} % of all plants`,
       ].filter((one) => one !== false);
-      return { species, stock, departs, cost: price(stock) };
+      return { species, stock, departs, belongs: belonging(species, holding).weight, cost: price(stock) };
     })
     .sort(
       (a, b) =>
-        a.departs.length - b.departs.length || a.cost - b.cost || a.species.id.localeCompare(b.species.id, 'en'),
+        a.departs.length - b.departs.length ||
+        b.belongs - a.belongs ||
+        a.cost - b.cost ||
+        a.species.id.localeCompare(b.species.id, 'en'),
     )
     .slice(0, MOST)
     .map(({ species, stock, departs }) => ({

@@ -1,4 +1,5 @@
 import { Button, Table, type TableColumnType } from 'antd';
+import { useState } from 'react';
 import { kindKey } from '../../../core/order/quantities.ts';
 import { plantNumbers, sizeSteps, type PlantNumbers, type SizeStep } from '../../../core/order/plant-numbers.ts';
 import { stockOf } from '../../../core/species/stock.ts';
@@ -6,7 +7,8 @@ import { capital } from '../../../core/units/text.ts';
 import { formatCount, formatMoney, inUnits } from '../../../core/units/quantities.ts';
 import { SettingField } from '../../parts/SettingField.tsx';
 import { Panel } from '../../parts/Panel.tsx';
-import { useWorked } from '../../store/derived.ts';
+import { useWorked, workOut } from '../../store/derived.ts';
+import { useSession } from '../../store/session.ts';
 import { FillSchools } from './FillSchools.tsx';
 import { Substitutes } from './Substitutes.tsx';
 
@@ -14,7 +16,11 @@ const percent = (share: number) => `${Math.round(share * 100)} %`;
 
 /** Three numbers kept apart: places, survivors, ordered; and the chance that enough live. */
 export function PlantsStop() {
-  const worked = useWorked();
+  const shown = useWorked();
+  const kept = useSession((state) => state.holding!);
+  // While substitutes are looked at, the lines stay as they are: what is tried out must not take its own line away.
+  const [opened, setOpened] = useState<readonly React.Key[]>([]);
+  const worked = opened.length > 0 ? workOut(kept) : shown;
   const { holding } = worked;
   const { units } = holding;
   const { plants, kit } = worked.order();
@@ -55,6 +61,8 @@ export function PlantsStop() {
         <Table<PlantNumbers>
           rowKey={({ line }) => kindKey(line)}
           expandable={{
+            expandedRowKeys: opened,
+            onExpandedRowsChange: setOpened,
             expandedRowRender: ({ line }) => <Substitutes line={line} />,
             columnTitle: <span className="visually-hidden">Substitutes</span>,
             expandIcon: ({ expanded, onExpand, record }) => (

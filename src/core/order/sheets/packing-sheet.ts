@@ -1,7 +1,7 @@
 import type { Holding } from '../../holding/schema.ts';
 import type { Laid } from '../../ranks/laid.ts';
-import { formatCount } from '../../units/quantities.ts';
-import { kitName } from '../order-list.ts';
+import { formatCount, formatVolume } from '../../units/quantities.ts';
+import { kitName, LOOSE } from '../order-list.ts';
 import { packRows } from '../trailer.ts';
 import type { Sheet, Table } from './sheet.ts';
 
@@ -10,6 +10,12 @@ export function packingSheet(all: readonly Laid[], holding: Holding): Sheet | nu
   const packs = packRows(all, holding);
   if (packs.length === 0) return null;
   const amount = (count: number) => (Number.isInteger(count) ? formatCount(count) : String(count));
+  const said = (key: string, count: number) => {
+    const name = kitName(key, holding.units, holding.kits);
+    return LOOSE.includes(key)
+      ? `${formatVolume(count, holding.units)} ${name.split(',')[0]!.toLowerCase()}`
+      : `${amount(count)} ${name}`;
+  };
   const tables = [...new Set(packs.map(({ planting }) => planting))].map((planting): Table => ({
     kind: 'table',
     name: planting,
@@ -21,8 +27,7 @@ export function packingSheet(all: readonly Laid[], holding: Holding): Sheet | nu
         plants
           .map(({ species, variety, count }) => `${amount(count)} ${species.common}${variety ? `, ${variety}` : ''}`)
           .join('; '),
-        pieces.map(({ key, count }) => `${amount(count)} ${kitName(key, holding.units, holding.kits)}`).join('; ') ||
-          'none',
+        pieces.map(({ key, count }) => said(key, count)).join('; ') || 'none',
       ]),
   }));
   return {
