@@ -135,7 +135,21 @@ test('a price list is brought, its unknown name told, and it takes its share of 
     page
       .getByLabel('Price list')
       .setInputFiles({ name: 'Mallowfield.csv', mimeType: 'text/csv', buffer: Buffer.from(text) });
-  await bring('item;price\nHazel;£ 2\n');
+  await bring('Artikel;Prijs\nHazel;2,00\n');
+  const which = page.getByRole('dialog', { name: 'Which column is what' });
+  await expect(which.getByRole('button', { name: 'Read it so' })).toBeDisabled();
+  for (const [heading, means] of [
+    ['Artikel', 'the name'],
+    ['Prijs', 'the price'],
+  ] as const) {
+    await which.getByLabel(heading).click();
+    await page.locator('.ant-select-dropdown:visible').getByText(means, { exact: true }).click();
+  }
+  await which.getByRole('button', { name: 'Read it so' }).click();
+  await expect(page.getByRole('dialog', { name: 'Mallowfield.csv' })).toContainText('1 thing understood');
+  await page.getByRole('button', { name: 'Leave it' }).click();
+  await bring('Artikel;Prijs\nHazel;£ 2\n'); // its headings are known by now
+
   await expect(page.getByRole('alert')).toContainText('this holding counts in EUR');
   await bring('item;size;pack;price\nHornbeam;40-60;25;€ 2,50\nOur tall guard;;1;0,10\n');
   const sheet = page.getByRole('dialog');

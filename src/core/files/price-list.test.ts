@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { appBook } from '../species/book.ts';
-import { joined, numberOf, readPriceList } from './price-list.ts';
+import { joined, nameKey, numberOf, readPriceList, type UnknownColumns } from './price-list.ts';
 
 const read = (rows: string[][], currency = 'EUR') => readPriceList(rows, 'list.csv', appBook, currency);
 
@@ -27,7 +27,7 @@ describe(readPriceList, () => {
       { key: 'stake.0.9', packs: [{ size: 1, price: 55 }], left: null },
     ]);
     expect(unmatched).toEqual([
-      { line: 9, item: 'Purple wonderwood', offer: { packs: [{ size: 1, price: 300 }], left: null } },
+      { line: 9, item: 'Purple wonderwood', size: '', offer: { packs: [{ size: 1, price: 300 }], left: null } },
     ]);
   });
   it('takes an empty name for the one above, as merged cells are, and two lines of one thing for two packs', () => {
@@ -107,4 +107,29 @@ describe(numberOf, () => {
     ['ask', null],
     ['', null],
   ])('reads %j', (text, value) => expect(numberOf(text)).toBe(value));
+});
+
+describe('what was said of a list before', () => {
+  const rows = [
+    ['Artikel', 'Maat', 'Prijs'],
+    ['Hazelaar', '40-60', '1,10'],
+    ['Corylus avellana', '60/90', '2,00'],
+  ];
+  it('is asked once: its headings come with the refusal, and what is remembered reads the next list by itself', () => {
+    let headings: readonly string[] = [];
+    try {
+      read(rows);
+    } catch (problem) {
+      headings = (problem as UnknownColumns).headings;
+    }
+    expect(headings).toEqual(['Artikel', 'Maat', 'Prijs']);
+    const columns = { artikel: 'item', maat: 'stock', prijs: 'price' } as const;
+    const once = readPriceList(rows, 'l.csv', appBook, 'EUR', { columns, names: {} });
+    expect(once.columns).toMatchObject({ item: 0, stock: 1, price: 2 });
+    expect(once.unmatched).toMatchObject([{ item: 'Hazelaar', size: '40-60' }]);
+    const names = { [nameKey('40-60', 'Hazelaar')]: 'corylus-avellana|whip' };
+    const then = readPriceList(rows, 'l.csv', appBook, 'EUR', { columns, names });
+    expect(then.unmatched).toEqual([]);
+    expect(then.offers.map(({ key }) => key)).toEqual(['corylus-avellana|whip', 'corylus-avellana|transplant']);
+  });
 });

@@ -3,6 +3,7 @@ import { priceTable } from '../order/prices.ts';
 import type { SpeciesBook } from '../species/book.ts';
 import { moreKnown } from '../species/more.ts';
 import { stocks } from '../species/stock.ts';
+import { z } from 'zod';
 import { Unreadable } from './problems.ts';
 
 /** Which column of a list is what, by number from 0; null where it has none of that. */
@@ -14,10 +15,34 @@ export interface Columns {
   readonly left: number | null;
 }
 
+export const COLUMNS = ['item', 'price', 'stock', 'pack', 'left'] as const satisfies readonly (keyof Columns)[];
+
+/** What the steward said before of headings and names, so that it is asked once: headings in lower case, names by their words. */
+export const ListMemorySchema = z.object({
+  columns: z.record(z.string(), z.enum(COLUMNS)),
+  names: z.record(z.string(), z.string()),
+});
+export type ListMemory = z.infer<typeof ListMemorySchema>;
+export const NO_MEMORY: ListMemory = { columns: {}, names: {} };
+
+/** A list whose columns have to be said; its headings come along. */
+export class UnknownColumns extends Unreadable {
+  constructor(
+    message: string,
+    readonly headings: readonly string[],
+  ) {
+    super(message);
+  }
+}
+
+/** Headings as they are remembered. */
+export const headingKey = (heading: string): string => heading.trim().toLowerCase();
+
 /** A line whose name is none that is known here, and what it may mean. */
 export interface Unmatched {
   readonly line: number;
   readonly item: string;
+  readonly size: string;
   /** Packs and what is left, to be taken over once it is said what it is. */
   readonly offer: Omit<Supplier['offers'][number], 'key'>;
 }
@@ -59,12 +84,14 @@ export function readPriceList(
   name: string,
   book: SpeciesBook,
   currency: string,
+  memory: ListMemory = NO_MEMORY,
 ): PriceList {
-  const head = rows.slice(0, 10).findIndex((row) => columnsOf(row) !== null);
-  const columns = head < 0 ? null : columnsOf(rows[head]!);
+  const head = rows.slice(0, 10).findIndex((row) => columnsOf(row, memory) !== null);
+  const columns = head < 0 ? null : columnsOf(rows[head]!, memory);
   if (!columns)
-    throw new Unreadable(
-      `${name} has no column of prices beside one of names. Name them in its first line, such as item, size, pack, price.`,
+    throw new UnknownColumns(
+      `${name} has no column of prices beside one of names. Say which is which, or name them in its first line, such as item, size, pack, price.`,
+      (rows.find((row) => row.filter((cell) => cell.trim()).length > 1) ?? []).map((cell) => cell.trim()),
     );
   sayCurrencies(rows.slice(head), columns, name, currency);
   const keys = namesKnown(book);
@@ -82,8 +109,8 @@ export function readPriceList(
     const size = Math.max(1, Math.round(numberOf(cell(columns.pack)) ?? 1));
     const left = numberOf(cell(columns.left));
     const offer = { packs: [{ size, price: cents }], left: left === null ? null : Math.max(0, Math.floor(left)) };
-    const key = keyFor(item, cell(columns.stock), keys, book);
-    if (key === null) return void unmatched.push({ line: head + i + 2, item, offer });
+    const key = memory.names[nameKey(item, cell(columns.stock))] ?? keyFor(item, cell(columns.stock), keys, book);
+    if (key === null) return void unmatched.push({ line: head + i + 2, item, size: cell(columns.stock), offer });
     offers.set(key, joined(offers.get(key), { key, ...offer }));
   });
   if (priced === 0)
@@ -101,12 +128,16 @@ export function joined(before: Supplier['offers'][number] | undefined, one: Supp
   return { key: one.key, packs: packs.slice(0, 12), left };
 }
 
-function columnsOf(row: readonly string[]): Columns | null {
+/** The words under which it is remembered what a name of a list means. */
+export const nameKey = (item: string, size: string): string => wordsOf(`${item} ${size}`);
+
+function columnsOf(row: readonly string[], memory: ListMemory): Columns | null {
   const found: Partial<Record<keyof Columns, number>> = {};
   row.forEach((heading, at) => {
-    const words = heading.trim().toLowerCase();
-    const what = HEADINGS.find(([key, pattern]) => found[key] === undefined && pattern.test(words));
-    if (what) found[what[0]] = at;
+    const words = headingKey(heading);
+    const said = memory.columns[words];
+    const what = said ?? HEADINGS.find(([key, pattern]) => found[key] === undefined && pattern.test(words))?.[0];
+    if (what && found[what] === undefined) found[what] = at;
   });
   const { item, price, stock = null, pack = null, left = null } = found;
   return item === undefined || price === undefined ? null : { item, price, stock, pack, left };

@@ -3,12 +3,22 @@ import Papa from 'papaparse';
 import { useRef, useState } from 'react';
 import { dropListed, putListed } from '../../../core/holding/means-commands.ts';
 import type { Supplier } from '../../../core/holding/supplier-schema.ts';
-import { joined, readPriceList, type PriceList } from '../../../core/files/price-list.ts';
+import {
+  COLUMNS,
+  headingKey,
+  joined,
+  nameKey,
+  readPriceList,
+  UnknownColumns,
+  type Columns,
+  type PriceList,
+} from '../../../core/files/price-list.ts';
 import { counted, formatMoney } from '../../../core/units/quantities.ts';
 import { FilePick } from '../../parts/FilePick.tsx';
 import { NameField } from '../../parts/NameField.tsx';
 import { NumberField } from '../../parts/NumberField.tsx';
 import { useBook, useShown } from '../../store/derived.ts';
+import { listMemory, rememberList } from '../../store/list-memory.ts';
 import { newId } from '../../store/ids.ts';
 import { run } from '../../store/session.ts';
 
@@ -46,12 +56,16 @@ export function OwnSuppliers({ name, keys }: { name(key: string): string; keys: 
   const input = useRef<HTMLInputElement>(null);
   const [read, setRead] = useState<{ file: string; list: PriceList } | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
+  /** A list whose columns have to be said first. */
+  const [asked, setAsked] = useState<{ file: File; headings: readonly string[] } | null>(null);
   const bring = async (file: File) => {
     try {
-      setRead({ file: file.name, list: readPriceList(await cellsOf(file), file.name, book, currency) });
+      const list = readPriceList(await cellsOf(file), file.name, book, currency, await listMemory());
+      setRead({ file: file.name, list });
       setProblem(null);
     } catch (reason) {
       setProblem((reason as Error).message);
+      if (reason instanceof UnknownColumns && reason.headings.length > 1) setAsked({ file, headings: reason.headings });
     }
   };
   return (
@@ -65,6 +79,16 @@ export function OwnSuppliers({ name, keys }: { name(key: string): string; keys: 
         <p className="reading is-caution" role="alert">
           {problem}
         </p>
+      )}
+      {asked && (
+        <WhichColumns
+          headings={asked.headings}
+          onSaid={(columns) => {
+            setAsked(null);
+            void rememberList({ columns, names: {} }).then(() => bring(asked.file));
+          }}
+          onClose={() => setAsked(null)}
+        />
       )}
       {suppliers.map((supplier) => (
         <Terms key={supplier.id} supplier={supplier} />
@@ -80,6 +104,58 @@ export function OwnSuppliers({ name, keys }: { name(key: string): string; keys: 
         />
       )}
     </>
+  );
+}
+
+const COLUMN_WORDS: Readonly<Record<keyof Columns, string>> = {
+  item: 'the name',
+  price: 'the price',
+  stock: 'size or stock',
+  pack: 'pieces in a pack',
+  left: 'how many are left',
+};
+
+/** Which column of a list is what, said once for lists with these headings. */
+function WhichColumns({
+  headings,
+  onSaid,
+  onClose,
+}: {
+  headings: readonly string[];
+  onSaid(columns: Readonly<Record<string, keyof Columns>>): void;
+  onClose(): void;
+}) {
+  const [said, setSaid] = useState<Readonly<Record<string, keyof Columns>>>({});
+  const known = new Set(Object.values(said));
+  return (
+    <Modal
+      open
+      title="Which column is what"
+      okText="Read it so"
+      okButtonProps={{ disabled: !known.has('item') || !known.has('price') }}
+      onOk={() => onSaid(said)}
+      onCancel={onClose}
+      cancelText="Leave it"
+    >
+      <p>Name and price are needed. What you say is remembered for lists with these headings.</p>
+      {headings.filter(Boolean).map((heading) => (
+        <div className="field" key={heading}>
+          <label htmlFor={`column-${heading}`}>{heading}</label>
+          <Select
+            id={`column-${heading}`}
+            value={said[headingKey(heading)] ?? ''}
+            options={[
+              { value: '', label: 'nothing that matters' },
+              ...COLUMNS.map((value) => ({ value, label: COLUMN_WORDS[value] })),
+            ]}
+            onChange={(value: keyof Columns | '') => {
+              const { [headingKey(heading)]: _, ...rest } = said;
+              setSaid(value ? { ...rest, [headingKey(heading)]: value } : rest);
+            }}
+          />
+        </div>
+      ))}
+    </Modal>
   );
 }
 
@@ -102,10 +178,14 @@ function Matched({
   const [meant, setMeant] = useState<Readonly<Record<number, string>>>({});
   const keep = () => {
     const offers = new Map(list.offers.map((offer) => [offer.key, offer]));
-    for (const { line, offer } of list.unmatched) {
+    const names: Record<string, string> = {};
+    for (const { line, item, size, offer } of list.unmatched) {
       const key = meant[line];
-      if (key) offers.set(key, joined(offers.get(key), { key, ...offer }));
+      if (!key) continue;
+      names[nameKey(item, size)] = key;
+      offers.set(key, joined(offers.get(key), { key, ...offer }));
     }
+    void rememberList({ columns: {}, names });
     run(
       putListed(
         'suppliers',
