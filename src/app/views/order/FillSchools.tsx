@@ -2,6 +2,7 @@ import { Button } from 'antd';
 import { take } from '../../../core/holding/command.ts';
 import { setSetting } from '../../../core/holding/ground-commands.ts';
 import { settingOf } from '../../../core/holding/settings.ts';
+import { favours } from '../../../core/order/favours.ts';
 import { fillSchools } from '../../../core/order/plant-numbers.ts';
 import { formatCount, formatMoney } from '../../../core/units/quantities.ts';
 import { usePreviews } from '../../parts/use-previews.ts';
@@ -16,6 +17,15 @@ export function FillSchools() {
   const previews = usePreviews();
   const now = settingOf(holding, 'order.prob');
   const before = workOut(holding).order();
+  const spoken = workOut(holding).all.map(({ planting, layout }) => ({
+    name: planting.name,
+    school: favours(planting, layout, holding).plants?.school,
+  }));
+  const favoured = (label: string) =>
+    spoken
+      .filter(({ school }) => school === label)
+      .map(({ name }) => name)
+      .join(', ');
   return (
     <section className="schools" aria-label="Schools of filling the places">
       <h3>Two schools</h3>
@@ -48,7 +58,10 @@ export function FillSchools() {
                   : `${formatMoney(Math.abs(cents), holding.currency)} ${cents > 0 ? 'more' : 'less'}`}
                 .
               </p>
-              <p className="soft fine">{why}</p>
+              <p className="soft fine">
+                {why}
+                {favoured(label) && ` Here it is spoken for in ${favoured(label)}.`}
+              </p>
             </li>
           );
         })}

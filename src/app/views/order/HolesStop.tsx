@@ -2,6 +2,7 @@ import { Segmented } from 'antd';
 import type { ReactNode } from 'react';
 import { setMeasure, setWay } from '../../../core/holding/means-commands.ts';
 import { settingOf, type SettingKey } from '../../../core/holding/settings.ts';
+import { favours, sayFavour } from '../../../core/order/favours.ts';
 import { phCaution, phGround } from '../../../core/order/ph-dose.ts';
 import { additives, holePlan } from '../../../core/order/hole-plan.ts';
 import type { Laid } from '../../../core/ranks/laid.ts';
@@ -150,6 +151,7 @@ function HolesPanel({ laid: { planting, layout } }: { laid: Laid }) {
           }[soil.method]
         }
       </p>
+      <p className="reading">{sayFavour(favours(planting, layout, holding).soil)}</p>
       <h3>Given to each plant</h3>
       {Object.entries(additives).map(([key, { label, grams, most, when }]) => {
         const dose = soil.measures[`add.${key}`] ?? 0;

@@ -4,6 +4,7 @@ import { useMemo, type ReactNode } from 'react';
 import { setWay } from '../../../core/holding/means-commands.ts';
 import { settingOf, type SettingKey } from '../../../core/holding/settings.ts';
 import { kitName } from '../../../core/order/order-list.ts';
+import { favours, sayFavour } from '../../../core/order/favours.ts';
 import { basinPlan } from '../../../core/order/basins.ts';
 import { waterPlan, type WaterPlan, type WaterWay } from '../../../core/order/water-plan.ts';
 import type { Laid } from '../../../core/ranks/laid.ts';
@@ -208,6 +209,7 @@ function WaterPanel({ laid, plan }: { laid: Laid; plan: WaterPlan }) {
       ))}
       <Basins laid={laid} />
       <h3>Two schools</h3>
+      <p className="reading">{sayFavour(favours(planting, laid.layout, holding).water)}</p>
       <p>
         <strong>Dish</strong> the ground round each stem: it holds each watering and shower. It wins on sand, in dry
         climates and with watering by hand; on clay it drowns them. <strong>Level or proud</strong> leaves nothing to

@@ -4,6 +4,7 @@ import { setWay } from '../../../core/holding/means-commands.ts';
 import type { SettingKey } from '../../../core/holding/settings.ts';
 import { compareWeeds, drynessOf, type WeedChoice } from '../../../core/order/weeds/compare.ts';
 import { groupsOf } from '../../../core/order/weeds/groups.ts';
+import { favours, sayFavour } from '../../../core/order/favours.ts';
 import { cutsOf } from '../../../core/order/weeds/cut-list.ts';
 import { weedMethod } from '../../../core/order/weeds/methods.ts';
 import { measure, weedKit } from '../../../core/order/weeds/weed-kit.ts';
@@ -205,6 +206,7 @@ function WeedsPanel({
       <UsedSoFar laid={{ planting, layout }} />
       <MownLanes laid={{ planting, layout }} />
       <h3>Two schools</h3>
+      <p className="reading">{sayFavour(favours(planting, layout, holding).weeds)}</p>
       <p>
         <strong>Clean strip</strong> leaves water and nitrogen to the plant and no cover to voles. It wins for small
         stock, dry sites and the first three years.
