@@ -26,5 +26,5 @@ export function restOf({
 }): Rest {
   const each = count / done;
   const rest = Math.max(0, Math.ceil(each * Math.max(0, whole - done) - 1e-9));
-  return { each, whole: count + rest, rest, more: Math.ceil(count + rest - planned - 1e-9) };
+  return { each, whole: count + rest, rest, more: Math.ceil(count + rest - planned - 1e-9) + 0 };
 }
