@@ -34,6 +34,15 @@ describe(substitutesFor, () => {
     const breaches = found.map(({ departs }) => departs.length);
     expect(breaches).toEqual(breaches.toSorted((a, b) => a - b));
     expect(breaches[0]).toBeLessThanOrEqual(1);
+    const hazel = appBook.of('corylus-avellana');
+    const middle = ([a, b]: readonly [number, number]) => (a + b) / 2;
+    for (const { species, departs } of of(hedge, 'crataegus-monogyna').concat(found)) {
+      const was = found.some((one) => one.species === species && one.departs === departs)
+        ? hazel
+        : appBook.of('crataegus-monogyna');
+      const far = Math.abs(middle(species.height) / middle(was.height) - 1) > 0.25;
+      expect(departs.includes('grows to another height'), species.id).toBe(far);
+    }
     const first = found[0]!.species;
     expect(first.evergreen).toBe(false);
     expect(standingIn(first.id, regionOf(hedge))).toBe('native');

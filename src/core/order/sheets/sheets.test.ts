@@ -60,6 +60,21 @@ describe(cuttingSheet, () => {
     expect(over.slice(0, -1).every((piece) => piece <= 5)).toBe(true);
     expect(cut + over.reduce((a, b) => a + b, 0)).toBeCloseTo(150, 0);
   });
+  it('names an end of a roll that is too short to be laid', () => {
+    const short = {
+      ...holding,
+      plantings: [
+        {
+          ...holding.plantings[0]!,
+          rows: holding.plantings[0]!.rows.map((one) => ({ ...one, trim: { start: 0, stop: 0 } })),
+        },
+      ],
+    };
+    const wide = take(short, setMeasure('p1', 'weeds', 'weed.rollLength', 46, '')).holding;
+    const { text } = cuttingSheet(laidOf(wide), wide)!.parts.at(-1) as { text: string };
+    // Rows of 42 m with buried ends from rolls of 46 m: 3.4 m come off each.
+    expect(text).toMatch(/^Left over: 3\.40 m, 3\.40 m, 3\.40 m\. Keep/);
+  });
   it('draws each piece on its row between the ends of the sheet, and is not there where nothing is cut', () => {
     const { shapes, width, height } = drawing(sheet);
     const boxes = shapes.filter((shape) => shape.kind === 'box');

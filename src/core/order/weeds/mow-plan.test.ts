@@ -51,6 +51,7 @@ describe(mulchWays, () => {
     const [load, bag, free, straw] = ways(holding);
     expect(bag!.volume).toBe(load!.volume);
     expect(bag!.count).toBe(Math.ceil((load!.volume * 1000) / 50));
+    expect(bag!.cents).toBe(bag!.count * priceOf(holding, 'bag'));
     expect(load!.cents).toBe(Math.ceil(load!.volume) * priceOf(holding, 'chips'));
     expect(free!.cents).toBe(0);
     // Straw settles by half, chips by a fifth.
