@@ -51,9 +51,6 @@ test('the views at 1280x800', async ({ page }) => {
   await expect(page.getByText('All twelve months are worked out')).toBeVisible({ timeout: 45_000 });
   await settle(page);
   await shoot(page, 'ground');
-  await page.goto('/h/tern-hollow/ground/aims');
-  await settle(page);
-  await shoot(page, 'ground-aims');
   await page.goto('/h/tern-hollow/ground/edges');
   const [feature, at] = [
     (name: string, type: string, coordinates: unknown) => ({
@@ -94,6 +91,20 @@ test('the views at 1280x800', async ({ page }) => {
   await page.goto('/h/tern-hollow/order/animals/p1');
   await settle(page);
   await shoot(page, 'order-animals');
+  await page.goto('/h/tern-hollow/order/suppliers');
+  await page
+    .getByRole('button', { name: /^Place the order with/ })
+    .first()
+    .click();
+  await page.getByRole('region', { name: 'Placed orders' }).getByRole('link').first().click();
+  await page.setViewportSize({ width: 390, height: 844 });
+  await page
+    .getByRole('button', { name: /^Check in/ })
+    .first()
+    .click();
+  await settle(page);
+  await shoot(page, 'order-deliveries-phone');
+  await page.setViewportSize({ width: 1280, height: 800 });
   await page.goto('/h/tern-hollow/field/p1');
   await settle(page);
   await shoot(page, 'field');
