@@ -231,6 +231,20 @@ describe(waterPlan, () => {
     const many = dry(sample({ length: 2000, features: tapAt(10), rows: [row({ spacing: 0.5 })] }));
     expect(way(many, 'rounds').refused).toMatch(/hours a week are more than the 84/);
   });
+  it('buckets with a hole are moved on in sets, bought once, and nobody waits for them', () => {
+    const holding = dry(sample({ features: tapAt(10) }));
+    const way = waterOf(holding).ways.find(({ method }) => method === 'dripBuckets')!;
+    expect(way).toMatchObject({
+      refused: null,
+      words: expect.stringMatching(/^2 sets of 24, each run out in \d+ minutes/),
+    });
+    // A straight bucket 28 cm across and 25 cm full through one hole of 3 mm, at 0.6 of the free flow.
+    const seconds = (0.28 ** 2 / (0.003 ** 2 * 0.6)) * Math.sqrt(2 / 9.80665) * Math.sqrt(0.25);
+    expect(way.words).toContain(`in ${Math.round(seconds / 60)} minutes`);
+    const chosen = take(holding, setWay('p1', 'water', { method: 'dripBuckets' }, '')).holding;
+    expect(orderOf(chosen).order.kit.map(({ key, count }) => [key, count])).toEqual([['drip.bucket', 24]]);
+    expect(waterOf(sample()).ways.find(({ method }) => method === 'dripBuckets')!.refused).toMatch(/No tap or tank/);
+  });
   it('rain of a wet month leaves nothing to bring, and nobody waters in winter; the south has its summer in January', () => {
     const wet = {
       ...sample(),

@@ -82,7 +82,7 @@ function asked(all: readonly Laid[], holding: Holding): Set<string> {
       if (form?.litter) found.add('litter');
       for (const kind of protection.fences) found.add(fences[kind]!.energiser ? 'live' : 'fence');
     }
-    if (planting.means.water.method === 'rounds') found.add('water');
+    if (['rounds', 'dripBuckets'].includes(planting.means.water.method)) found.add('water');
     if (planting.purpose === 'stream') found.add('bank');
   }
   if (bored >= data.augerFrom) found.add('auger');

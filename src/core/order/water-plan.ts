@@ -11,7 +11,7 @@ import { holePlan } from './hole-plan.ts';
 import { rootsOf } from './holes.ts';
 import { piece, type KitLine } from './kit.ts';
 import { slopeLength } from './protection/fence-line.ts';
-import { bowser, bucketRounds, dripZones, effectiveRain, headLoss, weeklyWater } from './water.ts';
+import { bowser, bucketDrain, bucketRounds, dripZones, effectiveRain, headLoss, weeklyWater } from './water.ts';
 
 type Rates = Pick<Holding, 'settings' | 'prices' | 'features' | 'terrain' | 'climate' | 'units' | 'place'>;
 
@@ -252,7 +252,7 @@ interface Ways {
 function waysOf(ways: Ways): WaterWay[] {
   const { most, season } = ways;
   const weeks = most > 0 ? season / most : 0;
-  return [roundsWay(ways), tankWay(ways), dripWay(ways)].map((way) => ({
+  return [roundsWay(ways), dripBucketsWay(ways), tankWay(ways), dripWay(ways)].map((way) => ({
     ...way,
     hoursSeason: way.method === 'drip' ? 4 + 0.5 * weeks : way.hoursWeek * weeks,
   }));
@@ -284,6 +284,42 @@ function roundsWay({ layout: { stand }, holding, each, source, of }: Ways): Bare
         : null,
     words: `${trips} trips of two buckets, ${formatLength(source?.distance ?? 0, units, { decimals: 0 })} each way`,
     kit: [],
+  };
+}
+
+/** A bucket's shape, metres, and how freely water leaves its hole: 15 L of the usual straight side. */
+const BUCKET = { across: 0.28, full: 0.25, flows: 0.6 } as const;
+
+/** Buckets with a hole that stand beside the plants, filled and moved on in sets while they run out. */
+function dripBucketsWay({ layout: { stand }, holding, each, source, of }: Ways): Bare {
+  const { units } = holding;
+  const there = Math.max(1, Math.round(of('water.dripBuckets')));
+  const sets = Math.ceil(stand.count / there);
+  const fills = stand.count * Math.ceil(each / of('water.bucket'));
+  const { walkHours } = bucketRounds({
+    n: stand.count,
+    litresEach: each,
+    bucketL: of('water.bucket'),
+    buckets: of('water.buckets'),
+    carry: 2,
+    meanDistance: source?.distance ?? 0,
+    walkKmh: 3,
+  });
+  const hours = walkHours + fills / 180; // a third of a minute to fill and move each: nobody waits while it runs
+  const minutes =
+    bucketDrain({ D: BUCKET.across, h0: BUCKET.full, h1: 0, hole: of('water.hole'), holes: 1, Cd: BUCKET.flows }) / 60;
+  const allowed = 7 * of('water.allowed') * settingOf(holding, 'crew.people');
+  return {
+    method: 'dripBuckets',
+    label: 'Buckets with a hole',
+    hoursWeek: hours,
+    refused: !source
+      ? 'No tap or tank is drawn. Draw one under Ways in and water.'
+      : hours > allowed
+        ? `${Math.round(hours)} hours a week are more than the ${Math.round(allowed)} that there are.`
+        : null,
+    words: `${sets} ${sets === 1 ? 'set' : 'sets'} of ${Math.min(there, stand.count)}, each run out in ${Math.round(minutes)} minutes; ${formatLength(source?.distance ?? 0, units, { decimals: 0 })} each way`,
+    kit: [piece(holding, 'drip.bucket', Math.min(there, stand.count), 0, 'moved on from plant to plant')],
   };
 }
 
@@ -365,6 +401,12 @@ function dripWay({ layout: { stand }, holding, drip, source, of }: Ways): Bare {
 
 /** What watering a planting takes to be bought. */
 export const waterKit = (planting: Planting, layout: Layout, holding: Rates): KitLine[] =>
-  planting.means.water.method === 'drip'
-    ? [...(waterPlan(planting, layout, holding).ways.find(({ method }) => method === 'drip')?.kit ?? [])]
+  BOUGHT.has(planting.means.water.method)
+    ? [
+        ...(waterPlan(planting, layout, holding).ways.find(({ method }) => method === planting.means.water.method)
+          ?.kit ?? []),
+      ]
     : [];
+
+/** Ways for which something is bought: the others are not worked out at every edit. */
+const BOUGHT: ReadonlySet<string> = new Set(['drip', 'dripBuckets']);

@@ -138,6 +138,10 @@ export const windUnit = (system: UnitSystem): { name: string; perUnit: number } 
 export const rainUnit = (system: UnitSystem): { name: string; perUnit: number } =>
   system === 'metric' ? { name: 'mm', perUnit: 1 } : { name: 'in', perUnit: EXACT.in * 1000 };
 
+/** A small area written for people: '450 cm²', '70 in²'. */
+export const formatSmallArea = (squareMetres: number, system: UnitSystem): string =>
+  system === 'metric' ? `${plain(squareMetres * 1e4, 0)} cm²` : `${plain(squareMetres / EXACT.in ** 2, 0)} in²`;
+
 /** The unit that small ground is measured in: its name and its square metres. */
 export const groundUnit = (system: UnitSystem): { name: string; squareMetres: number } =>
   system === 'metric' ? { name: 'm²', squareMetres: 1 } : { name: 'ft²', squareMetres: EXACT.ft2 };

@@ -1,6 +1,7 @@
 import { polyline } from '../../../core/geometry/polyline.ts';
 import { wayFor } from '../../../core/holding/means-schema.ts';
 import { levelled } from '../../../core/order/sheets/levelled.ts';
+import { fenceCorners } from '../../../core/order/protection/fence-line.ts';
 import { protectedParts } from '../../../core/order/protection/guard-kit.ts';
 import { weedMethod } from '../../../core/order/weeds/methods.ts';
 import { mowPlan } from '../../../core/order/weeds/mow-plan.ts';
@@ -34,8 +35,13 @@ export function GroundPlan({
           .flatMap(({ site }) => site.run?.lines ?? [])
       : [];
   const plants: Point[] = Array.from({ length: stand.count }, (_, i) => [stand.x[i]!, stand.y[i]!]);
+  const mown = mowPlan(planting, layout, holding);
   // Laid with its line level, so that it fills the width.
-  const box = levelled({ planting, layout }, [...fences.flat(), ...(drip ? [drip.tap] : [])]);
+  const box = levelled({ planting, layout }, [
+    ...fences.flat(),
+    ...(drip ? [drip.tap] : []),
+    ...(show === 'weeds' ? mown.lanes.flatMap(({ turns }) => turns.flat()) : []),
+  ]);
   const height = Math.min(260, Math.max(60, (box.height / box.width) * 660));
   const scale = Math.min(660 / box.width, height / box.height);
   const at = (p: Point): Point => {
@@ -59,10 +65,15 @@ export function GroundPlan({
         aria-label={`${planting.name} from above, ${formatLength(layout.baseline?.line.length ?? 0, holding.units)} long`}
       >
         {show === 'weeds' &&
-          mowPlan(planting, layout, holding)
-            .lanes.filter(({ passes }) => passes)
-            .map(({ line, clear }, i) => (
-              <path key={i} d={path(line)} className="cover-strip is-lane" style={{ strokeWidth: clear * scale }} />
+          mown.lanes
+            .filter(({ passes }) => passes)
+            .map(({ line, clear, turns }, i) => (
+              <g key={i}>
+                <path d={path(line)} className="cover-strip is-lane" style={{ strokeWidth: clear * scale }} />
+                {turns.map((turn, end) => (
+                  <path key={end} d={path(turn)} className="turn" />
+                ))}
+              </g>
             ))}
         {show === 'weeds' && <Covers laid={{ planting, layout }} at={at} path={path} scale={scale} />}
         {drip?.lines.map(({ row, zone }, i) => {
@@ -80,6 +91,10 @@ export function GroundPlan({
         {fences.map((line, i) => (
           <path key={i} d={path(line)} className="fence" />
         ))}
+        {fences.flatMap(fenceCorners).map((corner, i) => {
+          const [cx, cy] = at(corner);
+          return <rect key={i} x={cx - 3} y={cy - 3} width={6} height={6} className="post" />;
+        })}
       </svg>
     </section>
   );

@@ -1,7 +1,7 @@
-import { Table, type TableColumnType } from 'antd';
+import { Segmented, Table, type TableColumnType } from 'antd';
 import { scaleBand, scaleLinear } from 'd3-scale';
 import { useMemo, type ReactNode } from 'react';
-import { setWay } from '../../../core/holding/means-commands.ts';
+import { setMeasure, setWay } from '../../../core/holding/means-commands.ts';
 import { settingOf, type SettingKey } from '../../../core/holding/settings.ts';
 import { kitName } from '../../../core/order/order-list.ts';
 import { favours, sayFavour } from '../../../core/order/favours.ts';
@@ -170,6 +170,7 @@ function Ways({ ways, taken, onTake }: { ways: readonly WaterWay[]; taken: strin
 
 const MEASURES: Readonly<Record<string, readonly SettingKey[]>> = {
   rounds: ['water.bucket', 'water.buckets'],
+  dripBuckets: ['water.bucket', 'water.buckets', 'water.dripBuckets', 'water.hole'],
   tank: ['water.tank'],
   drip: ['water.emitters', 'water.emitter', 'water.use'],
 };
@@ -215,6 +216,7 @@ function WaterPanel({ laid, plan }: { laid: Laid; plan: WaterPlan }) {
         climates and with watering by hand; on clay it drowns them. <strong>Level or proud</strong> leaves nothing to
         drown in, and wins on clay and wet ground.
       </p>
+      <DishOrLevel laid={laid} />
       <p className="soft fine">
         Evaporation and rain come from the climate of Ground, or what is usual where it is not known. Time the tap with
         a bucket: litres over seconds is its flow.
@@ -247,5 +249,24 @@ function Basins({ laid: { planting, layout } }: { laid: Laid }) {
         />
       ))}
     </>
+  );
+}
+
+/** A dish with a rim, or level ground, tried out at a touch: what it holds is said under Basins. */
+function DishOrLevel({ laid: { planting } }: { laid: Laid }) {
+  const level = planting.means.water.measures['basin.crest'] === 0;
+  return (
+    <Segmented
+      aria-label="Dish or level"
+      size="small"
+      value={level ? 'level' : 'dish'}
+      options={[
+        { value: 'dish', label: 'Dish' },
+        { value: 'level', label: 'Level' },
+      ]}
+      onChange={(value) =>
+        run(setMeasure(planting.id, 'water', 'basin.crest', value === 'level' ? 0 : undefined, `${value} ground`))
+      }
+    />
   );
 }

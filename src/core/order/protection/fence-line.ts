@@ -44,7 +44,7 @@ export function fenceRun(
   return {
     lines,
     length: Math.max(0, length - wide),
-    corners: lines.reduce((sum, line) => sum + cornersOf(line), 0),
+    corners: lines.reduce((sum, line) => sum + fenceCorners(line).length, 0),
     // A block or a glade is got into by one gate of its own.
     gates: sides === 0 ? 1 : Math.max(1, gateways.length * sides),
     ends: open * 2,
@@ -122,17 +122,16 @@ const outward = (ring: readonly Point[]): 1 | -1 =>
     ? 1
     : -1;
 
-function cornersOf(line: readonly Point[]): number {
+/** Places where a fence turns so sharply that it wants a straining post. */
+export function fenceCorners(line: readonly Point[]): Point[] {
   const closed = distance(line[0]!, line.at(-1)!) < 0.01;
   const points = closed ? [line.at(-2)!, ...line] : line;
-  let corners = 0;
-  for (let i = 1; i < points.length - 1; i++) {
-    const [a, b, c] = [points[i - 1]!, points[i]!, points[i + 1]!];
+  return points.slice(1, -1).filter((b, i) => {
+    const [a, c] = [points[i]!, points[i + 2]!];
     const turn =
       Math.abs(Math.atan2(c[1] - b[1], c[0] - b[0]) - Math.atan2(b[1] - a[1], b[0] - a[0])) * (180 / Math.PI);
-    if (Math.min(turn, 360 - turn) > CORNER) corners++;
-  }
-  return corners;
+    return Math.min(turn, 360 - turn) > CORNER;
+  });
 }
 
 /** Length of a line on the ground as it lies, metres; horizontal where its fall is not known. */

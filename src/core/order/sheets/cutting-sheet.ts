@@ -1,8 +1,10 @@
 import type { Holding } from '../../holding/schema.ts';
 import type { Laid } from '../../ranks/laid.ts';
-import { counted, formatLength } from '../../units/quantities.ts';
+import { counted, formatLength, formatSmallArea } from '../../units/quantities.ts';
+import { xCut } from '../weeds/mulch.ts';
+import { measure } from '../weeds/weed-kit.ts';
 import { cutsOf, piecesOf, type LaidPiece } from '../weeds/cut-list.ts';
-import type { Drawing, Shape, Sheet } from './sheet.ts';
+import type { Drawing, Shape, Sheet, Table } from './sheet.ts';
 
 /** Which roll lies on which row from where to where, where it is joined, and what is over; null where no fabric is laid. */
 export function cuttingSheet(laid: Laid, holding: Holding): Sheet | null {
@@ -13,6 +15,7 @@ export function cuttingSheet(laid: Laid, holding: Holding): Sheet | null {
   const length = (metres: number) => formatLength(metres, units, { decimals: 2 });
   const sum = (of: (cut: (typeof cuts)[number]) => number) => cuts.reduce((all, cut) => all + of(cut), 0);
   const { stand } = laid.layout;
+  const slit = measure(laid.planting.means.weeds, holding, 'weed.slit');
   const over = [...cuts.flatMap(({ plan }) => plan.offcuts), ...cuts.map(({ plan }) => plan.remnant)].filter(
     (piece) => piece > 0.005,
   );
@@ -43,6 +46,11 @@ export function cuttingSheet(laid: Laid, holding: Holding): Sheet | null {
           joint ? 'lapped over the one before' : '',
         ]),
       },
+      cutsForPlants(laid, [...new Set(pieces.map(({ row }) => row))], length),
+      {
+        kind: 'note',
+        text: `Each cut is an X of two slits of ${length(slit)}; it opens ${formatSmallArea(xCut(slit), units)}. Cut it when the plant is set, not before, and tuck the flaps back under.`,
+      },
       {
         kind: 'note',
         text:
@@ -53,6 +61,19 @@ export function cuttingSheet(laid: Laid, holding: Holding): Sheet | null {
     ],
   };
 }
+
+/** Where the slits for the plants are cut, row by row. */
+const cutsForPlants = ({ layout: { stand } }: Laid, rows: readonly number[], length: (m: number) => string): Table => ({
+  kind: 'table',
+  name: 'Cuts for the plants',
+  head: ['Row', 'Plants', 'First at', 'Then every'],
+  rows: rows
+    .toSorted((a, b) => a - b)
+    .map((row) => {
+      const { row: of, from, to, spacing } = stand.rows[row]!;
+      return [`${row + 1} ${of.name}`, to - from, length(stand.chainage[from]!), length(spacing)];
+    }),
+});
 
 /** Height of a row and room for its name, in units of a sheet 100 wide. */
 const [ROW, NAMES, TOP] = [5, 16, 5];

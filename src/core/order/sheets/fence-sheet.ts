@@ -1,4 +1,5 @@
-import type { Point } from '../../geometry/point.ts';
+import { distance, type Point } from '../../geometry/point.ts';
+import { fenceCorners } from '../protection/fence-line.ts';
 import type { Holding } from '../../holding/schema.ts';
 import type { Laid } from '../../ranks/laid.ts';
 import { counted, formatLength } from '../../units/quantities.ts';
@@ -7,9 +8,6 @@ import { guardKit, protectedParts } from '../protection/guard-kit.ts';
 import { fences } from '../protection/kinds.ts';
 import { planDrawing } from './plan-drawing.ts';
 import type { Shape, Sheet } from './sheet.ts';
-
-/** A turn sharper than this is marked as a corner, degrees. */
-const CORNER = 25;
 
 /** Where the fence of a planting runs, its corners and gates, and what it is made of; null where none is chosen. */
 export function fenceSheet(laid: Laid, holding: Holding): Sheet | null {
@@ -20,7 +18,7 @@ export function fenceSheet(laid: Laid, holding: Holding): Sheet | null {
   const { units } = holding;
   const length = (metres: number) => formatLength(metres, units, { decimals: 1 });
   const kinds = fenced.protection.fences.map((kind) => fences[kind]!);
-  const corners = run.lines.flatMap(cornersOf);
+  const corners = run.lines.flatMap(postsOf);
   const pieces = guardKit(planting, layout, holding).filter(({ key }) => key.startsWith('fence.'));
   return {
     title: `Fence plan: ${planting.name}`,
@@ -61,22 +59,11 @@ export function fenceSheet(laid: Laid, holding: Holding): Sheet | null {
   };
 }
 
-const turnAt = (a: Point, b: Point, c: Point): number => {
-  const turn = Math.atan2(c[1] - b[1], c[0] - b[0]) - Math.atan2(b[1] - a[1], b[0] - a[0]);
-  return Math.abs(Math.atan2(Math.sin(turn), Math.cos(turn))) * (180 / Math.PI);
-};
-const same = (a: Point, b: Point): boolean => Math.hypot(a[0] - b[0], a[1] - b[1]) < 0.01;
+const same = (a: Point, b: Point): boolean => distance(a, b) < 0.01;
 
-/** Its corners, and its two ends where it is open. */
-function cornersOf(line: readonly Point[]): Point[] {
-  const closed = same(line[0]!, line.at(-1)!);
-  return line.filter((point, i) => {
-    if (i === line.length - 1) return !closed;
-    if (i === 0 && !closed) return true;
-    const before = i === 0 ? line.at(-2)! : line[i - 1]!;
-    return turnAt(before, point, line[i + 1]!) > CORNER;
-  });
-}
+/** Where its straining posts stand: its corners, and its two ends where it is open. */
+const postsOf = (line: readonly Point[]): Point[] =>
+  same(line[0]!, line.at(-1)!) ? fenceCorners(line) : [line[0]!, ...fenceCorners(line), line.at(-1)!];
 
 /** From corner to corner by their numbers, metres along the line. */
 function stretchesOf(line: readonly Point[], corners: readonly Point[]): [number, number, number][] {
@@ -84,7 +71,7 @@ function stretchesOf(line: readonly Point[], corners: readonly Point[]): [number
   const found: [number, number, number][] = [];
   let [from, metres] = [number(line[0]!), 0];
   for (let i = 1; i < line.length; i++) {
-    metres += Math.hypot(line[i]![0] - line[i - 1]![0], line[i]![1] - line[i - 1]![1]);
+    metres += distance(line[i - 1]!, line[i]!);
     const to = number(line[i]!);
     if (to === 0) continue;
     if (from > 0) found.push([from, to, metres]);

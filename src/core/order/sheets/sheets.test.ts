@@ -60,6 +60,13 @@ describe(cuttingSheet, () => {
     expect(over.slice(0, -1).every((piece) => piece <= 5)).toBe(true);
     expect(cut + over.reduce((a, b) => a + b, 0)).toBeCloseTo(150, 0);
   });
+  it('says where each slit is cut, row by row', () => {
+    const cuts = table(sheet, 'Cuts for the plants').rows;
+    const { stand } = laidOf(holding).layout;
+    expect(cuts.map(([, plants]) => plants)).toEqual(stand.rows.map(({ from, to }) => to - from));
+    expect(cuts.map(([, , first]) => metres(first!))).toEqual(stand.rows.map(({ from }) => stand.chainage[from]!));
+    expect(cuts.every(([, , , every]) => metres(every!) === 1)).toBe(true);
+  });
   it('names an end of a roll that is too short to be laid', () => {
     const short = {
       ...holding,

@@ -39,6 +39,11 @@ describe(mowPlan, () => {
     for (const [, y] of lanes[0]!.line) expect(Math.abs(y)).toBeCloseTo(2, 6);
     // Turning 2.5 m from lanes of 4 m: 2.5 + 0.75 + 0.5 and the bulb of √(25 - 20.25).
     expect(headland).toBeCloseTo(3.75 + Math.sqrt(25 - 4.5 ** 2), 9);
+    const [turn] = lanes[0]!.turns;
+    expect(turn![0]).toEqual(lanes[0]!.line[0]);
+    expect(Math.hypot(turn![1]![0] - turn![0]![0], turn![1]![1] - turn![0]![1])).toBeCloseTo(headland, 9);
+    expect(turn![1]![0]).toBeLessThan(turn![0]![0]); // outward from the start
+    expect(plan([1]).lanes[0]!.turns).toEqual([]);
     expect(plan([1]).headland).toBe(0);
     expect(plan([]).lanes).toEqual([]);
   });

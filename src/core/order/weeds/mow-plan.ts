@@ -18,6 +18,8 @@ export interface Lane {
   readonly times: number;
   /** Its middle, from end to end on the plane. */
   readonly line: readonly Point[];
+  /** Where the mower turns beyond both ends; none where it does not pass. */
+  readonly turns: readonly (readonly Point[])[];
 }
 
 export interface MowPlan {
@@ -37,25 +39,29 @@ export function mowPlan(planting: Planting, { stand }: Layout, holding: Pick<Hol
   const sorted = planted.toSorted((a, b) => a.row.offset - b.row.offset);
   const kept = ({ row }: LaidRow) =>
     cleanWidth(wayFor(planting.means.weeds, { row: row.id, species: '', stock: '' }), holding);
+  const pitch = Math.max(0, ...sorted.slice(1).map(({ row }, i) => Math.abs(row.offset - sorted[i]!.row.offset)));
+  const free = headland({
+    turn: settingOf(holding, 'mower.turn'),
+    pitch,
+    width: deck,
+    margin: settingOf(holding, 'mower.margin'),
+  });
   const lanes = sorted.slice(1).map(({ row, index }, i): Lane => {
     const before = sorted[i]!;
     const rowGap = Math.abs(row.offset - before.row.offset);
     const strip = (kept(row) + kept(before.row)) / 2;
     const { clear, passes, times } = mowLane({ rowGap, strip, canopy: 0, clearance, deck });
-    return { rows: [before.index, index], clear: Math.max(0, clear), passes, times, line: between(before.row, row) };
+    const line = between(before.row, row);
+    const turns = passes ? [beyond(line[1]!, line[0]!, free), beyond(line.at(-2)!, line.at(-1)!, free)] : [];
+    return { rows: [before.index, index], clear: Math.max(0, clear), passes, times, line, turns };
   });
-  const pitch = Math.max(0, ...sorted.slice(1).map(({ row }, i) => Math.abs(row.offset - sorted[i]!.row.offset)));
-  return {
-    lanes,
-    headland: lanes.some(({ passes }) => passes)
-      ? headland({
-          turn: settingOf(holding, 'mower.turn'),
-          pitch,
-          width: deck,
-          margin: settingOf(holding, 'mower.margin'),
-        })
-      : 0,
-  };
+  return { lanes, headland: lanes.some(({ passes }) => passes) ? free : 0 };
+}
+
+/** A stroke on from `b`, away from `a`, so many metres long. */
+function beyond(a: Point, b: Point, metres: number): Point[] {
+  const far = Math.hypot(b[0] - a[0], b[1] - a[1]) || 1;
+  return [b, [b[0] + ((b[0] - a[0]) / far) * metres, b[1] + ((b[1] - a[1]) / far) * metres]];
 }
 
 function between(a: LaidRow, b: LaidRow): Point[] {
