@@ -1,10 +1,11 @@
 import { Select } from 'antd';
 import type { ReactNode } from 'react';
 import { Link } from 'react-router';
-import { setWay } from '../../../core/holding/means-commands.ts';
+import { setMeasure, setWay } from '../../../core/holding/means-commands.ts';
 import { settingOf } from '../../../core/holding/settings.ts';
 import { kitName } from '../../../core/order/order-list.ts';
 import { floodGround } from '../../../core/order/flood.ts';
+import { extraKey, extras } from '../../../core/order/protection/extras.ts';
 import { guardKit, kitMethod, protectedParts } from '../../../core/order/protection/guard-kit.ts';
 import { guardAnimals, sayStake } from '../../../core/order/protection/guards.ts';
 import { fences, forms } from '../../../core/order/protection/kinds.ts';
@@ -17,6 +18,7 @@ import { counted, formatCount, formatLength, formatMoney, inUnits } from '../../
 import { MeasureField } from '../../parts/MeasureField.tsx';
 import { PROTECTION_OPTIONS } from '../../parts/means-options.ts';
 import { Panel } from '../../parts/Panel.tsx';
+import { Toggle } from '../../parts/Toggle.tsx';
 import { useShown, useWorked } from '../../store/derived.ts';
 import { run } from '../../store/session.ts';
 import { BreakEven } from './BreakEven.tsx';
@@ -166,6 +168,21 @@ function AnimalsPanel({ laid: { planting, layout } }: { laid: Laid }) {
         />
       )}
       <RowsThatDiffer laid={{ planting, layout }} of="protection" options={options} />
+      <h3>Put on as well</h3>
+      {Object.entries(extras).map(([key, { label, why, off }]) => (
+        <div key={key}>
+          <Toggle
+            label={label}
+            on={mean.measures[extraKey(key)] === 1}
+            onChange={(on) =>
+              run(setMeasure(planting.id, 'protection', extraKey(key), on ? 1 : undefined, label.toLowerCase()))
+            }
+          />
+          <p className="soft fine">
+            {capital(why)}; {off}.
+          </p>
+        </div>
+      ))}
       <h3>Two schools</h3>
       <p>
         <strong>Tubes</strong> are warm, seen by the mower and sprayed round; they win in small counts and scattered

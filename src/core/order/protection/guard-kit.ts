@@ -5,6 +5,7 @@ import { counted } from '../../units/quantities.ts';
 import { ceilSafe } from '../../units/rounding.ts';
 import { addKit, piece, type KitLine } from '../kit.ts';
 import { groupsOf, type Group } from '../weeds/groups.ts';
+import { extras, extrasOf } from './extras.ts';
 import { isBasketed, isGuarded } from './guards.ts';
 import { fencePieces, guardPieces } from './pieces.ts';
 import { animalsAt, protect, siteOf, type Protection, type Rates, type Site } from './protect.ts';
@@ -81,6 +82,11 @@ export function guardKit(
   if (run)
     for (const kind of fenced.protection.fences)
       lines.push(fencePieces(kind, run).map(({ key, count, why }) => piece(rates, key, count, 0, why)));
+  lines.push(
+    extrasOf(planting, layout.stand).map(({ key, plants }) =>
+      piece(rates, extras[key]!.piece, plants, spare, `${counted(plants, 'plant')}; ${extras[key]!.off}`),
+    ),
+  );
   return addKit(lines);
 }
 

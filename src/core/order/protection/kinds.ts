@@ -48,6 +48,8 @@ const FenceSchema = z.strictObject({
   posts: z.number().positive(),
   strainers: z.number().positive(),
   energiser: z.literal(true).optional(),
+  /** Put up for a season: only where it is asked for, never chosen for a hedge's young years. */
+  temporary: z.literal(true).optional(),
   /** For each metre. */
   minutes,
   /** Years that it lasts. */

@@ -199,13 +199,17 @@ const stopsHere = (kind: string, animal: Animal, snow: number): boolean => {
   );
 };
 
+/** Fences that stand while a planting is young. */
+export const LASTING = Object.keys(fences).filter((kind) => !fences[kind]!.temporary);
+
 /** Every way to fence: not at all, by one kind, or by one kind with a live wire outside it. */
 const FENCINGS: readonly (readonly string[])[] = [
   [],
-  ...Object.keys(fences).map((kind) => [kind]),
-  ...Object.keys(fences)
-    .filter((kind) => !fences[kind]!.energiser)
-    .map((kind) => [kind, ...Object.keys(fences).filter((live) => fences[live]!.energiser)]),
+  ...LASTING.map((kind) => [kind]),
+  ...LASTING.filter((kind) => !fences[kind]!.energiser).map((kind) => [
+    kind,
+    ...LASTING.filter((live) => fences[live]!.energiser),
+  ]),
 ];
 
 /**

@@ -4,13 +4,14 @@ import { row, sample } from '../../../../checks/sample.ts';
 import { take } from '../../holding/command.ts';
 import { ANIMALS, type Animal } from '../../holding/ground-schema.ts';
 import { addGap } from '../../holding/planting-commands.ts';
-import { setException, setWay } from '../../holding/means-commands.ts';
+import { setException, setMeasure, setWay } from '../../holding/means-commands.ts';
 import type { Holding } from '../../holding/schema.ts';
-import { layHolding } from '../../ranks/laid.ts';
+import { layHolding, type Laid } from '../../ranks/laid.ts';
 import { priceTable } from '../prices.ts';
 import { quantities } from '../quantities.ts';
 import { fenceRun, slopeLength } from './fence-line.ts';
-import { protectedParts } from './guard-kit.ts';
+import { extraKey, extras } from './extras.ts';
+import { guardKit, protectedParts } from './guard-kit.ts';
 import { fences, forms } from './kinds.ts';
 import { fencePieces, guardPieces } from './pieces.ts';
 import { protect, siteOf, stops } from './protect.ts';
@@ -256,5 +257,45 @@ describe('fences', () => {
       'fence.strainer': 9,
       'fence.gate': 1,
     });
+  });
+});
+
+describe('what is put on as well', () => {
+  const mixed = sample({
+    animals: ['rabbit'],
+    rows: [
+      row({
+        species: [
+          [1, 'Ilex aquifolium'],
+          [1, 'Malus domestica'],
+          [1, 'Corylus avellana'],
+        ],
+        stock: 'pot4',
+        spacing: 2,
+      }),
+    ],
+  });
+  const wanting = (...keys: string[]) =>
+    keys.reduce((on, key) => take(on, setMeasure('p1', 'protection', extraKey(key), 1, '')).holding, mixed);
+  const kit = (holding: Holding) => {
+    const [{ planting, layout }] = layHolding(holding) as [Laid];
+    return new Map(guardKit(planting, layout, holding).map(({ key, wanted, why }) => [key, { wanted, why }]));
+  };
+  it('is bought for the plants that it is for, with when it comes off; nothing where it is not wanted', () => {
+    expect([...kit(mixed).keys()].filter((key) => key in { wrap: 1, 'net.winter': 1, 'net.fruit': 1 })).toEqual([]);
+    const all = kit(wanting('wrap', 'winterNet', 'fruitNet'));
+    // 31 places: 11 hollies, 10 apples, 10 hazels.
+    expect(all.get('net.winter')!.wanted).toBe(11);
+    expect(all.get('wrap')!.wanted).toBeLessThanOrEqual(21);
+    expect(all.get('wrap')!.wanted).toBeGreaterThanOrEqual(10);
+    expect(all.get('net.fruit')!.wanted).toBe(10);
+    for (const { off } of Object.values(extras)) expect(off).toMatch(/^off /);
+    expect(all.get('net.winter')!.why).toContain('off when the snow is gone');
+  });
+  it('a temporary fence is there for the asking, and is never what fits by itself', () => {
+    const chosen = take(mixed, setWay('p1', 'protection', { method: 'temporary' }, '')).holding;
+    expect(kit(chosen).has('fence.electricNet')).toBe(true);
+    const sheep = { ...mixed, animals: ['sheep', 'goat'] as Holding['animals'] };
+    expect(kit(sheep).has('fence.electricNet')).toBe(false);
   });
 });

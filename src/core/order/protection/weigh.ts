@@ -1,8 +1,7 @@
 import type { Planting } from '../../holding/schema.ts';
 import type { Layout } from '../../ranks/lay-out.ts';
 import { breakEvenLine, breakEvenPlants, compareFence } from './break-even.ts';
-import { fences } from './kinds.ts';
-import { fenceEach, protect, weighed, type Protection, type Site } from './protect.ts';
+import { LASTING, fenceEach, protect, weighed, type Protection, type Site } from './protect.ts';
 
 /** Guards or a fence for one planting: what each costs over the years, and from what size on the fence wins. */
 export interface GuardOrFence {
@@ -33,9 +32,9 @@ export function guardOrFence(
   const guards = protect(animals, 'guards', site);
   // What fits may itself be a fence, or two: then that is what guards are weighed against.
   const fitting = protect(animals, 'fitting', site);
-  const single = Object.keys(fences)
-    .map((kind) => protect(animals, kind, site))
-    .reduce((a, b) => ((b.uncovered.length - a.uncovered.length || b.cost - a.cost) < 0 ? b : a));
+  const single = LASTING.map((kind) => protect(animals, kind, site)).reduce((a, b) =>
+    (b.uncovered.length - a.uncovered.length || b.cost - a.cost) < 0 ? b : a,
+  );
   const withFence = fitting.fences.length > 0 ? fitting : single;
   const guardCost = guards.guard ? compareFence({ ...weighed(null, guards.guard, site), n: 1 }).guards : 0;
   const kind = withFence.fences[0]!;
