@@ -7,6 +7,8 @@ import type { Layout } from '../ranks/lay-out.ts';
 import { stockOf } from '../species/stock.ts';
 import additiveData from './additives.json' with { type: 'json' };
 import {
+  AIR,
+  SODIC,
   augerFor,
   ballMass,
   gypsum,
@@ -99,7 +101,7 @@ export function holePlan(planting: Planting, { stand }: Layout, holding: Rates):
     (total, { plants, width, dug }) => total + (dug ? plants * (Math.PI / 4) * width ** 2 : 0),
     0,
   );
-  const { 'soil.cec': cec = 0, 'soil.esp': now = 0, 'soil.espTarget': target = 5 } = soil.measures;
+  const { 'soil.cec': cec = 0, 'soil.esp': now = 0, 'soil.espTarget': target = SODIC.target } = soil.measures;
   const sodic = textures.has('clay') && cec > 0 && now > target;
   return {
     holes: holes.sort((a, b) => stockOf(b.stock).start - stockOf(a.stock).start),
@@ -113,7 +115,7 @@ export function holePlan(planting: Planting, { stand }: Layout, holding: Rates):
       textures,
       holes.some(({ dug }) => dug),
     ),
-    gypsum: sodic ? ground * gypsum({ depth: 0.3, bulk: 1.4, cec, espNow: now, espTarget: target }) : 0,
+    gypsum: sodic ? ground * gypsum({ depth: SODIC.depth, bulk: SODIC.bulk, cec, espNow: now, espTarget: target }) : 0,
   };
 }
 
@@ -187,7 +189,7 @@ function settlingLitres(
 ): number {
   if (!dug) return usual;
   const fill = { backfillM3: backfillM3 / plants, ballM3: (outM3 - backfillM3) / plants };
-  return Math.max(usual, Math.round(plantingWater({ ...fill, airBackfill: 0.3, airBall: 0.15 })));
+  return Math.max(usual, Math.round(plantingWater({ ...fill, airBackfill: AIR.backfill, airBall: AIR.ball })));
 }
 
 /** Textures of the soil zones that a stand's plants stand in. */

@@ -94,6 +94,9 @@ export const ballMass = ({
 /** Above this one person no longer lifts it, above that a machine does, kg: NIOSH revised lifting equation. */
 export const LIFT = holeData.lift;
 
+/** Share of air in loose fill and in a ball, which water takes up; depth, density and sodium to stay below of ground that gypsum is given to. */
+export const { air: AIR, sodic: SODIC } = holeData;
+
 /** Gypsum for a sodic clay, kg a m²: `hole.gypsum`, USDA Agriculture Handbook 60. By a soil test only. */
 export const gypsum = ({
   depth,

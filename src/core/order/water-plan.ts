@@ -11,6 +11,7 @@ import { holePlan } from './hole-plan.ts';
 import { rootsOf } from './holes.ts';
 import { piece, type KitLine } from './kit.ts';
 import { slopeLength } from './protection/fence-line.ts';
+import { waterRates } from './water-rates.ts';
 import { bowser, bucketDrain, bucketRounds, dripZones, effectiveRain, headLoss, weeklyWater } from './water.ts';
 
 type Rates = Pick<Holding, 'settings' | 'prices' | 'features' | 'terrain' | 'climate' | 'units' | 'place'>;
@@ -71,17 +72,11 @@ export interface WaterPlan {
   readonly source: { readonly name: string; readonly distance: number; readonly flow: number | null } | null;
 }
 
-/** Usual evaporation by month of a temperate place, mm a day; the south has it half a year on: FAO paper 56. */
-const USUAL = [0.6, 1, 1.8, 2.7, 3.5, 4, 4, 3.4, 2.3, 1.3, 0.7, 0.5];
 /** Weeks a month. */
 const WEEKS = 365.25 / 12 / 7;
-/** Below this, mm a day, nobody waters. */
-const COOL = 1.5;
-/** Of water in small pipes, and what a lateral and a header bear: bore in metres, smoothness, m/s. */
-const PIPE = { lateral: 0.0136, header: 0.0206, smooth: 130, fastest: 1.5, working: 10, mostLoss: 0.2 } as const;
-
+const { usualEvaporation, coolBelow, walk, tank, bucket, pipe, drip: laying } = waterRates;
 /** Most head that a line may lose, metres. */
-const MOST_HEAD = PIPE.working * PIPE.mostLoss;
+const MOST_HEAD = pipe.working * pipe.mostLoss;
 
 /** What a planting drinks and how it is brought there. */
 export function waterPlan(planting: Planting, layout: Layout, holding: Rates): WaterPlan {
@@ -112,9 +107,9 @@ function monthlyNeed({ stand }: Layout, holding: Rates, of: (key: SettingKey) =>
   for (let i = 0; i < stand.count; i++) counts.set(stand.lot[i]!, (counts.get(stand.lot[i]!) ?? 0) + 1);
   return Array.from({ length: 12 }, (_, m) => {
     const known = climate?.months?.[m];
-    const usual = USUAL[place.latitude >= 0 ? m : (m + 6) % 12]!;
+    const usual = usualEvaporation[place.latitude >= 0 ? m : (m + 6) % 12]!;
     const et0 = known ? known.evaporation / 30.4 : usual;
-    if (et0 < COOL) return 0;
+    if (et0 < coolBelow) return 0;
     const rain = known ? effectiveRain(known.rain) / WEEKS : 0;
     let litres = 0;
     for (const [lot, n] of counts) {
@@ -199,7 +194,7 @@ function dripFrom(
     feed: start,
     fromMiddle: feed === 'middle',
     head: Math.max(...lines.map(({ head }) => head)),
-    speed: headLoss({ L: header, flowLh: zones.zoneLh, d: PIPE.header, C: PIPE.smooth, outlets: 1 }).velocity,
+    speed: headLoss({ L: header, flowLh: zones.zoneLh, d: pipe.header, C: pipe.smooth, outlets: 1 }).velocity,
   };
 }
 
@@ -226,8 +221,8 @@ function linesFrom(
       const { headM } = headLoss({
         L: length / arms,
         flowLh: (plants / arms) * perPlant,
-        d: PIPE.lateral,
-        C: PIPE.smooth,
+        d: pipe.lateral,
+        C: pipe.smooth,
         outlets: Math.max(1, Math.round(plants / arms)),
       });
       lines.push({ row: r, zone, length, plants, head: headM });
@@ -254,7 +249,7 @@ function waysOf(ways: Ways): WaterWay[] {
   const weeks = most > 0 ? season / most : 0;
   return [roundsWay(ways), dripBucketsWay(ways), tankWay(ways), dripWay(ways)].map((way) => ({
     ...way,
-    hoursSeason: way.method === 'drip' ? 4 + 0.5 * weeks : way.hoursWeek * weeks,
+    hoursSeason: way.method === 'drip' ? laying.setUpHours + laying.lookHours * weeks : way.hoursWeek * weeks,
   }));
 }
 
@@ -267,11 +262,11 @@ function roundsWay({ layout: { stand }, holding, each, source, of }: Ways): Bare
     litresEach: each,
     bucketL: of('water.bucket'),
     buckets: of('water.buckets'),
-    carry: 2,
+    carry: walk.carry,
     meanDistance: source?.distance ?? 0,
-    walkKmh: 3,
+    walkKmh: walk.kmh,
   });
-  const hours = walkHours + stand.count / 120; // half a minute to pour at each
+  const hours = walkHours + stand.count / walk.pourAnHour;
   const allowed = 7 * of('water.allowed') * settingOf(holding, 'crew.people');
   return {
     method: 'rounds',
@@ -287,9 +282,6 @@ function roundsWay({ layout: { stand }, holding, each, source, of }: Ways): Bare
   };
 }
 
-/** A bucket's shape, metres, and how freely water leaves its hole: 15 L of the usual straight side. */
-const BUCKET = { across: 0.28, full: 0.25, flows: 0.6 } as const;
-
 /** Buckets with a hole that stand beside the plants, filled and moved on in sets while they run out. */
 function dripBucketsWay({ layout: { stand }, holding, each, source, of }: Ways): Bare {
   const { units } = holding;
@@ -301,13 +293,13 @@ function dripBucketsWay({ layout: { stand }, holding, each, source, of }: Ways):
     litresEach: each,
     bucketL: of('water.bucket'),
     buckets: of('water.buckets'),
-    carry: 2,
+    carry: walk.carry,
     meanDistance: source?.distance ?? 0,
-    walkKmh: 3,
+    walkKmh: walk.kmh,
   });
-  const hours = walkHours + fills / 180; // a third of a minute to fill and move each: nobody waits while it runs
+  const hours = walkHours + fills / walk.fillAnHour; // to fill and move on: nobody waits while it runs
   const minutes =
-    bucketDrain({ D: BUCKET.across, h0: BUCKET.full, h1: 0, hole: of('water.hole'), holes: 1, Cd: BUCKET.flows }) / 60;
+    bucketDrain({ D: bucket.across, h0: bucket.full, h1: 0, hole: of('water.hole'), holes: 1, Cd: bucket.flows }) / 60;
   const allowed = 7 * of('water.allowed') * settingOf(holding, 'crew.people');
   return {
     method: 'dripBuckets',
@@ -328,12 +320,12 @@ function tankWay({ layout: { stand }, each, source, of }: Ways): Bare {
     n: stand.count,
     litresEach: each,
     capacity: of('water.tank'),
-    usable: 0.95,
-    fillLmin: source?.flow ? source.flow / 60 : 20,
+    usable: tank.usable,
+    fillLmin: source?.flow ? source.flow / 60 : tank.fillLmin,
     distance: source?.distance ?? 0,
-    kmh: 8,
-    dischargeLmin: 25,
-    handleMin: 0.3,
+    kmh: tank.kmh,
+    dischargeLmin: tank.dischargeLmin,
+    handleMin: tank.handleMin,
   });
   const allowed = 7 * of('water.allowed');
   return {
@@ -352,7 +344,7 @@ function tankWay({ layout: { stand }, each, source, of }: Ways): Bare {
 
 function dripWay({ layout: { stand }, holding, drip, source, of }: Ways): Bare {
   const { units } = holding;
-  const bare = { method: 'drip', label: 'Drip along the rows', hoursWeek: 0.5, kit: [] };
+  const bare = { method: 'drip', label: 'Drip along the rows', hoursWeek: laying.lookHours, kit: [] };
   const taps = featuresOf(holding.features, 'tap');
   if (taps.length === 0)
     return { ...bare, refused: 'No tap is drawn. Draw one, with its flow timed by a bucket.', words: 'wants a tap' };
@@ -362,15 +354,15 @@ function dripWay({ layout: { stand }, holding, drip, source, of }: Ways): Bare {
       refused: `The tap gives ${formatWater(source?.flow ?? taps[0]!.flow * 60, units)} an hour: too little for one plant’s emitters. Time it with a bucket, or fill a tank from it.`,
       words: 'the tap is too weak',
     };
-  const metres = drip.lines.reduce((sum, { length }) => sum + length, 0) * 1.05;
-  const reach = drip.header + 10;
+  const metres = drip.lines.reduce((sum, { length }) => sum + length, 0) * laying.slack;
+  const reach = drip.header + laying.headerOver;
   const refused =
     drip.hoursPerWeek > 7 * of('water.allowed')
       ? `It would run ${Math.round(drip.hoursPerWeek)} hours a week, more than the ${Math.round(7 * of('water.allowed'))} allowed. Fewer plants to a tap, or more flow.`
       : drip.head > MOST_HEAD
         ? `The longest line loses ${formatLength(drip.head, units)} of head even when it is fed from its middle, more than a fifth of what it works at. Use wider line, or weaker emitters.`
-        : drip.speed > PIPE.fastest
-          ? `Water in the header runs ${formatLength(drip.speed, units)} a second, more than ${formatLength(PIPE.fastest, units)}. Lay a wider one or more zones.`
+        : drip.speed > pipe.fastest
+          ? `Water in the header runs ${formatLength(drip.speed, units)} a second, more than ${formatLength(pipe.fastest, units)}. Lay a wider one or more zones.`
           : null;
   const emitters = stand.count * of('water.emitters');
   return {
@@ -381,11 +373,11 @@ function dripWay({ layout: { stand }, holding, drip, source, of }: Ways): Bare {
       piece(
         holding,
         'drip.line',
-        metres / 100,
+        metres / laying.roll,
         0,
         `${Math.round(metres)} m along the rows, a twentieth more for slack`,
       ),
-      piece(holding, 'drip.header', reach / 50, 0, 'from the tap, and 10 m over'),
+      piece(holding, 'drip.header', reach / laying.headerRoll, 0, 'from the tap, and 10 m over'),
       piece(
         holding,
         'drip.emitter',

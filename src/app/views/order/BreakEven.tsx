@@ -1,9 +1,15 @@
 import { scaleLinear } from 'd3-scale';
 import { line } from 'd3-shape';
 import type { GuardOrFence } from '../../../core/order/protection/weigh.ts';
+import { guardAnimals } from '../../../core/order/protection/guards.ts';
+import { roundLengths } from './along.ts';
 import { sayProtection } from '../../../core/order/protection/say.ts';
 import { formatCount, formatLength, formatMoney } from '../../../core/units/quantities.ts';
 import { useShown } from '../../store/derived.ts';
+
+/** Whom a protection does not stop, in words. */
+const leaves = (uncovered: GuardOrFence['guards']['uncovered']): string =>
+  uncovered.length > 0 ? `, and does not stop ${uncovered.map((animal) => guardAnimals[animal].name).join(', ')}` : '';
 
 const WIDE = 660;
 const HIGH = 220;
@@ -38,7 +44,7 @@ export function BreakEven({ weighed }: { weighed: GuardOrFence }) {
               </text>
             </g>
           ))}
-          {x.ticks(6).map((tick) => (
+          {roundLengths(far, 6, units).map((tick) => (
             <text key={tick} x={x(tick)} y={HIGH - 10} textAnchor="middle">
               {metres(tick)}
             </text>
@@ -57,11 +63,11 @@ export function BreakEven({ weighed }: { weighed: GuardOrFence }) {
       <ul className="legend-list">
         <li className="is-guards">
           {sayProtection(guards, units)}: {money(guards.cost)}
-          {guards.uncovered.length > 0 ? ', and leaves some out' : ''}
+          {leaves(guards.uncovered)}
         </li>
         <li className="is-fence">
           {sayProtection(fence, units)}: {money(fence.cost)}
-          {fence.uncovered.length > 0 ? ', and leaves some out' : ''}
+          {leaves(fence.uncovered)}
         </li>
       </ul>
       <p>

@@ -2,7 +2,8 @@ import { scaleLinear } from 'd3-scale';
 import { cutsOf, piecesOf } from '../../../core/order/weeds/cut-list.ts';
 import type { Cut } from '../../../core/order/weeds/weed-kit.ts';
 import type { Laid } from '../../../core/ranks/laid.ts';
-import { counted, formatLength } from '../../../core/units/quantities.ts';
+import { counted, formatLength, toUs } from '../../../core/units/quantities.ts';
+import { roundLengths } from './along.ts';
 import { useShown } from '../../store/derived.ts';
 
 const ROW = 40;
@@ -35,9 +36,9 @@ export function CuttingPlan({ laid }: { laid: Laid }) {
         </span>
       </h2>
       <svg viewBox={`0 0 ${WIDE} ${rows.length * ROW + 34}`} role="img" aria-label="Rolls laid along the rows">
-        {x.ticks(7).map((tick) => (
+        {roundLengths(far, 7, units).map((tick) => (
           <g key={tick} transform={`translate(${x(tick)},14)`}>
-            <text textAnchor="middle">{Math.round(tick)}</text>
+            <text textAnchor="middle">{Math.round(units === 'us' ? toUs(tick, 'ft') : tick)}</text>
             <line y1={4} y2={9} />
           </g>
         ))}

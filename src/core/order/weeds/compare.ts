@@ -11,6 +11,7 @@ import { priceOf } from '../prices.ts';
 import type { Rates } from '../quantities.ts';
 import { careCost } from './cost.ts';
 import { groupsOf } from './groups.ts';
+import { weedRates } from './rates.ts';
 import { weedMethod, weedMethods } from './methods.ts';
 import { reserveWeeks } from './reserve.ts';
 import { cleanArea, measure, weedKit } from './weed-kit.ts';
@@ -58,11 +59,11 @@ export function drynessOf({ stand }: Layout, { features, climate }: Pick<Holding
     null,
   );
   const months = climate?.months;
-  const evaporation = months ? Math.max(...months.map((month) => month.evaporation)) / 30.4 : USUAL_EVAPORATION;
-  return { held: waterHeld(driest), evaporation: Math.max(0.5, evaporation), texture: driest };
+  const evaporation = months
+    ? Math.max(...months.map((month) => month.evaporation)) / 30.4
+    : weedRates.usualEvaporation;
+  return { held: waterHeld(driest), evaporation: Math.max(weedRates.leastEvaporation, evaporation), texture: driest };
 }
-/** Reference evaporation of a temperate summer, mm a day: FAO paper 56. */
-const USUAL_EVAPORATION = 4;
 
 type Where = Rates & Pick<Holding, 'climate' | 'units'>;
 
@@ -181,9 +182,6 @@ function againstIt(method: string, planting: Planting, { stand, baseline }: Layo
   return out;
 }
 
-/** A corner is turned over no more than this along the line, metres. */
-const TURN = 2;
-
 /** The tightest bend of a line, metres of radius: each corner turned over its legs, or over a short piece of long ones. */
 function sharpest(points: readonly (readonly [number, number])[]): number {
   let least = Infinity;
@@ -193,7 +191,7 @@ function sharpest(points: readonly (readonly [number, number])[]): number {
     const cross = (b[0] - a[0]) * (c[1] - b[1]) - (b[1] - a[1]) * (c[0] - b[0]);
     const dot = (b[0] - a[0]) * (c[0] - b[0]) + (b[1] - a[1]) * (c[1] - b[1]);
     const turn = Math.abs(Math.atan2(cross, dot));
-    if (turn > 1e-6) least = Math.min(least, Math.min(TURN, (before + after) / 2) / turn);
+    if (turn > 1e-6) least = Math.min(least, Math.min(weedRates.turn, (before + after) / 2) / turn);
   }
   return least;
 }

@@ -1,3 +1,4 @@
+import { weedRates } from './rates.ts';
 import type { LaidRow, Stand } from '../../ranks/stand.ts';
 
 /** A run of a row without a gate or a crossing in it, metres along the row's own line. */
@@ -9,9 +10,6 @@ export interface Stretch {
   /** Plants in it. */
   readonly plants: number;
 }
-
-/** More than this between two plants beyond their spacing is a way through, not a plant left out: metres. */
-const WAY = 1.5;
 
 /**
  * The stretches of a row that strips lie on: from half a spacing before its first plant to half a spacing behind its last,
@@ -25,7 +23,7 @@ export function stretchesOf({ chainage }: Pick<Stand, 'chainage'>, row: LaidRow,
   let first = row.from;
   for (let i = row.from; i < row.to; i++) {
     const last = i === row.to - 1;
-    if (!last && chainage[i + 1]! - chainage[i]! < row.spacing + WAY) continue;
+    if (!last && chainage[i + 1]! - chainage[i]! < row.spacing + weedRates.way) continue;
     out.push({
       row: index,
       from: Math.max(0, chainage[first]! - half),

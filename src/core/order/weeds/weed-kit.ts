@@ -10,6 +10,7 @@ import { ownShare } from '../ring-share.ts';
 import { cuttingPlan, type CuttingPlan } from './cutting-plan.ts';
 import { groupsOf, type Group } from './groups.ts';
 import { weedMethod } from './methods.ts';
+import { weedRates } from './rates.ts';
 import { bagsFor, fabricPins, mulchRings, mulchStrip, spotArea, stripsAcross } from './mulch.ts';
 import { stretchesOf, type Stretch } from './stretches.ts';
 
@@ -101,9 +102,6 @@ function laneBeside(stand: Stand, r: number, off: number): number {
   return Math.max(0, gap - 2 * off);
 }
 
-/** Ground under one sheet as it is sold, m². */
-const SHEET = 100;
-
 /** What keeps the weeds of one planting down, to be bought. */
 export const weedKit = (planting: Planting, stand: Stand, holding: Rates): KitLine[] =>
   addKit(groupsOf(planting.means.weeds, stand).map((group) => kitOf(group, stand, holding)));
@@ -137,7 +135,9 @@ function kitOf(group: Group, stand: Stand, holding: Rates): KitLine[] {
       return [piece(holding, stuff!, kilograms, 0, `${Math.round(area())} m² between the rows`)];
     }
     case 'bare':
-      return stuff ? [piece(holding, stuff, area() / SHEET, 0, `${Math.round(area())} m² along the rows`)] : [];
+      return stuff
+        ? [piece(holding, stuff, area() / weedRates.sheet, 0, `${Math.round(area())} m² along the rows`)]
+        : [];
     default:
       return [];
   }

@@ -1,0 +1,18 @@
+import { z } from 'zod';
+import rateData from './rates.json' with { type: 'json' };
+
+/** Rates by which strips and weeks of water are reckoned: metres, m² of a sheet, mm a day. */
+export const weedRates = z
+  .object({
+    source: z.string().min(1),
+    /** More than this between two plants beyond their spacing is a way through, not a plant left out. */
+    way: z.number().positive(),
+    /** A corner is turned over no more than this along the line. */
+    turn: z.number().positive(),
+    /** Ground under one sheet as it is sold. */
+    sheet: z.number().positive(),
+    /** Of a temperate summer, where the climate is not known; and the least that counts. */
+    usualEvaporation: z.number().positive(),
+    leastEvaporation: z.number().positive(),
+  })
+  .parse(rateData);
