@@ -1,5 +1,6 @@
 import type { Holding } from '../holding/schema.ts';
 import type { Laid } from '../ranks/laid.ts';
+import { settingOf } from '../holding/settings.ts';
 import { phaseOf, phasesOf } from '../ranks/phases.ts';
 import type { PlacedOrder } from '../record/orders.ts';
 import { stockOf } from '../species/stock.ts';
@@ -74,11 +75,13 @@ function byPhase(all: readonly Laid[], holding: Holding): Part[] {
 function byRow(all: readonly Laid[], holding: Holding): Part[] {
   const each = (stock: string) =>
     Math.min(...stockOf(stock).packs.map(({ size }) => priceOf(holding, stockPriceKey(stock, size)) / size));
-  return packRows(all, holding).map(({ planting, number, row, plants, pieces }) => ({
+  const metreOfFabric = priceOf(holding, 'fabric') / settingOf(holding, 'weed.rollLength');
+  return packRows(all, holding).map(({ planting, number, row, plants, pieces, fabric }) => ({
     label: `${planting}, ${number} ${row}`,
     cents: Math.round(
       plants.reduce((sum, { stock, count }) => sum + count * each(stock), 0) +
-        pieces.reduce((sum, { key, count }) => sum + count * priceOf(holding, key), 0),
+        pieces.reduce((sum, { key, count }) => sum + count * priceOf(holding, key), 0) +
+        fabric * metreOfFabric,
     ),
   }));
 }

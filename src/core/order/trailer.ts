@@ -3,6 +3,7 @@ import type { Laid } from '../ranks/laid.ts';
 import { rowOf } from '../ranks/phases.ts';
 import { guardKit } from './protection/guard-kit.ts';
 import { kindsOf, type Kind } from './quantities.ts';
+import { cutsOf, piecesOf } from './weeds/cut-list.ts';
 import { weedKit } from './weeds/weed-kit.ts';
 
 /** What is packed for one row, in the order in which rows are walked: its plants and the pieces that each of them gets. */
@@ -15,6 +16,8 @@ export interface RowPack {
   readonly plants: readonly Kind[];
   /** By price key, without spares, which travel with the first row. */
   readonly pieces: readonly { readonly key: string; readonly count: number }[];
+  /** Fabric cut for it, buried ends and laps in, metres: rolls run on from row to row. */
+  readonly fabric: number;
 }
 
 /** Pieces of a fence are set before anybody plants: they are not packed by row. */
@@ -29,7 +32,7 @@ export const packRows = (all: readonly Laid[], holding: Holding): RowPack[] =>
       const kit = [...guardKit(planting, alone, holding), ...weedKit(planting, alone.stand, holding)];
       const counts = new Map<string, number>();
       for (const { key, wanted } of kit)
-        if (!ofFence(key)) counts.set(key, (counts.get(key) ?? 0) + Math.round(wanted * 100) / 100);
+        if (!ofFence(key) && key !== 'fabric') counts.set(key, (counts.get(key) ?? 0) + Math.round(wanted * 100) / 100);
       return [
         {
           planting: planting.name,
@@ -38,6 +41,9 @@ export const packRows = (all: readonly Laid[], holding: Holding): RowPack[] =>
           later: row.later,
           plants: kindsOf(alone.stand),
           pieces: [...counts].filter(([, count]) => count > 0).map(([key, count]) => ({ key, count })),
+          fabric: cutsOf({ planting, layout: alone }, holding)
+            .flatMap(piecesOf)
+            .reduce((sum, { cut }) => sum + cut, 0),
         },
       ];
     }),

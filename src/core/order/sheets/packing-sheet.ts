@@ -1,6 +1,6 @@
 import type { Holding } from '../../holding/schema.ts';
 import type { Laid } from '../../ranks/laid.ts';
-import { formatCount, formatVolume } from '../../units/quantities.ts';
+import { formatCount, formatLength, formatVolume } from '../../units/quantities.ts';
 import { kitName, LOOSE } from '../order-list.ts';
 import { packRows } from '../trailer.ts';
 import type { Sheet, Table } from './sheet.ts';
@@ -22,12 +22,15 @@ export function packingSheet(all: readonly Laid[], holding: Holding): Sheet | nu
     head: ['Row', 'Plants', 'Pieces'],
     rows: packs
       .filter((pack) => pack.planting === planting)
-      .map(({ number, row, later, plants, pieces }) => [
+      .map(({ number, row, later, plants, pieces, fabric }) => [
         `${number} ${row}${later > 0 ? `, year ${later}` : ''}`,
         plants
           .map(({ species, variety, count }) => `${amount(count)} ${species.common}${variety ? `, ${variety}` : ''}`)
           .join('; '),
-        pieces.map(({ key, count }) => said(key, count)).join('; ') || 'none',
+        [
+          ...pieces.map(({ key, count }) => said(key, count)),
+          ...(fabric > 0 ? [`${formatLength(fabric, holding.units, { decimals: 0 })} of fabric`] : []),
+        ].join('; ') || 'none',
       ]),
   }));
   return {
