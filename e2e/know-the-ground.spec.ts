@@ -25,7 +25,7 @@ test('services are asked to be marked; the marks appear as paint, and the walk k
   await page.goto('/h/tern-hollow/ground/above-below');
   await page.getByRole('button', { name: 'Ask for the marks (simulated)' }).click();
   await expect(page.getByText(/^Asked on/)).toBeVisible();
-  await expect(page.getByRole('button', { name: 'water pipe, marked' })).toBeVisible({ timeout: 15_000 });
+  await expect(page.getByRole('listitem').filter({ hasText: 'water pipe' })).toContainText('water pipe, marked');
   await expect(page.getByRole('link', { name: /^Above and below/ })).not.toContainText('not marked');
   await page.getByRole('link', { name: 'List' }).click();
   await expect(page.getByRole('checkbox', { name: /See the marks of the water pipe/ })).toBeChecked();
@@ -162,6 +162,7 @@ test('on a phone the walk list is ticked, noted and kept', async ({ browser, bas
   await item.getByRole('button', { name: 'Add a note' }).tap();
   await item.getByRole('textbox').fill('they lean to the south-east');
   await item.getByRole('textbox').press('Enter');
+  await expect(item).toContainText('they lean to the south-east'); // shown once it is kept
   await saved(page);
   await page.reload();
   await expect(item).toContainText('they lean to the south-east');

@@ -139,7 +139,8 @@ export function tryOut(command: Command | null): void {
 export async function record(label: string, happened: readonly Happened[]): Promise<boolean> {
   try {
     const events = await keepEvents(happened);
-    set(({ past }) => ({ past: [...past, { label, events }].slice(-500), future: [], problem: null }));
+    const savedAt = Date.now();
+    set(({ past }) => ({ past: [...past, { label, events }].slice(-500), future: [], problem: null, savedAt }));
     return true;
   } catch (problem) {
     set({ problem: storageSentence(problem) });
@@ -156,6 +157,7 @@ async function amend(
   set(then);
   try {
     await keepEvents(events.map((event) => ({ kind: 'amended', body: { event, holds } })));
+    set({ savedAt: Date.now() });
   } catch (problem) {
     set({ problem: storageSentence(problem) });
   }

@@ -4,8 +4,11 @@ import { noOrders, ordersOf, type PlacedOrder } from './orders.ts';
 
 /** The state of everything that happened, worked out from the record alone. */
 export interface Ledger {
-  /** Things of the walk list that were seen, with the day and what was noted, and the event that says so. */
-  readonly seen: ReadonlyMap<string, { readonly on: string; readonly note: string; readonly event: string }>;
+  /** Things of the walk list that were seen, with the day and what was noted last, and every event that says so. */
+  readonly seen: ReadonlyMap<
+    string,
+    { readonly on: string; readonly note: string; readonly events: readonly string[] }
+  >;
   /** The request to mark services that is not answered yet. */
   readonly asked: (BodyOf<'marksAsked'> & { readonly event: string }) | null;
   readonly marks: readonly (Mark & { readonly event: string })[];
@@ -33,7 +36,7 @@ export function ledgerOf(events: readonly RecordEvent[]): Ledger {
   const answered = new Set(of('marked').map(({ body }) => body.reference));
   const asked = of('marksAsked').findLast(({ body }) => !answered.has(body.reference));
   return {
-    seen: new Map(of('seen').map(({ id, body: { item, on, note } }) => [item, { on, note, event: id }])),
+    seen: seenIn(of('seen')),
     asked: asked ? { ...asked.body, event: asked.id } : null,
     marks: of('marked').flatMap(({ id: event, body: { on, marks } }) => marks.map((mark) => ({ ...mark, on, event }))),
     orders: ordersOf(of('ordered'), of('delivered'), of('faultFound')),
@@ -41,4 +44,15 @@ export function ledgerOf(events: readonly RecordEvent[]): Ledger {
       ...new Map(of('used').map(({ id, body }) => [`${body.planting} ${body.key}`, { ...body, event: id }])).values(),
     ],
   };
+}
+
+/** What was seen, the last that was said of each thing. */
+function seenIn(events: readonly EventOf<'seen'>[]): Ledger['seen'] {
+  const seen = new Map<string, { on: string; note: string; events: readonly string[] }>();
+  for (const {
+    id,
+    body: { item, on, note },
+  } of events)
+    seen.set(item, { on, note, events: [...(seen.get(item)?.events ?? []), id] });
+  return seen;
 }

@@ -72,7 +72,7 @@ export function WalkListView() {
 
 function Item({ item: { key, what, why, state, seen } }: { item: WalkItem }) {
   const [noting, setNoting] = useState(false);
-  const event = useLedger().seen.get(key)?.event;
+  const said = useLedger().seen.get(key)?.events;
   const ticked = state !== 'open';
   return (
     <li className={`is-${state}`}>
@@ -82,7 +82,11 @@ function Item({ item: { key, what, why, state, seen } }: { item: WalkItem }) {
         onChange={({ target }) =>
           target.checked
             ? void record('seen on the walk', [{ kind: 'seen', body: { item: key, on: today(), note: '' } }])
-            : event && void record('walk item opened again', [{ kind: 'amended', body: { event, holds: false } }])
+            : said &&
+              void record(
+                'walk item opened again',
+                said.map((event) => ({ kind: 'amended', body: { event, holds: false } })),
+              )
         }
       >
         <strong>{what}</strong>
