@@ -6,7 +6,7 @@ import { protectedParts } from '../../../core/order/protection/guard-kit.ts';
 import { weedMethod } from '../../../core/order/weeds/methods.ts';
 import { mowPlan } from '../../../core/order/weeds/mow-plan.ts';
 import { stretchesOf } from '../../../core/order/weeds/stretches.ts';
-import { cleanWidth } from '../../../core/order/weeds/weed-kit.ts';
+import { cleanWidth, measure } from '../../../core/order/weeds/weed-kit.ts';
 import type { DripPlan } from '../../../core/order/water-plan.ts';
 import type { Laid } from '../../../core/ranks/laid.ts';
 import { formatLength } from '../../../core/units/quantities.ts';
@@ -136,7 +136,15 @@ function Covers({ laid: { planting, layout }, at, path, scale }: Drawn) {
           <circle key={`${r}-${k}`} cx={x} cy={y} r={half} className={`cover is-${lays}`} />
         );
       });
-    return stretchesOf(stand, stand.rows[r]!, r).map((stretch, k) => (
+    const slit = (measure(way, holding, 'weed.slit') / 2) * scale;
+    const cuts =
+      lays === 'strip'
+        ? Array.from({ length: to - from }, (_, k) => {
+            const [x, y] = at([stand.x[from + k]!, stand.y[from + k]!]);
+            return `M${x - slit},${y - slit}L${x + slit},${y + slit}M${x - slit},${y + slit}L${x + slit},${y - slit}`;
+          }).join('')
+        : '';
+    const strips = stretchesOf(stand, stand.rows[r]!, r).map((stretch, k) => (
       <path
         key={`${r}-${k}`}
         d={path(along(polyline(line.points), stretch.from, stretch.to))}
@@ -144,5 +152,6 @@ function Covers({ laid: { planting, layout }, at, path, scale }: Drawn) {
         style={{ strokeWidth: width * scale }}
       />
     ));
+    return [...strips, cuts && <path key={`${r}-cuts`} d={cuts} className="slit" />];
   });
 }
