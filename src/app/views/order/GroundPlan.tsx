@@ -7,7 +7,7 @@ import { weedMethod } from '../../../core/order/weeds/methods.ts';
 import { mowPlan } from '../../../core/order/weeds/mow-plan.ts';
 import { stretchesOf } from '../../../core/order/weeds/stretches.ts';
 import { cleanWidth, measure } from '../../../core/order/weeds/weed-kit.ts';
-import type { DripPlan } from '../../../core/order/water-plan.ts';
+import type { DripPlan } from '../../../core/order/drip-plan.ts';
 import type { Laid } from '../../../core/ranks/laid.ts';
 import { formatLength } from '../../../core/units/quantities.ts';
 import { useShown } from '../../store/derived.ts';
