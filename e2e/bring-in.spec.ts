@@ -2,7 +2,7 @@ import { expect, test, type Page } from '@playwright/test';
 import { strToU8, zipSync } from 'fflate';
 import { asciiGrid, gpx, gridWkt, kml, shapefile } from '../checks/map-files.ts';
 import { planeAt } from '../src/core/ground/plane.ts';
-import { openDemo, saved } from './steward.ts';
+import { openDemo, option, saved } from './steward.ts';
 
 const plane = planeAt({ latitude: 52.1, longitude: -20 });
 const at = (x: number, y: number) => [...plane.toDegrees([x, y])] as [number, number];
@@ -68,7 +68,7 @@ test('each map format is shown before it is taken, a wrong guess put right, and 
     const becomes = sheet.getByRole('combobox', { name: `What ${first} shall be`, exact: true });
     await becomes.click();
     await becomes.press('End');
-    await page.locator('.ant-select-dropdown:visible').getByText('Nothing', { exact: true }).click();
+    await option(becomes, 'Nothing');
     if (shapes > 1) {
       await sheet.getByRole('button', { name: `Bring in ${shapes - 1}`, exact: true }).click();
       await expect(sheet).toBeHidden();
@@ -160,7 +160,7 @@ test('an elevation grid gives the fall: slope, contours, a section along a drawn
   await openDemo(page);
   await page.goto('/h/tern-hollow/ground/fall');
   await page.getByRole('combobox', { name: /How a grid’s coordinates/ }).click();
-  await page.locator('.ant-select-dropdown:visible').getByText('metres from this holding’s origin').click();
+  await option(page.getByRole('combobox', { name: /How a grid’s coordinates/ }), 'metres from this holding’s origin');
   const rows = Array.from({ length: 40 }, () => Array.from({ length: 40 }, (_, i) => 90 + i * 0.5));
   await page.getByLabel('Bring in an elevation grid').setInputFiles({
     name: 'land.asc',

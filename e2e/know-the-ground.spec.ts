@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { openDemo, saved } from './steward.ts';
+import { openDemo, option, saved } from './steward.ts';
 
 test('a boundary is typed from a deed, and says by how much it does not close', async ({ page }) => {
   await openDemo(page);
@@ -41,7 +41,7 @@ test('aims are sentences filled in where they stand, tied to places', async ({ p
   await year.press('Enter');
   await expect(page.getByRole('listitem', { name: 'Pick fruit from year 6 on.' })).toBeVisible();
   await page.getByRole('combobox', { name: 'Cut the wind: season' }).click();
-  await page.locator('.ant-select-dropdown:visible').getByText('spring').click();
+  await option(page.getByRole('combobox', { name: 'Cut the wind: season' }), 'spring');
   await expect(
     page.getByRole('listitem', { name: 'Cut the wind at the yard by half by year 10, in spring.' }),
   ).toBeVisible();

@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { openDemo, saved } from './steward.ts';
+import { openDemo, option, saved } from './steward.ts';
 
 const stop = async (page: Page, name: string) => {
   await page.getByRole('navigation', { name: 'The order' }).getByRole('link', { name }).click();
@@ -143,7 +143,7 @@ test('a price list is brought, its unknown name told, and it takes its share of 
     ['Prijs', 'the price'],
   ] as const) {
     await which.getByLabel(heading).click();
-    await page.locator('.ant-select-dropdown:visible').getByText(means, { exact: true }).click();
+    await option(which.getByLabel(heading), means);
   }
   await which.getByRole('button', { name: 'Read it so' }).click();
   await expect(page.getByRole('dialog', { name: 'Mallowfield.csv' })).toContainText('1 thing understood');

@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { figure, openDemo, saved } from './steward.ts';
+import { figure, openDemo, option, saved } from './steward.ts';
 
 test('a row is typed as a call: tried out while typed, completed, its mistakes shown where they are, laid, undone', async ({
   page,
@@ -12,7 +12,7 @@ test('a row is typed as a call: tried out while typed, completed, its mistakes s
   await expect(page.getByText("No species is called 'unicorn'.")).toBeVisible();
   await expect(page.getByRole('button', { name: 'Lay it' })).toBeDisabled();
   await call.fill('2 guelder rose, 1 haz');
-  await page.locator('.ant-select-dropdown:visible').getByText('hazel', { exact: true }).click();
+  await option(call, 'hazel');
   await call.press('End');
   await call.pressSequentially(' every 3 m; in drifts 4');
   await expect(
@@ -82,7 +82,7 @@ test('the picker says why a species suits this row or does not, compares a few, 
   );
   await picker.getByLabel('Find a species').fill('');
   await picker.getByRole('combobox', { name: 'Planted for' }).click();
-  await page.locator('.ant-select-dropdown:visible').getByText('for hedge', { exact: true }).click();
+  await option(picker.getByRole('combobox', { name: 'Planted for' }), 'for hedge');
   await picker.getByRole('checkbox', { name: 'beside' }).nth(0).check();
   await picker.getByRole('checkbox', { name: 'beside' }).nth(1).check();
   await expect(picker.getByRole('row', { name: /^Grows/ })).toBeVisible();

@@ -1,4 +1,4 @@
-import { expect, type Page } from '@playwright/test';
+import { expect, type Locator, type Page } from '@playwright/test';
 
 /** Opens the app for the first time: it brings the demo holding. */
 export async function openDemo(page: Page): Promise<void> {
@@ -53,4 +53,10 @@ export async function makeHolding(
   }
   await dialog.getByRole('button', { name: 'Make it' }).click();
   await page.waitForURL(/ground/);
+}
+
+/** An option of a list opened by name, in the list that is its own: the one before may still be closing. */
+export async function option(box: Locator, name: string): Promise<void> {
+  const list = box.page().locator(`.ant-select-dropdown:has([id="${await box.getAttribute('aria-controls')}"])`);
+  await list.getByText(name, { exact: true }).click();
 }

@@ -43,14 +43,15 @@ export function plantingHours({ planting, layout }: Laid, holding: Holding): Pla
       }
   }
   const { method } = planting.means.water;
-  const way = waterPlan(planting, layout, holding).ways.find((one) => one.method === method);
+  const { ways, seasons, season } = waterPlan(planting, layout, holding);
+  const way = ways.find((one) => one.method === method);
   const water = way && !way.refused ? way.hoursSeason : 0;
-  const seasons = Math.max(1, Math.round(settingOf(holding, 'water.seasons')));
+  const thirst = seasons.map((weeks) => (season > 0 ? weeks.reduce((sum, litres) => sum + litres, 0) / season : 0));
   const years = weeds.map(
     (hours, year) =>
       hours +
       (year === 0 ? holes + protection.install : protection.yearly) +
-      (year < seasons ? water : 0) +
+      water * (thirst[year] ?? 0) +
       (year > 0 && year === protection.off ? protection.removal : 0),
   );
   return { holes, weeds: weeds[0] ?? 0, protection: protection.install, water, years };

@@ -32,33 +32,34 @@ export interface WaterWay {
 export interface WaterPlan {
   /** Litres on the planting day. */
   readonly planting: number;
-  /** Litres a week of all plants by month, January first, in the first season. */
-  readonly months: readonly number[];
-  /** Litres a week in the thirstiest month. */
+  /** Litres of all plants in each week of each season that is watered, from midwinter on: 52 a season. */
+  readonly seasons: readonly (readonly number[])[];
+  /** Litres in the thirstiest week of any season. */
   readonly most: number;
-  /** Of a season, litres. */
+  /** Of the season that takes most, litres. */
   readonly season: number;
   readonly ways: readonly WaterWay[];
   readonly drip: DripPlan | null;
   readonly source: { readonly name: string; readonly distance: number; readonly flow: number | null } | null;
 }
 
-/** Weeks a month. */
+/** Weeks a month, and those reckoned in a season. */
 const WEEKS = 365.25 / 12 / 7;
+const WEEKS_A_SEASON = 52;
 const { usualEvaporation, coolBelow, walk, tank, bucket, pipe, drip: laying } = waterRates;
 /** What a planting drinks and how it is brought there. */
 export function waterPlan(planting: Planting, layout: Layout, holding: Rates): WaterPlan {
   const { stand } = layout;
   const of = (key: SettingKey) => planting.means.water.measures[key] ?? settingOf(holding, key);
-  const months = monthlyNeed(layout, holding, of);
-  const most = Math.max(0, ...months);
-  const season = months.reduce((sum, litres) => sum + litres * WEEKS, 0);
+  const seasons = weeklyNeed(layout, holding, of);
+  const most = Math.max(0, ...seasons.flat());
+  const season = Math.max(0, ...seasons.map((weeks) => weeks.reduce((sum, litres) => sum + litres, 0)));
   const source = sourceFor(layout, holding);
   const each = stand.count > 0 ? most / stand.count : 0;
   const drip = dripPlan(layout, holding, each, of);
   return {
     planting: holePlan(planting, layout, holding).litres,
-    months,
+    seasons,
     most,
     season,
     drip,
@@ -67,39 +68,62 @@ export function waterPlan(planting: Planting, layout: Layout, holding: Rates): W
   };
 }
 
-/** Litres a week of a whole stand by month in its first season: what its young crowns draw, no less than its stock wants, rain taken off. */
-function monthlyNeed({ stand }: Layout, holding: Rates, of: (key: SettingKey) => number): number[] {
-  const { climate, place } = holding;
+/**
+ * Litres of a whole stand by season and week, from midwinter on: what its crowns draw, no less and no more than its stock
+ * takes up, rain taken off, for as many seasons as are watered from that of its own phase on.
+ */
+function weeklyNeed({ stand }: Layout, holding: Rates, of: (key: SettingKey) => number): number[][] {
   const site = settingOf(holding, 'growth.site');
   const counts = new Map<number, number>();
   for (let i = 0; i < stand.count; i++) counts.set(stand.lot[i]!, (counts.get(stand.lot[i]!) ?? 0) + 1);
-  return Array.from({ length: 12 }, (_, m) => {
-    const known = climate?.months?.[m];
-    const usual = usualEvaporation[place.latitude >= 0 ? m : (m + 6) % 12]!;
-    const et0 = known ? known.evaporation / 30.4 : usual;
-    if (et0 < coolBelow) return 0;
-    const rain = known ? effectiveRain(known.rain) / WEEKS : 0;
-    let litres = 0;
-    for (const [lot, n] of counts) {
-      const { species, stock } = stand.lots[lot]!;
-      const { width } = sizeAt(species, stockOf(stock), 0, site); // as it is planted: the shock keeps it there
-      litres +=
-        n *
-        weeklyWater({
-          et0,
-          kc: of('water.kc'),
-          canopyD: width,
-          rain,
-          rainEff: 1, // what reaches roots is counted month by month already
-          basinArea: of('water.basin'),
-          efficiency: of('water.efficiency'),
-          minL: rootsOf(stock).weekly[0]!,
-          mostL: rootsOf(stock).weekly[1]!,
-        });
-    }
-    return litres;
-  });
+  const lasts = Math.max(1, Math.round(settingOf(holding, 'water.seasons')));
+  const seasons = Math.max(0, ...[...counts.keys()].map((lot) => stand.lots[lot]!.later + lasts));
+  return Array.from({ length: seasons }, (_, season) =>
+    Array.from({ length: WEEKS_A_SEASON }, (_, week) => {
+      const { et0, rain } = weatherOf(week, holding);
+      if (et0 < coolBelow) return 0;
+      let litres = 0;
+      for (const [index, n] of counts) {
+        const lot = stand.lots[index]!;
+        if (season < lot.later || season >= lot.later + lasts) continue;
+        const { weekly } = rootsOf(lot.stock);
+        litres +=
+          n *
+          weeklyWater({
+            et0,
+            kc: of('water.kc'),
+            canopyD: sizeAt(lot.species, stockOf(lot.stock), season - lot.later, site).width, // as it comes into leaf
+            rain,
+            rainEff: 1, // what reaches roots is counted month by month already
+            basinArea: of('water.basin'),
+            efficiency: of('water.efficiency'),
+            minL: weekly[0]!,
+            mostL: weekly[1]!,
+          });
+      }
+      return litres;
+    }),
+  );
 }
+
+/** Evaporation, mm a day, and rain that reaches roots, mm a week, in a week after midwinter: straight between the months. */
+function weatherOf(week: number, { climate, place }: Rates): { et0: number; rain: number } {
+  const south = place.latitude < 0;
+  const known = climate?.months;
+  const et0 = (m: number) => (known ? known[m]!.evaporation / 30.4 : usualEvaporation[south ? (m + 6) % 12 : m]!);
+  const rain = (m: number) => (known ? effectiveRain(known[m]!.rain) / WEEKS : 0);
+  const months = ((week + 0.5) / WEEKS_A_SEASON) * 12 + (south ? 6 : 0) - 0.5; // from the middle of January
+  const before = Math.floor(months);
+  const between = (of: (month: number) => number) => {
+    const [a, b] = [of((before + 12) % 12), of((before + 13) % 12)];
+    return a + (b - a) * (months - before);
+  };
+  return { et0: between(et0), rain: between(rain) };
+}
+
+/** The month, January 0, in which a week after midwinter begins. */
+export const monthOfWeek = (week: number, latitude: number): number =>
+  (Math.floor((week / WEEKS_A_SEASON) * 12) + (latitude < 0 ? 6 : 0)) % 12;
 
 /** The tap or tank nearest to a stand's middle. */
 function sourceFor({ stand }: Layout, { features }: Rates): (WaterPlan['source'] & { at: Point }) | null {
@@ -138,8 +162,8 @@ function waysOf(ways: Ways): WaterWay[] {
 
 type Bare = Omit<WaterWay, 'hoursSeason'>;
 
-function roundsWay({ layout: { stand }, holding, each, source, of }: Ways): Bare {
-  const units = holding.units;
+/** Carrying `each` litres to every plant by bucket: trips, hours walked, how far, and why it is too much. */
+function carrying({ layout: { stand }, holding, each, source, of }: Ways, workHours: number) {
   const { trips, walkHours } = bucketRounds({
     n: stand.count,
     litresEach: each,
@@ -149,52 +173,41 @@ function roundsWay({ layout: { stand }, holding, each, source, of }: Ways): Bare
     meanDistance: source?.distance ?? 0,
     walkKmh: walk.kmh,
   });
-  const hours = walkHours + stand.count / walk.pourAnHour;
+  const hoursWeek = walkHours + workHours;
   const allowed = 7 * of('water.allowed') * settingOf(holding, 'crew.people');
   return {
-    method: 'rounds',
-    label: 'Buckets and rounds',
-    hoursWeek: hours,
-    refused: !source
-      ? 'No tap or tank is drawn. Draw one under Ways in and water.'
-      : hours > allowed
-        ? `${Math.round(hours)} hours a week are more than the ${Math.round(allowed)} that there are.`
-        : null,
-    words: `${trips} trips of two buckets, ${formatLength(source?.distance ?? 0, units, { decimals: 0 })} each way`,
-    kit: [],
+    trips,
+    hoursWeek,
+    away: `${formatLength(source?.distance ?? 0, holding.units, { decimals: 0 })} each way`,
+    refused: source ? tooLong(hoursWeek, allowed) : 'No tap or tank is drawn. Draw one under Ways in and water.',
   };
 }
 
-/** Buckets with a hole that stand beside the plants, filled and moved on in sets while they run out. */
-function dripBucketsWay({ layout: { stand }, holding, each, source, of }: Ways): Bare {
-  const { units } = holding;
-  const there = Math.max(1, Math.round(of('water.dripBuckets')));
-  const sets = Math.ceil(stand.count / there);
-  const fills = stand.count * Math.ceil(each / of('water.bucket'));
-  const { walkHours } = bucketRounds({
-    n: stand.count,
-    litresEach: each,
-    bucketL: of('water.bucket'),
-    buckets: of('water.buckets'),
-    carry: walk.carry,
-    meanDistance: source?.distance ?? 0,
-    walkKmh: walk.kmh,
-  });
-  const hours = walkHours + fills / walk.fillAnHour; // to fill and move on: nobody waits while it runs
-  const minutes =
-    bucketDrain({ D: bucket.across, h0: bucket.full, h1: 0, hole: of('water.hole'), holes: 1, Cd: bucket.flows }) / 60;
-  const allowed = 7 * of('water.allowed') * settingOf(holding, 'crew.people');
+const tooLong = (hours: number, allowed: number): string | null =>
+  hours > allowed ? `${Math.round(hours)} hours a week are more than the ${Math.round(allowed)} that there are.` : null;
+
+function roundsWay(ways: Ways): Bare {
+  const { trips, hoursWeek, refused, away } = carrying(ways, ways.layout.stand.count / walk.pourAnHour);
+  const words = `${trips} trips of two buckets, ${away}`;
+  return { method: 'rounds', label: 'Buckets and rounds', hoursWeek, refused, words, kit: [] };
+}
+
+/** Buckets with a hole that stand beside the plants, filled and moved on in sets while they run out: nobody waits. */
+function dripBucketsWay(ways: Ways): Bare {
+  const { count } = ways.layout.stand;
+  const there = Math.min(count, Math.max(1, Math.round(ways.of('water.dripBuckets'))));
+  const sets = Math.ceil(count / there);
+  const fills = count * Math.ceil(ways.each / ways.of('water.bucket'));
+  const { hoursWeek, refused, away } = carrying(ways, fills / walk.fillAnHour);
+  const { across: D, full: h0, flows: Cd } = bucket;
+  const minutes = bucketDrain({ D, h0, h1: 0, hole: ways.of('water.hole'), holes: 1, Cd }) / 60;
   return {
     method: 'dripBuckets',
     label: 'Buckets with a hole',
-    hoursWeek: hours,
-    refused: !source
-      ? 'No tap or tank is drawn. Draw one under Ways in and water.'
-      : hours > allowed
-        ? `${Math.round(hours)} hours a week are more than the ${Math.round(allowed)} that there are.`
-        : null,
-    words: `${sets} ${sets === 1 ? 'set' : 'sets'} of ${Math.min(there, stand.count)}, each run out in ${Math.round(minutes)} minutes; ${formatLength(source?.distance ?? 0, units, { decimals: 0 })} each way`,
-    kit: [piece(holding, 'drip.bucket', Math.min(there, stand.count), 0, 'moved on from plant to plant')],
+    hoursWeek,
+    refused,
+    words: `${sets} ${sets === 1 ? 'set' : 'sets'} of ${there}, each run out in ${Math.round(minutes)} minutes; ${away}`,
+    kit: [piece(ways.holding, 'drip.bucket', there, 0, 'moved on from plant to plant')],
   };
 }
 
@@ -215,11 +228,7 @@ function tankWay({ layout: { stand }, each, source, of }: Ways): Bare {
     method: 'tank',
     label: 'Tank on wheels',
     hoursWeek: hours,
-    refused: !source
-      ? 'No tap or tank is drawn to fill it from.'
-      : hours > allowed
-        ? `${Math.round(hours)} hours a week are more than the ${Math.round(allowed)} that there are.`
-        : null,
+    refused: source ? tooLong(hours, allowed) : 'No tap or tank is drawn to fill it from.',
     words: `${trips} ${trips === 1 ? 'filling' : 'fillings'} a week`,
     kit: [],
   };

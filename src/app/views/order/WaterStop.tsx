@@ -1,5 +1,4 @@
 import { Segmented, Table, type TableColumnType } from 'antd';
-import { scaleBand, scaleLinear } from 'd3-scale';
 import { useMemo, type ReactNode } from 'react';
 import { setMeasure, setWay } from '../../../core/holding/means-commands.ts';
 import { settingOf, type SettingKey } from '../../../core/holding/settings.ts';
@@ -13,13 +12,12 @@ import { MeasureField } from '../../parts/MeasureField.tsx';
 import { Panel } from '../../parts/Panel.tsx';
 import { useShown } from '../../store/derived.ts';
 import { run } from '../../store/session.ts';
+import { WaterWeeks } from './WaterWeeks.tsx';
 import { WayCell } from './WayCell.tsx';
 import { ExportButtons } from '../../parts/ExportButtons.tsx';
 import { GroundPlan } from './GroundPlan.tsx';
 
-const MONTHS = ['J', 'F', 'M', 'A', 'M', 'J', 'J', 'A', 'S', 'O', 'N', 'D'];
-
-/** What one planting drinks by month, and how it is brought there: buckets, a tank, or drip laid along the rows. */
+/** What one planting drinks by week, and how it is brought there: buckets, a tank, or drip laid along the rows. */
 export function WaterStop({ laid, choose }: { laid: Laid; choose: ReactNode }) {
   const holding = useShown();
   const { units } = holding;
@@ -31,7 +29,7 @@ export function WaterStop({ laid, choose }: { laid: Laid; choose: ReactNode }) {
     <>
       <main className="stage page order-stop">
         {choose}
-        <Months plan={plan} />
+        <WaterWeeks plan={plan} />
         {method === 'drip' && plan.drip && <GroundPlan laid={laid} show="water" drip={plan.drip} />}
         {method === 'drip' && plan.drip && (
           <ExportButtons
@@ -80,45 +78,6 @@ export function WaterStop({ laid, choose }: { laid: Laid; choose: ReactNode }) {
         <WaterPanel laid={laid} plan={plan} />
       </Panel>
     </>
-  );
-}
-
-/** Water a week by month, as bars. */
-function Months({ plan }: { plan: WaterPlan }) {
-  const { units } = useShown();
-  const x = scaleBand(
-    MONTHS.map((_, m) => String(m)),
-    [60, 650],
-  ).padding(0.25);
-  const y = scaleLinear([0, Math.max(1, plan.most)], [120, 14]);
-  return (
-    <section className="drawing" aria-label="Water by month">
-      <h2>
-        Water a week in the first season{' '}
-        <span className="soft">
-          {formatWater(Math.round(plan.planting), units)} on the day, {formatWater(Math.round(plan.season), units)} in
-          the season
-        </span>
-      </h2>
-      <svg viewBox="0 0 660 146" role="img" aria-label="Litres a week by month">
-        {plan.months.map((litres, m) => (
-          <g key={m}>
-            <rect className="water-bar" x={x(String(m))} width={x.bandwidth()} y={y(litres)} height={120 - y(litres)} />
-            <text x={x(String(m))! + x.bandwidth() / 2} y={136} textAnchor="middle">
-              {MONTHS[m]}
-            </text>
-            {litres > 0 && (
-              <text x={x(String(m))! + x.bandwidth() / 2} y={y(litres) - 3} textAnchor="middle">
-                {formatWater(Math.round(litres), units).split(' ')[0]}
-              </text>
-            )}
-          </g>
-        ))}
-        <text x={56} y={18} textAnchor="end">
-          {formatWater(10, units).split(' ')[1]}
-        </text>
-      </svg>
-    </section>
   );
 }
 
