@@ -273,6 +273,10 @@ describe(waterPlan, () => {
     holding.settings['water.kc'] = 0.25; // so that crowns decide, and no least or most
     const [first] = waterOf(holding).seasons as [number[]];
     expect(first.indexOf(Math.max(...first))).toBe(28); // 6.5 of 12 months are 28.2 weeks
+    // Of 100 mm a dry July brings 50, of which 0.6 less 10 reach roots: 20 mm in 4.35 weeks, on 0.2 m² of each plant.
+    const rained = { ...holding, climate: { ...noClimate(), months: months.map((one) => ({ ...one, rain: 100 })) } };
+    rained.settings = { ...holding.settings, 'water.basin': 0.2 };
+    expect(first[28]! - waterOf(rained).seasons[0]![28]!).toBeCloseTo((41 * 0.2 * 20) / (365.25 / 84), 6);
     const later = sample({ rows: [row(), row({ later: 2 })] });
     expect(waterOf(later).seasons.map((weeks) => weeks.some((litres) => litres > 0))).toEqual([true, true, true, true]);
   });

@@ -4,7 +4,7 @@ import type { Holding, Planting } from '../holding/schema.ts';
 import { settingOf, type SettingKey } from '../holding/settings.ts';
 import type { Layout } from '../ranks/lay-out.ts';
 import { stockOf } from '../species/stock.ts';
-import { formatLength, formatWater } from '../units/quantities.ts';
+import { formatCount, formatLength, formatWater } from '../units/quantities.ts';
 import { sizeAt } from '../years/growth.ts';
 import { holePlan } from './hole-plan.ts';
 import { rootsOf } from './holes.ts';
@@ -80,38 +80,38 @@ function weeklyNeed({ stand }: Layout, holding: Rates, of: (key: SettingKey) => 
   const seasons = Math.max(0, ...[...counts.keys()].map((lot) => stand.lots[lot]!.later + lasts));
   return Array.from({ length: seasons }, (_, season) =>
     Array.from({ length: WEEKS_A_SEASON }, (_, week) => {
-      const { et0, rain } = weatherOf(week, holding);
+      const { et0, rain } = weatherOf(week, holding, of('water.dryRain'));
       if (et0 < coolBelow) return 0;
       let litres = 0;
       for (const [index, n] of counts) {
         const lot = stand.lots[index]!;
         if (season < lot.later || season >= lot.later + lasts) continue;
         const { weekly } = rootsOf(lot.stock);
-        litres +=
-          n *
-          weeklyWater({
-            et0,
-            kc: of('water.kc'),
-            canopyD: sizeAt(lot.species, stockOf(lot.stock), season - lot.later, site).width, // as it comes into leaf
-            rain,
-            rainEff: 1, // what reaches roots is counted month by month already
-            basinArea: of('water.basin'),
-            efficiency: of('water.efficiency'),
-            minL: weekly[0]!,
-            mostL: weekly[1]!,
-          });
+        const wanted = weeklyWater({
+          et0,
+          kc: of('water.kc'),
+          canopyD: sizeAt(lot.species, stockOf(lot.stock), season - lot.later, site).width, // as it comes into leaf
+          rain: 0,
+          rainEff: 1,
+          basinArea: 0,
+          efficiency: of('water.efficiency'),
+          minL: weekly[0]!,
+          mostL: weekly[1]!,
+        });
+        // Showers too small to reach roots are left out of the month's rain already: the rest counts in full.
+        litres += n * Math.max(0, wanted - rain * of('water.basin'));
       }
       return litres;
     }),
   );
 }
 
-/** Evaporation, mm a day, and rain that reaches roots, mm a week, in a week after midwinter: straight between the months. */
-function weatherOf(week: number, { climate, place }: Rates): { et0: number; rain: number } {
+/** Evaporation, mm a day, and rain of a dry season that reaches roots, mm a week, in a week after midwinter: straight between the months. */
+function weatherOf(week: number, { climate, place }: Rates, dry: number): { et0: number; rain: number } {
   const south = place.latitude < 0;
   const known = climate?.months;
   const et0 = (m: number) => (known ? known[m]!.evaporation / 30.4 : usualEvaporation[south ? (m + 6) % 12 : m]!);
-  const rain = (m: number) => (known ? effectiveRain(known[m]!.rain) / WEEKS : 0);
+  const rain = (m: number) => (known ? effectiveRain(dry * known[m]!.rain) / WEEKS : 0);
   const months = ((week + 0.5) / WEEKS_A_SEASON) * 12 + (south ? 6 : 0) - 0.5; // from the middle of January
   const before = Math.floor(months);
   const between = (of: (month: number) => number) => {
@@ -188,7 +188,7 @@ const tooLong = (hours: number, allowed: number): string | null =>
 
 function roundsWay(ways: Ways): Bare {
   const { trips, hoursWeek, refused, away } = carrying(ways, ways.layout.stand.count / walk.pourAnHour);
-  const words = `${trips} trips of two buckets, ${away}`;
+  const words = `${formatCount(trips)} trips of two buckets, ${away}`;
   return { method: 'rounds', label: 'Buckets and rounds', hoursWeek, refused, words, kit: [] };
 }
 

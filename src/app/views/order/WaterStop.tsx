@@ -158,7 +158,7 @@ function WaterPanel({ laid, plan }: { laid: Laid; plan: WaterPlan }) {
           </div>
         ))}
       </dl>
-      {[...(MEASURES[water.method] ?? []), 'water.allowed' as const].map((key) => (
+      {[...(MEASURES[water.method] ?? []), 'water.dryRain' as const, 'water.allowed' as const].map((key) => (
         <MeasureField
           key={key}
           planting={planting.id}
@@ -177,8 +177,9 @@ function WaterPanel({ laid, plan }: { laid: Laid; plan: WaterPlan }) {
       </p>
       <DishOrLevel laid={laid} />
       <p className="soft fine">
-        Evaporation and rain come from the climate of Ground, or what is usual where it is not known. Time the tap with
-        a bucket: litres over seconds is its flow.
+        Evaporation and rain come from the climate of Ground, the rain taken as that of a dry season; where it is not
+        known, from what is usual in a temperate place, without rain. Time the tap with a bucket: litres over seconds is
+        its flow.
       </p>
     </>
   );
