@@ -53,6 +53,7 @@ import { toUs, type UsUnit } from '../src/core/units/quantities.ts';
 import { intervals } from '../src/core/units/rounding.ts';
 import { lightAbove, throughLayer } from '../src/core/years/layer-light.ts';
 import { crownWidth, heightAt, rateConstant, rateConstantFrom, type Growing } from '../src/core/years/growth.ts';
+import { effects } from './effects.ts';
 import { row, sample, standOf } from './sample.ts';
 import { speciesAt } from '../src/core/ranks/stand.ts';
 
@@ -446,11 +447,6 @@ export const adapter: Readonly<Record<string, (inputs: Inputs) => unknown>> = {
     const { azimuth, elevation, geometric } = sunPosition(new Date(utc), { latitude: lat, longitude: lon });
     return { azimuth, elevation: refraction ? elevation : geometric };
   },
-  // The product's crowns are whole ellipsoids: other shapes and cut crowns come with growth.
-  'shade.chord': ({ origin: [x, y, z], sunAz, sunEl, crown }) =>
-    crown.shape === 'ellipsoid' && !crown.planes
-      ? chord(rayFrom([x, y], z, { azimuth: sunAz, elevation: sunEl }), egg(crown))
-      : NOT_BUILT,
   'shade.sunHours': ({ lat, doy, stepMin, elMin, year, lon, crowns, point: [x, y, z] }) => {
     let hours = 0;
     for (let minutes = stepMin / 2; minutes < 1440; minutes += stepMin) {
@@ -469,5 +465,6 @@ export const adapter: Readonly<Record<string, (inputs: Inputs) => unknown>> = {
   'growth.rateK': ({ Hmax, G, p }) => rateConstant({ fullHeight: Hmax, fastest: G, shape: p }),
   'growth.rateKFromH20': ({ Hmax, H20, p }) => rateConstantFrom(Hmax!, H20!, p!),
   'growth.height': ({ t, ...inputs }) => heightAt(growing(inputs), t),
+  ...effects,
   'growth.crownWidth': ({ H, Hmax, Wmax, beta }) => crownWidth(H, Hmax, Wmax, beta),
 };
