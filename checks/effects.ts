@@ -7,7 +7,7 @@ import { bloomTogether, equalSpecies, pollenServed, topShare, worstPest } from '
 import { growthInLight, heightsByYear, shareAlive, siteQuality, stemThickness } from '../src/core/years/pace.ts';
 import { clearOf, juglansReach, yearNearWire } from '../src/core/years/reach.ts';
 import { bestRowOrder, rowLight } from '../src/core/years/row-light.ts';
-import { shadowBox, shadowOffset } from '../src/core/years/shadow.ts';
+import { shadowBox, shadowOffset } from '../src/core/effects/shadow.ts';
 import {
   cutOverRose,
   feltCold,
@@ -17,11 +17,18 @@ import {
   togetherWind,
   windAt,
   windBehind,
-} from '../src/core/years/shelter.ts';
-import { heightOfSight, screenedFrom, seenBetween } from '../src/core/years/sight.ts';
+} from '../src/core/effects/shelter.ts';
+import { heightOfSight, screenedFrom, seenBetween } from '../src/core/effects/sight.ts';
 import { lightAt, skyShare, sunAboveAir, usableLight } from '../src/core/years/sky-light.ts';
-import { driftLength, driftSetback, heightToHold, snowBlown, snowBrought, snowHeld } from '../src/core/years/snow.ts';
-import { dayShade, nitrogenKept, shadeOnStream, soilKept, stripServes, type Banks } from '../src/core/years/stream.ts';
+import { driftLength, driftSetback, heightToHold, snowBlown, snowBrought, snowHeld } from '../src/core/effects/snow.ts';
+import {
+  dayShade,
+  nitrogenKept,
+  shadeOnStream,
+  soilKept,
+  stripServes,
+  type Banks,
+} from '../src/core/effects/stream.ts';
 
 // Each case's inputs have the shape that its note prints; the note, not a schema, is their source.
 // oxlint-disable-next-line typescript/no-explicit-any
@@ -37,11 +44,25 @@ const growing = ({ Hmax, G, p, h0, D, L, q = 1, qSite }: Inputs): Growing => ({
   site: qSite,
 });
 const crown = ({ x, y, r, cb, H, shape, mu = 0, planes }: Inputs): Crown => ({
-  ...{ x, y, r, base: cb, top: H, shape, mu },
+  x,
+  y,
+  r,
+  base: cb,
+  top: H,
+  shape,
+  mu,
   ...(planes && { planes }),
 });
 const belt = ({ x0, y, s, shape, r, cb, H, mu, survival }: Inputs): BeltRow => ({
-  ...{ along: x0, behind: y, spacing: s, shape, r, base: cb, top: H, mu, alive: survival },
+  along: x0,
+  behind: y,
+  spacing: s,
+  shape,
+  r,
+  base: cb,
+  top: H,
+  mu,
+  alive: survival,
 });
 const lit = ({ x, H, cb, w, mu, f }: Inputs) => ({ offset: x, top: H, base: cb, width: w, mu, stands: f });
 const suns = (all: Inputs[]) => all.map(({ az, el, w }) => ({ azimuth: az, elevation: el, weight: w }));

@@ -15,6 +15,8 @@ import {
   refuse,
   Unreadable,
 } from '../src/core/files/problems.ts';
+import { yearsOf } from '../src/core/files/years-report.ts';
+import { LAST_YEAR } from '../src/core/years/growth.ts';
 import { billOf } from '../src/core/files/bill-report.ts';
 import { ledgerOf } from '../src/core/record/ledger.ts';
 import { onOrder } from '../src/core/record/orders.ts';
@@ -25,6 +27,7 @@ import type { ReadTask } from './plan-read.ts';
 const USAGE = `Usage:
   npm run -s plan -- report FILE.closerank        totals, positions and findings as JSON
   npm run -s plan -- bill FILE.closerank          what to have, to buy and from whom, what is ordered and what it costs, as JSON
+  npm run -s plan -- years FILE.closerank [--year N]  growth by row, density, wind, sight, light, snow, stream and aims, as JSON
   npm run -s plan -- export FILE.closerank DIR    peg sheets, order list, orders by supplier, cutting, fence and drip plans, GeoJSON into DIR
   npm run -s plan -- new plan.json DIR            builds a holding from plan.json into DIR and reports it
   npm run -s plan -- read FILE [HOLDING]          what a map file would bring in, as JSON`;
@@ -104,12 +107,23 @@ async function found(file: string, holdingFile: string | undefined): Promise<obj
 
 const print = (value: unknown): void => void process.stdout.write(`${JSON.stringify(value, null, 1)}\n`);
 
-async function run([verb, file, directory]: string[]): Promise<void> {
+/** The year after `--year`; every few years where it is left out. */
+function yearAsked([flag, year]: readonly string[]): number | null {
+  if (flag === undefined) return null;
+  const n = Number(year);
+  if (flag !== '--year' || !Number.isInteger(n) || n < 0 || n > LAST_YEAR)
+    throw new Unreadable(`--year wants a whole number from 0 to ${LAST_YEAR}, such as --year 10.`);
+  return n;
+}
+
+async function run([verb, file, ...rest]: string[]): Promise<void> {
+  const [directory] = rest;
   if (verb === 'report' && file) return print(report(await holdingIn(file)));
   if (verb === 'bill' && file) {
     const { holding, events } = await fileIn(file);
     return print(billOf(holding, events));
   }
+  if (verb === 'years' && file) return print(yearsOf(await holdingIn(file), yearAsked(rest)));
   if (verb === 'export' && file && directory) {
     const sans = 'atkinson-hyperlegible-next';
     const fonts = { regular: await font(sans, 400), bold: await font(sans, 700), heading: await font('bitter', 600) };

@@ -43,12 +43,12 @@ const LONG = { spacings: 20, samples: 8000 };
  * Share seen through a set of rows at height `z`, `phi` degrees off straight on: `porosity.band`. The mean over the belt's
  * length of the product over its rows, so that the gaps between crowns count as gaps (Nilson 1971).
  */
-export function seenThrough(rows: readonly BeltRow[], z: number, phi = 0): number {
+export function seenThrough(rows: readonly BeltRow[], z: number, phi = 0, least = SAMPLES): number {
   const standing = rows.filter(({ base, top }) => z >= base && z < top);
   if (standing.length === 0) return 1;
   const widest = Math.max(...standing.map(({ spacing }) => spacing));
   const even = standing.every(({ spacing }) => Math.abs(spacing - widest) < 1e-9);
-  const [length, samples] = even ? [widest, SAMPLES] : [widest * LONG.spacings, LONG.samples];
+  const [length, samples] = even ? [widest, least] : [widest * LONG.spacings, LONG.samples];
   const radians = (phi * Math.PI) / 180;
   const [sin, tan] = [Math.sin(radians), Math.tan(radians)];
   const cut = standing.map((row) => ({
@@ -101,3 +101,44 @@ export function meanSeenThrough(rows: readonly BeltRow[], phi = 0, bands = 20): 
   for (let k = 0; k < bands; k++) sum += seenThrough(rows, ((k + 0.5) / bands) * top, phi);
   return sum / bands;
 }
+
+/** Samples and slices that give a belt's mean within a hundredth. */
+const QUICK = { samples: 60, bands: 10 };
+
+/**
+ * The same, quickly: rows of unequal spacing meet at every phase, so that the mean over their length is the product of their
+ * means; only rows of one spacing are looked through together. Within two hundredths of {@link meanSeenThrough}.
+ */
+export function quicklySeenThrough(rows: readonly BeltRow[], bands = QUICK.bands): number {
+  const top = Math.max(0, ...rows.map((row) => row.top));
+  if (top <= 0) return 1;
+  const alike = bySpacing(rows);
+  let sum = 0;
+  for (let k = 0; k < bands; k++) {
+    const z = ((k + 0.5) / bands) * top;
+    let share = 1;
+    for (const some of alike) share *= seenThrough(some, z, 0, QUICK.samples);
+    sum += share;
+  }
+  return sum / bands;
+}
+
+/** Rows of one spacing together. */
+function bySpacing(rows: readonly BeltRow[]): BeltRow[][] {
+  const groups = new Map<number, BeltRow[]>();
+  for (const row of rows) {
+    const key = Math.round(row.spacing * 100);
+    groups.set(key, [...(groups.get(key) ?? []), row]);
+  }
+  return [...groups.values()];
+}
+
+/** Share seen through each third of a belt's height, from the ground up: an open foot is a draught. */
+export const seenByThird = (rows: readonly BeltRow[]): [number, number, number] => {
+  const top = Math.max(0, ...rows.map((row) => row.top));
+  const alike = bySpacing(rows);
+  const at = (share: number) =>
+    top <= 0 ? 1 : alike.reduce((all, some) => all * seenThrough(some, share * top, 0, QUICK.samples), 1);
+  const third = (k: number) => (at((k + 0.17) / 3) + at((k + 0.5) / 3) + at((k + 0.83) / 3)) / 3;
+  return [third(0), third(1), third(2)];
+};

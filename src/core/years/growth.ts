@@ -59,7 +59,7 @@ export const crownWidth = (height: number, fullHeight: number, fullWidth: number
   fullWidth * Math.min(1, height / fullHeight) ** power;
 
 /** How a species from this stock grows on a site of quality `site` (0 to 1); kept free of weeds and unbrowsed. */
-const growingOf = (species: Species, stock: Stock, site: number): Growing => {
+export const growingOf = (species: Species, stock: Stock, site: number): Growing => {
   const fullHeight = (species.height[0] + species.height[1]) / 2;
   const shape =
     growthData.shapes[species.kind === 'conifer' ? 'conifer' : species.evergreen ? 'evergreen' : 'deciduous'];
@@ -94,7 +94,7 @@ export function sizeAt(species: Species, stock: Stock, year: number, site: numbe
  * The power by which a crown widens with height: of a tree the one that makes it about half as wide as high while it is
  * young, so that an oak is slender then and a spruce is not; a bush widens as it grows.
  */
-function crownPowerOf(species: Species): number {
+export function crownPowerOf(species: Species): number {
   const { crownPower, youngCrown } = growthData;
   if (species.height[1] <= youngCrown.tall) return crownPower.low;
   const grown = matureWidth(species) / ((species.height[0] + species.height[1]) / 2);

@@ -1,4 +1,4 @@
-import type { Crown } from './crown.ts';
+import type { Crown } from '../years/crown.ts';
 
 type Pair = readonly [number, number];
 

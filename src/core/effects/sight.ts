@@ -1,5 +1,5 @@
 import { crossing, type Point } from '../geometry/point.ts';
-import { pathThrough, type Crown, type Spot } from './crown.ts';
+import { pathThrough, type Crown, type Spot } from '../years/crown.ts';
 
 /** Something that no eye passes: a straight wall from end to end, as high as `height`. */
 export interface Screen {

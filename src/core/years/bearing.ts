@@ -1,0 +1,68 @@
+import { z } from 'zod';
+import type { Species } from '../holding/species-schema.ts';
+import light from './light.json' with { type: 'json' };
+import type { StandYears } from './stand-years.ts';
+import { LAST_YEAR } from './growth.ts';
+import bearingData from './bearing.json' with { type: 'json' };
+
+const facts = z
+  .object({
+    source: z.string().min(1),
+    /** Years to the first and to a full crop, by genus. */
+    genera: z.record(z.string(), z.tuple([z.number(), z.number()])),
+  })
+  .parse(bearingData);
+
+/** What one kind bears: from which year, in which months, and what share of a full crop its light allows. */
+export interface Harvest {
+  readonly species: Species;
+  readonly plants: number;
+  /** Years after the first planting; null where nothing is known of its kind, or where it bears nothing in 40 years. */
+  readonly first: number | null;
+  readonly full: number | null;
+  readonly months: readonly [number, number] | null;
+  /** Share of a full crop by year, 0 to 1. */
+  readonly crop: readonly number[];
+  /** Light when full grown, as a share of the open. */
+  readonly light: number;
+}
+
+/** Uses that are a harvest. */
+const PICKED: ReadonlySet<string> = new Set(['fruit', 'nuts']);
+
+/** What a planting bears, kind by kind; those that nobody picks are left out. */
+export function harvests({ grown }: StandYears): Harvest[] {
+  const found = new Map<string, Harvest>();
+  for (const one of grown) {
+    const { species, later } = one.lot;
+    const ages = facts.genera[species.botanical.split(' ')[0]!];
+    if (!species.more?.uses?.some((use) => PICKED.has(use)) && species.kind !== 'fruit') continue;
+    const { least, good } = light.needs[species.light[0]];
+    const crop = Array.from({ length: LAST_YEAR + 1 }, (_, year) => {
+      if (!ages) return 0;
+      const age = Math.min(1, Math.max(0, (year - later - ages[0] + 1) / (ages[1] - ages[0] + 1)));
+      const lit = Math.min(1, Math.max(0, (one.light[year]! - least) / (good - least)));
+      return age * lit;
+    });
+    const first = crop.findIndex((share) => share > 0);
+    const full = crop.findIndex((share) => share > FULL * Math.max(...crop) && share > 0);
+    const known = found.get(species.id);
+    if (known && known.first !== null && (first < 0 || first >= known.first)) {
+      found.set(species.id, { ...known, plants: known.plants + one.plants });
+      continue;
+    }
+    found.set(species.id, {
+      species,
+      plants: (known?.plants ?? 0) + one.plants,
+      first: first < 0 ? null : first,
+      full: full < 0 ? null : full,
+      months: species.more?.fruit ?? null,
+      crop,
+      light: one.light[LAST_YEAR]!,
+    });
+  }
+  return [...found.values()].sort((a, b) => (a.first ?? 99) - (b.first ?? 99));
+}
+
+const FULL = 0.95;
+export const bearingSource = facts.source;

@@ -1,0 +1,43 @@
+import { crownCompetition } from './closure.ts';
+import { LAST_YEAR } from './growth.ts';
+import type { Grown, StandYears } from './stand-years.ts';
+import thinning from './thinning.json' with { type: 'json' };
+
+const inRow = ({ grown }: StandYears, row: string): Grown[] => grown.filter((one) => one.row === row);
+
+function meanOf(kinds: readonly Grown[], of: (one: Grown) => number): number {
+  const plants = kinds.reduce((sum, one) => sum + one.plants, 0);
+  return plants > 0 ? kinds.reduce((sum, one) => sum + one.plants * of(one), 0) / plants : 0;
+}
+
+const firstWhen = (holds: (year: number) => boolean): number | null => {
+  for (let year = 0; year <= LAST_YEAR; year++) if (holds(year)) return year;
+  return null;
+};
+
+/** First year in which the mean crown of a row reaches its spacing; null where none to 40, or where a plant stands alone. */
+export function closesIn(stand: StandYears, row: string): number | null {
+  const kinds = inRow(stand, row);
+  if (kinds.reduce((sum, { plants }) => sum + plants, 0) < 2) return null;
+  return firstWhen((year) => meanOf(kinds, ({ width }) => width[year]!) >= kinds[0]!.spacing);
+}
+
+/**
+ * First year in which a row of trees wants thinning: free crowns well over their spacing, or too little of the height still
+ * green. Hedges are cut, not thinned: rows that are kept to a size, and shrubs, never want it.
+ */
+export function thinIn(stand: StandYears, row: string): number | null {
+  const kinds = inRow(stand, row).filter(({ lot }) => !lot.kept?.height && lot.species.height[1] > thinning.tree);
+  if (kinds.length === 0) return null;
+  return firstWhen((year) => {
+    const height = meanOf(kinds, (one) => one.height[year]!);
+    if (height < thinning.from) return false;
+    const wide = meanOf(kinds, (one) => one.width[year]!) / kinds[0]!.spacing;
+    const live = meanOf(kinds, (one) => 1 - one.base[year]! / Math.max(0.1, one.height[year]!));
+    return wide > thinning.wide || live < thinning.live;
+  });
+}
+
+/** Crown competition of a block in a year: at 100 free crowns could just fill its ground, m². */
+export const competitionAt = ({ grown }: StandYears, year: number, ground: number): number =>
+  grown.reduce((sum, one) => sum + one.plants * one.alive[year]! * crownCompetition([one.width[year]!], ground), 0);
