@@ -30,13 +30,23 @@ const unknown = (why: string, unit: Verdict['unit'], wanted: number, by: number 
 
 /** Values by year at the three bounds; `low` is always the end at which the aim fares worst. */
 const threefold = (
-  values: (bound: Bound) => Omit<Series, 'wanted' | 'better'>,
-  wanted: number,
-  better: Series['better'],
+  { quick }: Outlook,
+  value: (year: number, bound: Bound) => number,
+  { wanted, better, years = ASKED_YEARS }: Pick<Series, 'wanted' | 'better'> & { readonly years?: readonly number[] },
 ): Readonly<Record<Bound, Series>> => {
-  const of = (bound: Bound): Series => ({ ...values(bound), wanted, better });
-  return { low: of('low'), middle: of('middle'), high: of('high') };
+  const asked = quick ? years.filter((year) => year % QUICK_STEP === 0) : years;
+  const of = (bound: Bound): Series => ({
+    years: asked,
+    values: asked.map((year) => value(year, bound)),
+    wanted,
+    better,
+  });
+  const middle = of('middle');
+  return quick ? { low: middle, middle, high: middle } : { low: of('low'), middle, high: of('high') };
 };
+
+/** Of the years that are asked, those that a quick look takes. */
+const QUICK_STEP = 4;
 
 const gone = 'The place that it names is gone. Choose another under Ground.';
 
@@ -82,14 +92,7 @@ function judgeWind(aim: Extract<Aim, { kind: 'wind' }>, outlook: Outlook): Found
   const open = 100 - windCutOver(place, sectors, windScene([], holding.features, 0, leafy));
   const cutSince = (year: number, leaf: boolean, bound: Bound) =>
     100 * (1 - (100 - windCutOver(place, sectors, outlook.wind(year, leaf, bound))) / open);
-  const series = threefold(
-    (bound) => ({
-      years: ASKED_YEARS,
-      values: ASKED_YEARS.map((year) => cutSince(year, leafy, bound)),
-    }),
-    wanted,
-    'more',
-  );
+  const series = threefold(outlook, (year, bound) => cutSince(year, leafy, bound), { wanted, better: 'more' });
   const full = Math.max(...series.middle.values);
   const from =
     (sectors
@@ -116,14 +119,10 @@ function judgeHide(aim: Extract<Aim, { kind: 'hide' }>, outlook: Outlook): Found
   const ways = aim.when === 'always' ? [true, false] : [aim.when === 'leaf'];
   const at = (year: number, leafy: boolean, bound: Bound) =>
     hiddenBy(raysOf(lines, outlook.crowns(year, leafy, bound))).screened;
-  const series = threefold(
-    (bound) => ({
-      years: ASKED_YEARS,
-      values: ASKED_YEARS.map((year) => Math.min(...ways.map((leafy) => at(year, leafy, bound)))),
-    }),
+  const series = threefold(outlook, (year, bound) => Math.min(...ways.map((leafy) => at(year, leafy, bound))), {
     wanted,
-    'more',
-  );
+    better: 'more',
+  });
   const worst = ways.length > 1 && at(aim.by, false, 'middle') < at(aim.by, true, 'middle') ? 'leafless' : 'in leaf';
   const open = raysOf(lines, outlook.crowns(aim.by, worst === 'in leaf')).reduce((a, b) => (b.seen > a.seen ? b : a));
   const best = Math.max(...series.middle.values);
@@ -140,8 +139,8 @@ function judgeHide(aim: Extract<Aim, { kind: 'hide' }>, outlook: Outlook): Found
   return { unit: 'percent', series, by: aim.by, wanted, why, ...judged(series, aim.by) };
 }
 
-/** Years at which the sun of midwinter is asked: it only falls as plants grow. */
-const SUN_YEARS = [0, 5, 10, 15, 20, 30, LAST_YEAR];
+/** Years at which what changes steadily is asked. */
+const FEW_YEARS = [0, 5, 10, 15, 20, 30, LAST_YEAR];
 
 function judgeSun(aim: Extract<Aim, { kind: 'winterSun' }>, outlook: Outlook): Found {
   const { holding } = outlook;
@@ -157,11 +156,11 @@ function judgeSun(aim: Extract<Aim, { kind: 'winterSun' }>, outlook: Outlook): F
     ) / spots.length;
   // What grows fastest takes most sun: the low end of this aim is the high end of growth.
   const turned = { low: 'high', middle: 'middle', high: 'low' } as const;
-  const series = threefold(
-    (bound) => ({ years: SUN_YEARS, values: SUN_YEARS.map((year) => at(year, turned[bound])) }),
-    aim.hours,
-    'more',
-  );
+  const series = threefold(outlook, (year, bound) => at(year, turned[bound]), {
+    wanted: aim.hours,
+    better: 'more',
+    years: FEW_YEARS,
+  });
   const [first, last] = [series.middle.values[0]!, series.middle.values.at(-1)!];
   const why =
     first < aim.hours - 1e-9
@@ -177,11 +176,7 @@ function judgeSnow(aim: Extract<Aim, { kind: 'snow' }>, outlook: Outlook): Found
   if (!holding.climate?.rose)
     return unknown('No winter wind is known here. Tell it under Ground, Sun and wind.', 'percent', 100);
   const at = (year: number, bound: Bound) => snowOn(along, outlook.stands(bound), holding, year)!;
-  const series = threefold(
-    (bound) => ({ years: ASKED_YEARS, values: ASKED_YEARS.map((year) => 100 * at(year, bound).held) }),
-    100,
-    'more',
-  );
+  const series = threefold(outlook, (year, bound) => 100 * at(year, bound).held, { wanted: 100, better: 'more' });
   const grown = at(LAST_YEAR, 'middle');
   const length = (metres: number) => formatLength(metres, holding.units, { decimals: 0 });
   const near = grown.drift !== null && grown.nearest !== null && grown.nearest < grown.drift;
@@ -198,18 +193,11 @@ function judgeStrip(aim: Extract<Aim, { kind: 'strip' }>, outlook: Outlook): Fou
   const along = featureIn(holding, aim.along);
   if (!along || (along.kind !== 'stream' && along.kind !== 'ditch')) return unknown(gone, 'm', aim.width);
   const strips = (year: number, bound: Bound) => stripsAlong(along, outlook.stands(bound), holding, year);
-  const years = [0, 2, 5, 10, 15, 20, 30, LAST_YEAR];
-  const series = threefold(
-    (bound) => ({
-      years,
-      values: years.map((year) => {
-        const found = strips(year, bound);
-        return found.length > 0 ? Math.min(...found.map(({ narrowest }) => narrowest)) : 0;
-      }),
-    }),
-    aim.width,
-    'more',
-  );
+  const narrowest = (year: number, bound: Bound) => {
+    const found = strips(year, bound);
+    return found.length > 0 ? Math.min(...found.map((strip) => strip.narrowest)) : 0;
+  };
+  const series = threefold(outlook, narrowest, { wanted: aim.width, better: 'more', years: FEW_YEARS });
   const grown = strips(LAST_YEAR, 'middle');
   const length = (metres: number) => formatLength(metres, holding.units, { decimals: 1 });
   const least = grown.reduce<(typeof grown)[number] | null>((a, b) => (a && a.narrowest <= b.narrowest ? a : b), null);
@@ -224,9 +212,8 @@ function judgeFruit(aim: Extract<Aim, { kind: 'fruit' }>, outlook: Outlook): Fou
   const first = Math.min(...all.map((one) => one.first ?? Infinity));
   const metIn = Number.isFinite(first) ? first : null;
   const soonest = all.find((one) => one.first === metIn);
-  const years = ASKED_YEARS;
-  const crops = years.map((year) => 100 * Math.max(0, ...all.map(({ crop }) => crop[year]!)));
-  const series = threefold(() => ({ years, values: crops }), 1e-6, 'more');
+  const best = (year: number) => 100 * Math.max(0, ...all.map(({ crop }) => crop[year]!));
+  const series = threefold(outlook, best, { wanted: 1e-6, better: 'more' });
   const why = soonest
     ? `${soonest.species.common} bears first, in year ${soonest.first}, and fully from year ${soonest.full}.`
     : 'Nothing planted is picked for its fruit or nuts.';

@@ -15,6 +15,8 @@ export class Outlook {
   constructor(
     readonly holding: Holding,
     readonly all: readonly Laid[],
+    /** Fewer years, and no bounds: for comparing many plans. */
+    readonly quick = false,
   ) {
     this.relief = reliefOf(holding);
     this.sun = sunScene(holding);
