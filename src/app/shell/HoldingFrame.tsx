@@ -17,6 +17,7 @@ const Finder = later(() => import('./Finder.tsx'), 'Finder');
 const GroundView = later(() => import('../views/ground/GroundView.tsx'), 'GroundView');
 const WalkListView = later(() => import('../views/ground/WalkListView.tsx'), 'WalkListView');
 const OrderView = later(() => onceJudged(import('../views/order/OrderView.tsx')), 'OrderView');
+const YearsView = later(() => onceJudged(import('../views/years/YearsView.tsx')), 'YearsView');
 const FieldView = later(() => import('../views/field/FieldView.tsx'), 'FieldView');
 const SpeciesBook = later(() => import('../views/species/SpeciesBook.tsx'), 'SpeciesBook');
 const MendingView = later(() => import('../views/holdings/MendingView.tsx'), 'MendingView');
@@ -114,8 +115,9 @@ function Stages() {
     'ctrl+y': redoNext,
     '1': go('ground'),
     '2': go('ranks'),
-    '3': go('order'),
-    '4': go('field'),
+    '3': go('years'),
+    '4': go('order'),
+    '5': go('field'),
     m: () => look({ sketch: { for: 'measure', points: [] } }),
     '[': () => look({ year: Math.max(0, lookNow().year - 1) }),
     ']': () => look({ year: Math.min(40, lookNow().year + 1) }),
@@ -131,6 +133,7 @@ function Stages() {
             <Route path="ground/list" element={<WalkListView />} />
             <Route path="ground/:stop?" element={<GroundView />} />
             <Route path="ranks/:planting?" element={<RanksView />} />
+            <Route path="years/:planting?" element={<YearsView />} />
             <Route path="order/:stop?/:planting?" element={<OrderView />} />
             <Route path="field/:planting?" element={<FieldView />} />
             <Route path="species" element={<SpeciesBook />} />

@@ -1,4 +1,4 @@
-import { ClipboardList, Grip, Mountain, ShoppingBasket } from 'lucide-react';
+import { ChartSpline, ClipboardList, Grip, Mountain, ShoppingBasket } from 'lucide-react';
 import { useDeferredValue, useEffect, useState } from 'react';
 import { NavLink } from 'react-router';
 import { useWorked, type Worked } from '../store/derived.ts';
@@ -6,6 +6,7 @@ import { useWorked, type Worked } from '../store/derived.ts';
 const STAGES = [
   { key: 'ground', label: 'Ground', Icon: Mountain },
   { key: 'ranks', label: 'Ranks', Icon: Grip },
+  { key: 'years', label: 'Years', Icon: ChartSpline },
   { key: 'order', label: 'Order', Icon: ShoppingBasket },
   { key: 'field', label: 'Field', Icon: ClipboardList },
 ] as const;

@@ -13,7 +13,7 @@ export function TopBar({ stage, onFind, onKeys }: { stage: string; onFind(): voi
   const holding = useSession((state) => state.holding!);
   const past = useSession((state) => state.past);
   const future = useSession((state) => state.future);
-  const tabbed = stage === 'ranks' || stage === 'field';
+  const tabbed = stage === 'ranks' || stage === 'years' || stage === 'field';
   const step = past.at(-1);
   return (
     <header className="top-bar">

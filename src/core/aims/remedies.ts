@@ -36,10 +36,9 @@ const TIGHTER = 0.75;
  * keep a screen green to the ground, clean ground. Only what makes it better is offered, the best first.
  */
 export function aimRemedies(aim: Aim, holding: Holding): AimRemedy[] {
-  if (aim.kind !== 'wind' && aim.kind !== 'hide') return [];
   const look = (one: Holding) => judgeAim(aim, new Outlook(one, layHolding(one), true));
   const now = look(holding);
-  return tries(aim, holding)
+  return aimTries(aim, holding)
     .flatMap(({ key, label, command }): AimRemedy[] => {
       const { holding: changed } = take(holding, command);
       const verdict = look(changed);
@@ -58,7 +57,9 @@ function isBetter(a: Verdict, b: Verdict): boolean {
 /** Belts that are tried: those nearest to what the aim speaks of. */
 const NEAREST = 2;
 
-function tries(aim: Extract<Aim, { kind: 'wind' | 'hide' }>, holding: Holding): Tried[] {
+/** What is tried for an aim; nothing where the rows themselves are not what it hangs on. */
+export function aimTries(aim: Aim, holding: Holding): Tried[] {
+  if (aim.kind !== 'wind' && aim.kind !== 'hide') return [];
   const place = holding.features.find(({ id }) => id === (aim.kind === 'wind' ? aim.place : aim.what));
   if (!place) return [];
   const at = middle(pointsOf(place));

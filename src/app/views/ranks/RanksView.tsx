@@ -110,7 +110,7 @@ export function RanksView() {
 
 type Outline = 'block' | 'anchors' | 'baseline';
 
-const Years = memo(later(() => import('./YearBar.tsx'), 'YearBar'));
+const Years = memo(later(() => import('../../parts/YearBar.tsx'), 'YearBar'));
 
 /** What can be drawn on the plan of a planting. */
 const PlanTools = memo(function PlanTools({ outline }: { outline: Outline }) {

@@ -1,11 +1,11 @@
 import { scaleLinear } from 'd3-scale';
 import { useMemo, useRef } from 'react';
-import { mainString } from '../../../core/ranks/stand.ts';
-import { closingYear } from '../../../core/years/belt.ts';
-import { LAST_YEAR } from '../../../core/years/growth.ts';
-import { settingOf } from '../../../core/holding/settings.ts';
-import { useWorked } from '../../store/derived.ts';
-import { look, useLook } from '../../store/look-at.ts';
+import { mainString } from '../../core/ranks/stand.ts';
+import { closingYear } from '../../core/years/belt.ts';
+import { LAST_YEAR } from '../../core/years/growth.ts';
+import { settingOf } from '../../core/holding/settings.ts';
+import { useWorked } from '../store/derived.ts';
+import { look, useLook } from '../store/look-at.ts';
 
 /** The years 0 to 40 with what happens when; dragging it changes every picture at once. */
 export function YearBar({ planting }: { planting: string }) {
