@@ -14,7 +14,7 @@ const TONES = { met: 'good', likely: 'good', unlikely: 'caution', missed: 'fault
 const WORDS = { met: 'Met', likely: 'Likely met', unlikely: 'Unlikely', missed: 'Missed' } as const;
 
 /** Every aim with what becomes of it; one is opened for why, how sure that is, and what may be done. */
-export function AimVerdicts({ verdicts, work }: { verdicts: ReadonlyMap<string, Verdict>; work: YearsWork | null }) {
+export function AimVerdicts({ verdicts, work }: { verdicts: ReadonlyMap<string, Verdict>; work: YearsWork }) {
   const aims = useSession((state) => state.holding!.aims);
   const [open, setOpen] = useState<string | null>(null);
   if (aims.length === 0) return <p className="soft">No aim is set. Say under Ground what the planting is for.</p>;
@@ -53,12 +53,12 @@ function said({ holds, metIn, by, value, series }: Verdict): string {
   return value === null || year === null ? WORDS[holds] : `${WORDS[holds]} in year ${year}`;
 }
 
-function Opened({ verdict, work }: { verdict: Verdict; work: YearsWork | null }) {
+function Opened({ verdict, work }: { verdict: Verdict; work: YearsWork }) {
   const { units, currency } = useShown();
   const holding = useSession((state) => state.holding!);
   const previews = usePreviews();
   const missed = verdict.holds === 'missed' || verdict.holds === 'unlikely';
-  const remedies = useRemedies(missed ? verdict.aim.id : null, work);
+  const remedies = useRemedies(missed ? verdict.aim.id : null, holding, work);
   const amount = (value: number) =>
     ({
       percent: `${Math.round(value)} %`,

@@ -1,14 +1,16 @@
 import { scaleLinear } from 'd3-scale';
 import { useMemo, useRef } from 'react';
 import { mainString } from '../../core/ranks/stand.ts';
+import { closesIn, thinIn } from '../../core/years/closing.ts';
+import type { StandYears } from '../../core/years/stand-years.ts';
 import { closingYear } from '../../core/years/belt.ts';
 import { LAST_YEAR } from '../../core/years/growth.ts';
 import { settingOf } from '../../core/holding/settings.ts';
 import { useWorked } from '../store/derived.ts';
 import { look, useLook } from '../store/look-at.ts';
 
-/** The years 0 to 40 with what happens when; dragging it changes every picture at once. */
-export function YearBar({ planting }: { planting: string }) {
+/** The years 0 to 40 with what happens when; dragging it changes every picture at once. `stand` tells closing and thinning where it is known year by year. */
+export function YearBar({ planting, stand = null }: { planting: string; stand?: StandYears | null }) {
   const year = useLook((state) => state.year);
   const track = useRef<HTMLDivElement>(null);
   const worked = useWorked();
@@ -19,17 +21,21 @@ export function YearBar({ planting }: { planting: string }) {
     const site = settingOf(worked.holding, 'growth.site');
     const closes = laid.planting.rows.flatMap(({ id, name }) => {
       const string = mainString(laid.layout.stand, id);
-      return string < 0 ? [] : [{ year: closingYear(laid.layout.stand, string, site), name }];
+      if (string < 0) return [];
+      return [
+        { year: stand ? closesIn(stand, id) : closingYear(laid.layout.stand, string, site), text: `${name} closes` },
+        { year: stand && thinIn(stand, id), text: `thin ${name}` },
+      ];
     });
     const found = worked
       .findingsOf(planting)
-      .flatMap(({ year: when, rule, id }) =>
+      .flatMap(({ year: when, rule, what, id }) =>
         when === null || when === 0
           ? []
-          : [{ year: when, text: rule === 'overhead-line' ? 'line reached' : rule, fault: true, key: id }],
+          : [{ year: when, text: rule === 'overhead-line' ? 'line reached' : what, fault: true, key: id }],
       );
-    const touching = closes.flatMap(({ year: when, name }, r) =>
-      when === null || when === 0 ? [] : [{ year: when, text: `${name} closes`, fault: false, key: `close-${r}` }],
+    const touching = closes.flatMap(({ year: when, text }, r) =>
+      when === null || when === 0 ? [] : [{ year: when, text, fault: false, key: `close-${r}` }],
     );
     const byYear = new Map<number, { year: number; text: string; fault: boolean; key: string }>();
     for (const event of [...found, ...touching]) {
@@ -37,7 +43,7 @@ export function YearBar({ planting }: { planting: string }) {
       byYear.set(event.year, known ? { ...known, text: `${known.text}, ${event.text}` } : event);
     }
     return [...byYear.values()].sort((a, b) => a.year - b.year);
-  }, [worked, planting]);
+  }, [worked, planting, stand]);
 
   const toYear = (clientX: number) => {
     const box = track.current!.getBoundingClientRect();

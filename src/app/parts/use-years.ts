@@ -3,9 +3,9 @@ import type { Verdict } from '../../core/aims/verdict.ts';
 import { Outlook } from '../../core/effects/outlook.ts';
 import type { Season } from '../../core/holding/ground-schema.ts';
 import type { Holding } from '../../core/holding/schema.ts';
+import { asFound } from '../../core/record/as-found.ts';
 import type { SunGrid } from '../../core/sun/map.ts';
 import { useWorked } from '../store/derived.ts';
-import { asFound } from '../../core/record/as-found.ts';
 import { useLedger } from '../store/record.ts';
 import { complain, useSession } from '../store/session.ts';
 import type { OfferedRemedy } from '../workers/years.worker.ts';
@@ -26,81 +26,104 @@ export function useKept(): Holding {
   );
 }
 
-/** A worker that knows a holding; begun anew when that changes, none where there is none. */
-export function useYearsWork(holding: Holding | null): YearsWork | null {
-  const work = useMemo(() => holding && yearsWork(holding, complain), [holding]);
-  useEffect(() => () => work?.end(), [work]);
+/** A worker that looks ahead, for as long as what asks it is on the screen. */
+export function useYearsWork(): YearsWork {
+  const work = useMemo(() => yearsWork(complain), []);
+  useEffect(() => () => work.end(), [work]);
   return work;
 }
 
-/** Verdicts on the aims, one after another as they come; those of an older plan are gone at once. */
-export function useVerdicts(holding: Holding, work: YearsWork | null): ReadonlyMap<string, Verdict> {
-  const [known, setKnown] = useState<{ of: YearsWork | null; verdicts: ReadonlyMap<string, Verdict> }>(NONE);
+/** Verdicts on the aims of a holding, with whether they are those of the holding as it is now. */
+export interface Verdicts {
+  readonly of: Holding | null;
+  readonly verdicts: ReadonlyMap<string, Verdict>;
+}
+
+/**
+ * Verdicts as they come, one after another; the last stand until new ones are there. While the holding changes faster than
+ * it is judged, only its newest state is. `quick` leaves out the bounds.
+ */
+export function useVerdicts(holding: Holding, work: YearsWork, quick = false): Verdicts {
+  const [known, setKnown] = useState<Verdicts>({ of: null, verdicts: new Map() });
+  const newest = useRef(holding);
+  const busy = useRef(false);
   useEffect(() => {
-    if (!work) return undefined;
+    newest.current = holding;
+    if (busy.current) return;
+    busy.current = true;
+    const follow = async () => {
+      const api = await work.ask();
+      for (let done: Holding | null = null; done !== newest.current;) {
+        const asked: Holding = newest.current;
+        await api.open(asked, quick);
+        for (const { id } of asked.aims) {
+          if (newest.current !== asked) break;
+          const verdict = await api.verdict(id);
+          if (verdict) setKnown(({ verdicts }) => ({ of: asked, verdicts: new Map(verdicts).set(id, verdict) }));
+        }
+        done = asked;
+      }
+    };
+    void follow().finally(() => (busy.current = false));
+  }, [holding, work, quick]);
+  return known;
+}
+
+/** What may be done for one aim; null while it is being tried out. */
+export function useRemedies(aim: string | null, holding: Holding, work: YearsWork): readonly OfferedRemedy[] | null {
+  const [found, setFound] = useState<{ aim: string; of: Holding; remedies: readonly OfferedRemedy[] } | null>(null);
+  useEffect(() => {
+    if (!aim) return undefined;
     let gone = false;
+    void work
+      .ask()
+      .then((api) => api.remedies(aim))
+      .then((remedies) => !gone && setFound({ aim, of: holding, remedies }));
+    return () => {
+      gone = true;
+    };
+  }, [aim, holding, work]);
+  return found && found.aim === aim && found.of === holding ? found.remedies : null;
+}
+
+export type MapOf = { readonly of: 'wind'; readonly season: Season } | { readonly of: 'light'; readonly month: number };
+
+/** A map as it is painted: its grid, and a value for each cell. */
+export interface YearMap {
+  readonly grid: SunGrid;
+  readonly values: Float32Array;
+  /** What it shows. */
+  readonly key: string;
+}
+
+/** A map of one year as the worker brings it: on the first grid, which is coarse, then on the finer; the last one stands until the next is there. */
+export function useYearMap(holding: Holding, grids: readonly SunGrid[], what: MapOf, year: number): YearMap | null {
+  const work = useYearsWork(); // of its own: a map does not wait for verdicts
+  const [map, setMap] = useState<YearMap | null>(null);
+  const asked = useRef(0);
+  const opened = useRef<Holding | null>(null);
+  const key = JSON.stringify(what);
+  useEffect(() => {
+    let gone = false;
+    const mine = ++asked.current;
+    const wanted = JSON.parse(key) as MapOf;
     void work.ask().then(async (api) => {
-      for (const { id } of holding.aims) {
-        const verdict = await api.verdict(id);
+      if (opened.current !== holding) {
+        opened.current = holding;
+        await api.open(holding, false);
+      }
+      for (const grid of grids) {
         if (gone) return;
-        if (verdict)
-          setKnown(({ of, verdicts }) => ({
-            of: work,
-            verdicts: new Map(of === work ? verdicts : []).set(id, verdict),
-          }));
+        const values = await (wanted.of === 'wind'
+          ? api.wind(grid, wanted.season, year, mine)
+          : api.light(grid, wanted.month, year, mine));
+        if (gone || !values) return;
+        setMap({ grid, values: values as Float32Array, key });
       }
     });
     return () => {
       gone = true;
     };
-  }, [holding, work]);
-  return known.of === work ? known.verdicts : NONE.verdicts;
-}
-const NONE = { of: null, verdicts: new Map<string, Verdict>() };
-
-/** What may be done for one aim; null while it is being tried out. */
-export function useRemedies(aim: string | null, work: YearsWork | null): readonly OfferedRemedy[] | null {
-  const [found, setFound] = useState<{ aim: string; of: YearsWork; remedies: readonly OfferedRemedy[] } | null>(null);
-  useEffect(() => {
-    if (!aim || !work) return undefined;
-    let gone = false;
-    void work
-      .ask()
-      .then((api) => api.remedies(aim))
-      .then((remedies) => !gone && setFound({ aim, of: work, remedies }));
-    return () => {
-      gone = true;
-    };
-  }, [aim, work]);
-  return found && found.aim === aim && found.of === work ? found.remedies : null;
-}
-
-export type MapOf = { readonly of: 'wind'; readonly season: Season } | { readonly of: 'light'; readonly month: number };
-
-/** A map of one year as the worker brings it; the last one stands until the next is there. */
-export function useYearMap(
-  work: YearsWork | null,
-  grid: SunGrid,
-  what: MapOf,
-  year: number,
-): { values: Float32Array; key: string } | null {
-  const [map, setMap] = useState<{ values: Float32Array; key: string } | null>(null);
-  const asked = useRef(0);
-  const key = JSON.stringify(what);
-  useEffect(() => {
-    if (!work) return undefined;
-    let gone = false;
-    const mine = ++asked.current;
-    const wanted = JSON.parse(key) as MapOf;
-    void work
-      .ask()
-      .then((api) =>
-        wanted.of === 'wind' ? api.wind(grid, wanted.season, year, mine) : api.light(grid, wanted.month, year, mine),
-      )
-      .then((values) => !gone && values && setMap({ values: values as Float32Array, key }));
-    return () => {
-      gone = true;
-    };
-  }, [work, grid, key, year]);
+  }, [work, holding, grids, key, year]);
   return map;
 }

@@ -27,8 +27,8 @@ const breathe = () => new Promise<void>((resolve) => setTimeout(resolve, 0));
 
 const api = {
   /** The holding that everything after is asked of. */
-  open(holding: Holding): void {
-    outlook = new Outlook(holding, layHolding(holding));
+  open(holding: Holding, quick: boolean): void {
+    outlook = new Outlook(holding, layHolding(holding), quick);
   },
   verdict: (aim: string): Verdict | null => {
     const found = outlook!.holding.aims.find(({ id }) => id === aim);

@@ -135,7 +135,7 @@ function judgeHide(aim: Extract<Aim, { kind: 'hide' }>, outlook: Outlook): Found
   const why =
     best < 1
       ? `No planting stands between the ${nameOf(from)} and the ${nameOf(what)}.`
-      : `${worst === 'leafless' ? `Leafless it stands open${evergreen ? '' : ': nothing planted is evergreen'}` : 'In leaf'}: the most open line of sight lets ${Math.round(open.seen * 100)} % through in year ${aim.by}.${legs}`;
+      : `${worst === 'leafless' ? `Leafless it stands open${evergreen ? '' : ': nothing planted is evergreen'}` : 'In leaf'}: the most open of ${lines.eyes.length * lines.targets.length} lines of sight lets ${Math.round(open.seen * 100)} % through in year ${aim.by}.${legs}`;
   return { unit: 'percent', series, by: aim.by, wanted, why, ...judged(series, aim.by) };
 }
 

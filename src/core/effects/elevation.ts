@@ -1,4 +1,5 @@
 import { crossing, type Point } from '../geometry/point.ts';
+import { LAST_YEAR } from '../years/growth.ts';
 import { radiusShare, type CrownShape } from '../years/crown.ts';
 import type { Grown, StandYears } from '../years/stand-years.ts';
 import type { SightRay } from './sight-lines.ts';
@@ -24,6 +25,7 @@ export interface OpenSight {
 
 export interface Elevation {
   readonly length: number;
+  /** Highest that it becomes, metres: one scale for every year. */
   readonly top: number;
   readonly plants: readonly StandingPlant[];
   /** Share seen through at eye height by metre along the line, in leaf and leafless. */
@@ -72,7 +74,7 @@ export function elevationOf({ laid, grown, of }: StandYears, year: number): Elev
       column.bare *= through(kind.bare[year]!);
     }
   }
-  return { length, top: Math.max(1, ...plants.map(({ height }) => height)), plants, seen: columns };
+  return { length, top: Math.max(1, ...grown.map(({ height }) => height[LAST_YEAR]!)), plants, seen: columns };
 }
 
 /** Lines of sight that show more than this are marked. */

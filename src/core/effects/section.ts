@@ -60,7 +60,10 @@ export interface Section {
 }
 
 /** How far a section is drawn to either side of the rows, metres, and points of its wind curve and ground. */
-const SIDE = { least: 15, most: 90 };
+const SIDE = { least: 20, most: 90 };
+/** Room round what is drawn at its ends, and how near a boundary matters, metres. */
+const ROUND = 4;
+const NEAR = 25;
 const POINTS = 60;
 
 /** Where a section may be laid along a planting: its length, metres. */
@@ -82,11 +85,9 @@ export function sectionAt(
   const [dx, dy] = directionAt(line, held);
   const across: Point = [dy, -dx]; // to the right of the line
   const plants = cutPlants(stand, at, across, year, outlook, isBelt(planting.baseline));
-  const reach = plants.map(({ now }) => now.u);
-  const lee = Math.min(SIDE.most, Math.max(40, 8 * Math.max(0, ...plants.map(({ later }) => later.height))));
-  const from = Math.min(-SIDE.least, ...reach) - (outward(planting.side) < 0 ? SIDE.least : lee);
-  const to = Math.max(SIDE.least, ...reach) + (outward(planting.side) < 0 ? lee : SIDE.least);
   const spot = (u: number): Point => [at[0] + across[0] * u, at[1] + across[1] * u];
+  const far = thingsCut(outlook, spot(-SIDE.most), spot(SIDE.most), -SIDE.most, SIDE.most);
+  const [from, to] = extent(plants, far);
   const zero = outlook.relief?.heightAt(at) ?? 0;
   const steps = Array.from({ length: POINTS + 1 }, (_, k) => from + ((to - from) * k) / POINTS);
   return {
@@ -97,14 +98,26 @@ export function sectionAt(
     to,
     ground: steps.map((u) => [u, (outlook.relief?.heightAt(spot(u)) ?? zero) - zero] as const),
     plants,
-    things: thingsCut(outlook, spot(from), spot(to), from, to),
+    things: far.filter((thing) => thing.to >= from && thing.from <= to),
     wind: windAlong(outlook, season, year, steps, spot, across),
     sun: noonOver(plants, outlook, across),
   };
 }
 
-/** Rows stand to the right of the line or to its left. */
-const outward = (side: 'left' | 'right'): 1 | -1 => (side === 'right' ? 1 : -1);
+/** From where to where a section is drawn: past the rows on both sides, and as far as what the planting is for. */
+function extent(plants: readonly SectionPlant[], things: readonly SectionThing[]): [number, number] {
+  const reach = plants.map(({ now }) => now.u);
+  const [first, last] = [Math.min(0, ...reach), Math.max(0, ...reach)];
+  const matter = things.filter(
+    ({ kind }) => kind === 'building' || kind === 'place' || kind === 'track' || kind === 'wire',
+  );
+  const near = things.filter(({ kind, from }) => kind === 'boundary' && from > first - NEAR && from < last + NEAR);
+  const ends = [...matter, ...near].flatMap(({ from, to }) => [from - ROUND, to + ROUND]);
+  return [
+    Math.max(-SIDE.most, Math.min(first - SIDE.least, ...ends)),
+    Math.min(SIDE.most, Math.max(last + SIDE.least, ...ends)),
+  ];
+}
 
 /** In a belt of each row the plant nearest to the section; elsewhere what stands within a stride of it. */
 function cutPlants(

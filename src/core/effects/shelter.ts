@@ -1,4 +1,4 @@
-import { distance, type Point } from '../geometry/point.ts';
+import type { Point } from '../geometry/point.ts';
 
 const clamp = (n: number, least: number, most: number) => Math.min(most, Math.max(least, n));
 
@@ -55,27 +55,26 @@ export function windPast(p: Point, from: number, stretches: readonly Barrier[]):
   return sum / WANDERS;
 }
 
+/** The wind along one line through `p` towards the unit vector `[ux, uy]`: what the nearest stretch that it meets leaves. */
 function alongLine([px, py]: Point, [ux, uy]: Point, stretches: readonly Barrier[]): number {
-  let [nearest, speed] = [Infinity, 1];
-  for (const {
-    from: [ax, ay],
-    to: [bx, by],
-    height,
-    theta,
-  } of stretches) {
+  let [nearest, way, cross, met] = [Infinity, 0, 0, -1];
+  for (let k = 0; k < stretches.length; k++) {
+    const { from, to, height } = stretches[k]!;
     if (height <= 0) continue;
-    const [ex, ey] = [bx - ax, by - ay];
-    const cross = ux * ey - uy * ex;
-    if (Math.abs(cross) < 1e-12) continue;
-    const t = ((ax - px) * ey - (ay - py) * ex) / cross; // towards the source of the wind: lee positive
-    const s = ((ax - px) * uy - (ay - py) * ux) / cross;
-    if (s < 0 || s > 1 || Math.abs(t) >= nearest) continue;
-    const length = Math.hypot(ex, ey);
-    const square = Math.min(1, Math.abs(cross) / length); // cosine of the angle off straight on
-    nearest = Math.abs(t);
-    speed = obliqueWind((t * square) / height, theta, (Math.acos(square) * 180) / Math.PI);
+    const [ex, ey] = [to[0] - from[0], to[1] - from[1]];
+    const over = ux * ey - uy * ex;
+    if (over < 1e-12 && over > -1e-12) continue;
+    const [ax, ay] = [from[0] - px, from[1] - py];
+    const s = (ax * uy - ay * ux) / over;
+    if (s < 0 || s > 1) continue;
+    const t = (ax * ey - ay * ex) / over; // towards the source of the wind: lee positive
+    const away = t < 0 ? -t : t;
+    if (away < nearest) [nearest, way, cross, met] = [away, t, over, k];
   }
-  return speed;
+  if (met < 0) return 1;
+  const { from, to, height, theta } = stretches[met]!;
+  const square = Math.min(1, Math.abs(cross) / Math.hypot(to[0] - from[0], to[1] - from[1])); // cosine of the angle off straight on
+  return obliqueWind((way * square) / height, theta, (Math.acos(square) * 180) / Math.PI);
 }
 
 /** How much faster the wind runs through a gap, `x` metres downwind and `aside` off its axis: `wind.gapJet`, a rule of thumb (direction: Caborn 1957). */
@@ -122,10 +121,3 @@ export const feltCold = (air: number, wind: number): number =>
 
 /** Gaps wider than so many heights are two ends rather than a gap. */
 export const WIDEST_GAP = 5;
-
-/** How far from a stretch its shelter is felt at all, in heights. */
-export const FELT = 30;
-
-/** Whether a place lies too far from every stretch of a belt for its shelter to be felt. */
-export const beyondShelter = (p: Point, { from, to, height }: Barrier): boolean =>
-  Math.min(distance(p, from), distance(p, to)) - distance(from, to) > (FELT + 19) * height;

@@ -5,6 +5,8 @@ import { acceptFinding } from '../../../core/holding/ground-commands.ts';
 import { figures, type Figure } from '../../../core/order/figures.ts';
 import { purposes } from '../../../core/ranks/purposes.ts';
 import { Unfolding } from '../../parts/Unfolding.tsx';
+import { AimVerdicts } from '../../parts/AimVerdicts.tsx';
+import { useVerdicts, useYearsWork } from '../../parts/use-years.ts';
 import { FindingCard } from '../../parts/FindingCard.tsx';
 import { useWorked, workOut } from '../../store/derived.ts';
 import { look, useLook } from '../../store/look-at.ts';
@@ -39,6 +41,7 @@ export function PlantingPanel({ laid }: { laid: Laid }) {
           <FigureCell key={figure.key} figure={figure} />
         ))}
       </div>
+      {kept.aims.length > 0 && <Aims />}
       <section aria-label="Findings">
         {open.map((finding) => (
           <FindingCard
@@ -64,6 +67,14 @@ export function PlantingPanel({ laid }: { laid: Laid }) {
       </section>
     </>
   );
+}
+
+/** What becomes of the aims, followed while rows are dragged. */
+function Aims() {
+  const { holding } = useWorked();
+  const work = useYearsWork();
+  const { verdicts } = useVerdicts(holding, work, true);
+  return <AimVerdicts verdicts={verdicts} work={work} />;
 }
 
 function FigureCell({ figure }: { figure: Figure }) {

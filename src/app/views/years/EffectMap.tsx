@@ -7,19 +7,19 @@ import type { Laid } from '../../../core/ranks/laid.ts';
 import { useTokens } from '../../look/Look.tsx';
 import { useShown, useWorked } from '../../store/derived.ts';
 
-/** Cells of a map, at most: fine enough to read, quick enough to follow the year. */
-const CELLS = 5000;
+/** Cells of a map: few at first, to follow the year, then enough to read. */
+const CELLS = [700, 5000];
 /** How far beyond the ground a map reaches, metres. */
 const MARGIN = 20;
 
-/** The grid that a map of the whole holding is drawn on. */
-export function useMapGrid(): SunGrid {
+/** The grids that a map of the whole holding is drawn on, the coarse one first. */
+export function useMapGrids(): SunGrid[] {
   const holding = useShown();
   const { all } = useWorked();
   const key = boxOf(holding, all).join(' ');
   return useMemo(() => {
     const box = key.split(' ').map(Number) as [number, number, number, number];
-    return sunGrid(box, { finest: 2, most: CELLS });
+    return CELLS.map((most) => sunGrid(box, { finest: 2, most }));
   }, [key]);
 }
 

@@ -27,7 +27,7 @@ export function Through({ verdicts, stand, year }: { verdicts: readonly Verdict[
     <section className="through" aria-label="Through the years">
       <h2>Through the years</h2>
       {verdicts
-        .filter(({ series, unit }) => series && unit !== 'year')
+        .filter(({ series, unit }) => series && unit !== 'year' && changes(series.middle))
         .map(({ aim, sentence, series, unit, wanted, by }) => (
           <Chart
             key={aim.id}
@@ -63,6 +63,9 @@ export function Through({ verdicts, stand, year }: { verdicts: readonly Verdict[
     </section>
   );
 }
+
+/** What hardly changes is told by its verdict alone. */
+const changes = ({ values }: Series): boolean => Math.max(...values) - Math.min(...values) > 0.1 * Math.max(...values);
 
 interface ChartProps {
   readonly title: string;

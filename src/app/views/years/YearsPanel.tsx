@@ -42,11 +42,11 @@ export function YearsPanel({
   year: number;
   season: YearSeason;
   verdicts: ReadonlyMap<string, Verdict>;
-  work: YearsWork | null;
+  work: YearsWork;
 }) {
   const leafy = season === 'summer';
   const figures = figuresOf(outlook, stand, year, season);
-  const slowed = [...new Set(stand.grown.flatMap(({ care }) => care.slowed))];
+  const slowed = slowedBy(stand);
   return (
     <>
       <h2>
@@ -63,11 +63,20 @@ export function YearsPanel({
           </Unfolding>
         ))}
       </div>
-      {slowed.length > 0 && <p className="soft">Growth is slowed by {slowed.join(', ')}.</p>}
+      {slowed.length > 0 && <p className="soft">Growth is slowed: {slowed.join('; ')}.</p>}
       <h3>Aims</h3>
       <AimVerdicts verdicts={verdicts} work={work} />
     </>
   );
+}
+
+/** 'common alder by how wet the ground is': each reason with the kinds that it holds back. */
+function slowedBy({ grown }: StandYears): string[] {
+  const kinds = new Map<string, Set<string>>();
+  for (const { care, lot } of grown)
+    for (const why of care.slowed) kinds.set(why, (kinds.get(why) ?? new Set()).add(lot.species.common));
+  const all = new Set(grown.map(({ lot }) => lot.species.common)).size;
+  return [...kinds].map(([why, names]) => `${names.size === all ? 'all' : [...names].join(', ')} by ${why}`);
 }
 
 function Why({ figure }: { figure: YearFigure }) {

@@ -16,9 +16,8 @@ import { Guarded } from '../../parts/Guarded.tsx';
 import { Panel } from '../../parts/Panel.tsx';
 import { useKept, useOutlook, useVerdicts, useYearMap, useYearsWork, type MapOf } from '../../parts/use-years.ts';
 import { YearBar } from '../../parts/YearBar.tsx';
-import { useShown } from '../../store/derived.ts';
 import { useLook } from '../../store/look-at.ts';
-import { EffectMap, useMapGrid } from './EffectMap.tsx';
+import { EffectMap, useMapGrids } from './EffectMap.tsx';
 import { ElevationDrawing } from './ElevationDrawing.tsx';
 import { Section } from './Section.tsx';
 import { Through } from './Through.tsx';
@@ -50,10 +49,8 @@ function Years({ outlook, stand }: { outlook: Outlook; stand: StandYears }) {
   const [season, setSeason] = useState<YearSeason>('summer');
   const [chainage, setChainage] = useState(() => sectionLength(stand) / 2);
   const kept = useKept();
-  const shown = useShown();
-  const work = useYearsWork(kept);
-  const tried = useYearsWork(shown === kept ? null : shown);
-  const verdicts = useVerdicts(kept, work);
+  const work = useYearsWork();
+  const { verdicts } = useVerdicts(kept, work);
   const cut = useMemo(
     () => sectionAt(stand, chainage, year, season, outlook),
     [stand, chainage, year, season, outlook],
@@ -70,13 +67,13 @@ function Years({ outlook, stand }: { outlook: Outlook; stand: StandYears }) {
         </Guarded>
         <div className="years-lower">
           <Guarded part="The map">
-            <Maps {...{ outlook, year, season }} work={shown === kept ? work : tried} section={cut && ends(cut)} />
+            <Maps {...{ outlook, year, season }} section={cut && ends(cut)} />
           </Guarded>
           <Guarded part="The years">
             <Through verdicts={[...verdicts.values()]} stand={stand} year={year} />
           </Guarded>
         </div>
-        <YearBar planting={stand.laid.planting.id} />
+        <YearBar planting={stand.laid.planting.id} stand={stand} />
       </main>
       <Panel label={`${stand.laid.planting.name}: years and aims`}>
         <Guarded part="This panel">
@@ -212,21 +209,19 @@ function Maps({
   outlook,
   year,
   season,
-  work,
   section,
 }: {
   outlook: Outlook;
   year: number;
   season: YearSeason;
-  work: ReturnType<typeof useYearsWork>;
   section: readonly [Point, Point] | null;
 }) {
   const [of, setOf] = useState<MapOf['of']>('wind');
   const { place, climate } = outlook.holding;
   const month = season === 'summer' ? midsummer(place.latitude) : midwinter(place.latitude);
-  const grid = useMapGrid();
+  const grids = useMapGrids();
   const what: MapOf = of === 'wind' ? { of, season } : { of, month };
-  const map = useYearMap(work, grid, what, year);
+  const map = useYearMap(outlook.holding, grids, what, year);
   const fits = map?.key === JSON.stringify(what);
   const open = openHours(month, place);
   return (
@@ -249,7 +244,7 @@ function Maps({
       ) : (
         <>
           <EffectMap
-            grid={grid}
+            grid={fits ? map.grid : grids[0]!}
             values={fits ? (of === 'wind' ? map.values : map.values.map((hours) => open - hours)) : null}
             most={of === 'wind' ? MOST_CUT : open}
             colour={of === 'wind' ? 'water' : 'ink'}
