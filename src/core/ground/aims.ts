@@ -31,7 +31,9 @@ export function newAim(kind: AimKind, id: string, features: readonly Feature[]):
     if (!field.kinds) return [key, field.start];
     const place = placesFor(field, features)[0];
     if (!place)
-      throw new Refused(`'${label}' needs a place to name. Draw a ${field.kinds.map(kindWords).join(' or a ')} first.`);
+      throw new Refused(
+        `'${label}' needs a place to name. Draw a ${field.kinds.slice(0, 4).map(kindWords).join(' or a ')} first.`,
+      );
     return [key, place.id];
   });
   return AimSchema.parse({ id, kind, ...Object.fromEntries(filled) });

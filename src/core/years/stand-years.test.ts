@@ -1,0 +1,294 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { row, sample } from '../../../checks/sample.ts';
+import { take } from '../holding/command.ts';
+import { setWay } from '../holding/means-commands.ts';
+import type { Holding } from '../holding/schema.ts';
+import { layHolding } from '../ranks/laid.ts';
+import { closesIn, competitionAt, thinIn } from './closing.ts';
+import { radiusTowards } from './crown.ts';
+import { meanSeenThrough, quicklySeenThrough, seenByThird, seenThrough, type BeltRow } from './density.ts';
+import { sizeAt } from './growth.ts';
+import { growthInLight, heightsByYear, shareAlive, siteQuality } from './pace.ts';
+import { rowLight } from './row-light.ts';
+import { beltRows, heightOfRow, stretchesOf } from './rows-at.ts';
+import { standYears, type Bound } from './stand-years.ts';
+import { stockOf } from '../species/stock.ts';
+import { harvests } from './bearing.ts';
+
+const yearsOf = (holding: Holding, bound?: Bound) => standYears(layHolding(holding)[0]!, holding, bound);
+const birch = (changes = {}) => row({ species: [[1, 'Betula pendula']], spacing: 3, stock: 'transplant', ...changes });
+const planted = (rows = [birch()], more = {}) => sample({ length: 90, rows, planting: { weeds: 'fabric' }, ...more });
+
+describe('standYears', () => {
+  it('a lone row on clean ground grows as its species does', () => {
+    const { grown } = yearsOf(planted());
+    const { species } = grown[0]!.lot;
+    for (const year of [0, 1, 5, 20, 40]) {
+      const { height, width } = sizeAt(species, stockOf('transplant'), year, 0.8);
+      expect(grown[0]!.height[year], `height in ${year}`).toBeCloseTo(height, 2);
+      expect(grown[0]!.width[year]).toBeCloseTo(width, 2);
+    }
+  });
+  it('weeds slow it for five seasons and no longer; browsing until it is out of reach; ground too wet for good', () => {
+    const clean = yearsOf(planted()).grown[0]!;
+    const weedy = yearsOf(planted([birch()], { planting: { weeds: 'none' } })).grown[0]!;
+    const gained = ({ height }: typeof clean, year: number) => height[year + 1]! - height[year]!;
+    expect(gained(weedy, 4) / gained(clean, 4)).toBeLessThan(0.75);
+    expect(weedy.height[20]! / clean.height[20]!).toBeGreaterThan(0.75);
+    expect(weedy.care.slowed).toEqual(['weeds in the first years']);
+    const browsed = { ...planted(), animals: ['rabbit' as const] };
+    const open = take(browsed, setWay('p1', 'protection', { method: 'none' }, '')).holding;
+    const guarded = take(browsed, setWay('p1', 'protection', { method: 'fitting' }, '')).holding;
+    expect(yearsOf(open).grown[0]!.height[5]).toBeLessThan(0.7 * yearsOf(guarded).grown[0]!.height[5]!);
+    const wet = planted([birch()], {
+      features: [
+        {
+          kind: 'soilZone',
+          points: [
+            [-10, -10],
+            [100, -10],
+            [100, 10],
+            [-10, 10],
+          ],
+          texture: 'clay',
+          drainage: 'waterlogged',
+          ph: 9,
+          depth: 0.3,
+        },
+      ],
+    });
+    const soaked = yearsOf(wet).grown[0]!;
+    expect(soaked.care.slowed).toEqual(['how wet the ground is', 'its pH', 'its depth']);
+    expect(soaked.care.site).toBeCloseTo(siteQuality([0.8, 0.45, 0.5, 0.6]), 9);
+    expect(soaked.height[40]).toBeLessThan(0.75 * clean.height[40]!);
+  });
+  it('a row in the shade of tall ones grows less, stands up its crown base and never past its space', () => {
+    const tall = birch({ spacing: 2 });
+    const low = row({ species: [[1, 'Crataegus monogyna']], spacing: 1.5, rowGap: 2 });
+    const between = yearsOf(planted([tall, low, birch({ spacing: 2, rowGap: 2 })]));
+    const alone = yearsOf(planted([low]));
+    const thorn = between.grown.find(({ row: id }) => id === between.laid.planting.rows[1]!.id)!;
+    expect(thorn.light[30]).toBeLessThan(0.7);
+    expect(thorn.height[40]).toBeLessThan(0.97 * alone.grown[0]!.height[40]!);
+    for (const { along, across, width, base, height, spacing } of between.grown)
+      for (let year = 1; year <= 40; year++) {
+        expect(along[year]).toBeLessThanOrEqual(Math.min(width[year]! / 2, spacing) + 1e-9);
+        expect(across[year]).toBeLessThanOrEqual(width[year]! / 2 + 1e-9);
+        expect(base[year]).toBeGreaterThanOrEqual(base[year - 1]! - 1e-9);
+        expect(base[year]).toBeLessThan(height[year]!);
+        expect(height[year]).toBeGreaterThanOrEqual(height[year - 1]! - 1e-9);
+      }
+    expect(between.grown[0]!.base[30]).toBeGreaterThan(
+      1.5 * yearsOf(planted([birch({ spacing: 9 })])).grown[0]!.base[30]!,
+    );
+  });
+  it('a clipped hedge stays green to the ground and at its size; a later phase starts in its year', () => {
+    const kept = { height: 2, width: 1.2 };
+    const hedge = yearsOf(planted([row({ spacing: 0.5, kept, species: [[1, 'Carpinus betulus']] })])).grown[0]!;
+    expect([hedge.height[30], hedge.width[30]]).toEqual([2, 1.2]);
+    expect(hedge.base[30]).toBeLessThan(0.35);
+    expect(hedge.leafy[30]).toBeGreaterThan(1.2);
+    const later = yearsOf(planted([birch(), birch({ later: 3, rowGap: 4 })])).grown;
+    expect([later[1]!.height[2], later[1]!.height[3]! > 0]).toEqual([0, true]);
+    expect(later[1]!.alive[3]).toBe(1);
+    expect(later[1]!.height[13]).toBeLessThan(later[0]!.height[13]!);
+  });
+  it('slow and thin, as is usual, fast and dense: each in its order', () => {
+    const [low, middle, high] = (['low', 'middle', 'high'] as const).map(
+      (bound) => yearsOf(planted(), bound).grown[0]!,
+    );
+    for (const year of [3, 10, 30]) {
+      expect(low!.height[year]).toBeLessThan(middle!.height[year]!);
+      expect(middle!.height[year]).toBeLessThan(high!.height[year]!);
+      expect(low!.width[year]).toBeLessThan(high!.width[year]!);
+      expect(low!.leafy[year]).toBeLessThan(high!.leafy[year]!);
+    }
+  });
+  it('in a block those much taller take light from the others by the ground that they cover', () => {
+    const block = (rows: ReturnType<typeof row>[]) =>
+      sample({
+        rows,
+        planting: {
+          weeds: 'fabric',
+          baseline: {
+            outline: [
+              [0, 0],
+              [40, 0],
+              [40, 40],
+              [0, 40],
+            ],
+          },
+        },
+      });
+    const oaks = { species: [[1, 'Quercus robur']] as [number, string][], spacing: 3, rowGap: 3 };
+    const mixed = yearsOf(block([birch({ rowGap: 3 }), row(oaks)]));
+    const oak = mixed.grown.find(({ lot }) => lot.species.common.includes('oak'))!;
+    expect(oak.light[12]).toBeLessThan(0.9);
+    expect(yearsOf(block([row(oaks)])).grown[0]!.light[12]).toBe(1);
+    expect(competitionAt(mixed, 30, 1600)).toBeGreaterThan(competitionAt(mixed, 10, 1600));
+  });
+});
+
+describe('closing and thinning', () => {
+  it('a row closes when its mean crown reaches the spacing, the wider the later; trees want thinning, hedges and shrubs never', () => {
+    const at = (spacing: number) => {
+      const stand = yearsOf(planted([birch({ spacing })]));
+      return { closes: closesIn(stand, stand.grown[0]!.row)!, thin: thinIn(stand, stand.grown[0]!.row), stand };
+    };
+    const [near, far] = [at(2), at(4)];
+    expect(near.closes).toBeLessThan(far.closes);
+    const { width } = far.stand.grown[0]!;
+    expect([width[far.closes - 1]! < 4, width[far.closes]! >= 4]).toEqual([true, true]);
+    expect(near.thin).toBeGreaterThan(near.closes);
+    const { width: wide } = near.stand.grown[0]!;
+    expect(
+      wide[near.thin!]! > 3.2 ||
+        near.stand.grown[0]!.base[near.thin!]! > 0.6 * near.stand.grown[0]!.height[near.thin!]!,
+    ).toBe(true);
+    const shrubs = yearsOf(planted([row({ species: [[1, 'Rosa canina']], spacing: 1 })]));
+    expect(thinIn(shrubs, shrubs.grown[0]!.row)).toBeNull();
+    expect(closesIn(yearsOf(sample({ length: 1, rows: [birch()] })), 'r1')).toBeNull();
+  });
+});
+
+describe('density', () => {
+  const belt = (changes: Partial<BeltRow> = {}): BeltRow => ({
+    along: 0,
+    behind: 0,
+    spacing: 2,
+    shape: 'ellipsoid',
+    r: 1.4,
+    base: 0.5,
+    top: 5,
+    mu: 0.5,
+    alive: 1,
+    ...changes,
+  });
+  const some = fc.record({
+    spacing: fc.double({ min: 0.5, max: 4, noNaN: true }),
+    r: fc.double({ min: 0.2, max: 3, noNaN: true }),
+    mu: fc.double({ min: 0, max: 2, noNaN: true }),
+    alive: fc.double({ min: 0, max: 1, noNaN: true }),
+  });
+  it('lies between 0 and 1, never opens with more leaf, rows or wider crowns, and is open with none', () => {
+    fc.assert(
+      fc.property(some, fc.double({ min: 0, max: 6, noNaN: true }), fc.integer({ min: 0, max: 60 }), (one, z, phi) => {
+        const seen = seenThrough([belt(one)], z, phi);
+        expect(seen).toBeGreaterThanOrEqual(0);
+        expect(seen).toBeLessThanOrEqual(1);
+        expect(seenThrough([belt({ ...one, mu: one.mu + 0.3 })], z, phi)).toBeLessThanOrEqual(seen + 1e-9);
+        expect(seenThrough([belt(one), belt({ ...one, behind: 3 })], z, phi)).toBeLessThanOrEqual(seen + 1e-9);
+        expect(seenThrough([belt({ ...one, mu: 0 })], z, phi)).toBe(1);
+        expect(seenThrough([belt({ ...one, alive: 0 })], z, phi)).toBe(1);
+      }),
+      { seed: 12, numRuns: 60 },
+    );
+  });
+  it('looked through quickly it is within two hundredths, rows of unlike spacing too; a bare foot is the lower third', () => {
+    for (const rows of [
+      [belt()],
+      [belt(), belt({ spacing: 3, behind: 3, top: 8, base: 1 })],
+      [belt({ spacing: 1.5 }), belt({ spacing: 2.3, behind: 4, mu: 1.2 }), belt({ spacing: 3.7, behind: 6, top: 7 })],
+    ])
+      expect(Math.abs(quicklySeenThrough(rows) - meanSeenThrough(rows))).toBeLessThan(0.02);
+    const [low, middle, high] = seenByThird([belt({ base: 2, top: 6, shape: 'cone' })]);
+    expect(low).toBe(1);
+    expect(middle).toBeLessThan(high);
+    expect([quicklySeenThrough([]), seenByThird([])]).toEqual([1, [1, 1, 1]]);
+  });
+});
+
+describe('growth by the season', () => {
+  const plant = { fullHeight: 18, fastest: 0.8, shape: 1.6, start: 0.5, check: { share: 0.7, years: 1 }, site: 0.9 };
+  it('never falls, grows with every pace, and ends under what the ground bears', () => {
+    fc.assert(
+      fc.property(fc.array(fc.double({ min: 0, max: 1, noNaN: true }), { minLength: 2, maxLength: 40 }), (paces) => {
+        const heights = heightsByYear(plant, paces);
+        heights.slice(1).forEach((height, n) => expect(height).toBeGreaterThanOrEqual(heights[n]! - 1e-9));
+        expect(heights.at(-1)!).toBeLessThan(18 * 0.95);
+        const more = heightsByYear(
+          plant,
+          paces.map((pace) => pace + 0.1),
+        );
+        expect(more.at(-1)!).toBeGreaterThan(heights.at(-1)!);
+      }),
+      { seed: 5, numRuns: 60 },
+    );
+  });
+  it('light: those that bear shade keep more of their growth at every light; none without any; all in the open', () => {
+    for (const light of [0.06, 0.2, 0.5, 0.9]) {
+      const [low, middle, high] = (['intolerant', 'intermediate', 'tolerant'] as const).map((kind) =>
+        growthInLight(kind, light),
+      );
+      expect(low).toBeLessThanOrEqual(middle!);
+      expect(middle).toBeLessThanOrEqual(high!);
+    }
+    expect([
+      growthInLight('tolerant', 0.05),
+      growthInLight('intolerant', 0.08),
+      growthInLight('intermediate', 1),
+    ]).toEqual([0, 0, 1]);
+    expect([shareAlive(0, 0.8, 0.01), shareAlive(3, 0.8, 0.01)]).toEqual([1, 0.8]);
+  });
+  it('neighbours share the room between them, and rows past a wall of leaf get less light than in the open', () => {
+    fc.assert(
+      fc.property(
+        fc.double({ min: 0.1, max: 5, noNaN: true }),
+        fc.double({ min: 0.1, max: 5, noNaN: true }),
+        fc.double({ min: 0.2, max: 8, noNaN: true }),
+        (a, b, d) => {
+          const both = radiusTowards(a, b, d) + radiusTowards(b, a, d);
+          expect(both).toBeLessThanOrEqual(d + 1e-9);
+          if (a + b > d) expect(both).toBeCloseTo(d, 9);
+          expect(radiusTowards(a, b, d)).toBeLessThanOrEqual(a);
+        },
+      ),
+      { seed: 3, numRuns: 100 },
+    );
+    const own = { offset: 0, top: 2, base: 0, width: 1, mu: 1, stands: 1 };
+    const wall = { offset: 3, top: 9, base: 0, width: 3, mu: 1, stands: 1 };
+    const south = [{ azimuth: 180, elevation: 30, weight: 1 }];
+    expect(rowLight([own, wall], 0, 90, 0.75, south)).toBeLessThan(0.2); // right of an eastward row is south
+    expect(rowLight([own, { ...wall, offset: -3 }], 0, 90, 0.75, south)).toBe(1);
+    expect(rowLight([own, { ...wall, stands: 0 }], 0, 90, 0.75, south)).toBe(1);
+  });
+});
+
+describe('a belt in stretches', () => {
+  it('breaks where its rows do, tells which rows stand in each part, and where the ends lie', () => {
+    const holding = sample({
+      length: 60,
+      rows: [birch(), birch({ rowGap: 4, trim: { start: 30, stop: 0 } })],
+      planting: { gaps: [{ kind: 'gap', at: 20, width: 8 }] },
+    });
+    const stand = yearsOf(holding);
+    const { stretches, gaps } = stretchesOf(stand);
+    expect(gaps).toHaveLength(1);
+    expect(gaps[0]!.to - gaps[0]!.from).toBeGreaterThan(4);
+    expect(stretches.every(({ from, to }) => to - from <= 15.001)).toBe(true);
+    expect(stretches[0]!.rows.size).toBe(1);
+    expect(stretches.at(-1)!.rows.size).toBe(2);
+    expect(stretches[0]!.ends[0][1]).toBeCloseTo(0, 6);
+    expect(stretches.at(-1)!.ends[1][1]).toBeCloseTo(-2, 6); // half way between rows at 0 and 4 m to the right of an eastward line
+    expect(heightOfRow(stand.grown, 0, 10)).toBeCloseTo(stand.grown[0]!.height[10]!, 9);
+    expect(beltRows(stand, 10, false)[0]!.mu).toBeLessThan(beltRows(stand, 10, true)[0]!.mu);
+    expect(beltRows(stand, 10, true, new Set([1]))).toHaveLength(1);
+  });
+});
+
+describe('harvests', () => {
+  it('come by kind and age, full when full grown, less in the shade; what nobody picks is left out', () => {
+    const fruit = sample({
+      rows: [row({ species: [[1, 'Malus domestica']], spacing: 4, stock: 'feathered' }), birch({ rowGap: 5 })],
+    });
+    const [apple, ...rest] = harvests(yearsOf(fruit));
+    expect(rest).toEqual([]);
+    expect([apple!.first, apple!.crop[3], apple!.full! > 5]).toEqual([4, 0, true]);
+    expect(apple!.crop[12]).toBeGreaterThan(apple!.crop[5]!);
+    const late = sample({
+      rows: [row({ species: [[1, 'Malus domestica']], spacing: 4, stock: 'feathered', later: 2 })],
+    });
+    expect(harvests(yearsOf(late))[0]!.first).toBe(6);
+  });
+});
