@@ -233,7 +233,7 @@ describe('sight', () => {
     const outlook = outlookOf(
       windy({
         features: [
-          ...[{ kind: 'viewpoint' as const, name: 'window', points: [[50, -50]] as [number, number][], eye: 1.6 }],
+          { kind: 'viewpoint' as const, name: 'window', points: [[50, -50]] as [number, number][], eye: 1.6 },
           house,
           {
             kind: 'track' as const,

@@ -12,6 +12,8 @@ import { growthSource } from '../../../core/years/growth.ts';
 import type { Bound, StandYears } from '../../../core/years/stand-years.ts';
 import { AimVerdicts } from '../../parts/AimVerdicts.tsx';
 import { Unfolding } from '../../parts/Unfolding.tsx';
+import { ByRow, Conflicts } from './ByRow.tsx';
+import { Purpose } from './Purpose.tsx';
 import type { YearsWork } from '../../workers/years.ts';
 
 export type YearSeason = 'summer' | 'winter';
@@ -66,6 +68,9 @@ export function YearsPanel({
       {slowed.length > 0 && <p className="soft">Growth is slowed: {slowed.join('; ')}.</p>}
       <h3>Aims</h3>
       <AimVerdicts verdicts={verdicts} work={work} />
+      <ByRow stand={stand} year={year} />
+      <Purpose outlook={outlook} stand={stand} year={year} />
+      <Conflicts planting={stand.laid.planting.id} />
     </>
   );
 }

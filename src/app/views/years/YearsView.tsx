@@ -20,6 +20,7 @@ import { useLook } from '../../store/look-at.ts';
 import { EffectMap, useMapGrids } from './EffectMap.tsx';
 import { ElevationDrawing } from './ElevationDrawing.tsx';
 import { Section } from './Section.tsx';
+import { drawsInSpace, StandingView } from './StandingView.tsx';
 import { Through } from './Through.tsx';
 import { YearsPanel, type YearSeason } from './YearsPanel.tsx';
 import './years.css';
@@ -89,7 +90,7 @@ const ends = ({ at, across, from, to }: NonNullable<ReturnType<typeof sectionAt>
   [at[0] + across[0] * to, at[1] + across[1] * to],
 ];
 
-type Picture = 'section' | 'elevation';
+type Picture = 'section' | 'elevation' | 'view';
 const DRAWING = 'years-drawing';
 
 /** The section across, or the whole length seen square on; kept as a drawing. */
@@ -118,7 +119,10 @@ function Pictures({
   const long = sectionLength(stand);
   const at = formatLength(chainage, units, { decimals: 0 });
   return (
-    <section className="years-picture" aria-label={picture === 'section' ? 'Section' : 'Elevation'}>
+    <section
+      className="years-picture"
+      aria-label={{ section: 'Section', elevation: 'Elevation', view: 'View' }[picture]}
+    >
       <header>
         <Segmented<Picture>
           size="small"
@@ -128,6 +132,7 @@ function Pictures({
           options={[
             { value: 'section', label: 'Section' },
             { value: 'elevation', label: 'Elevation' },
+            { value: 'view', label: 'View' },
           ]}
         />
         {picture === 'section' ? (
@@ -146,7 +151,9 @@ function Pictures({
             />
           </>
         ) : (
-          <span className="soft">along its whole length, from the line</span>
+          <span className="soft">
+            {picture === 'elevation' ? 'along its whole length, from the line' : 'from a viewing point'}
+          </span>
         )}
         <Segmented<YearSeason>
           size="small"
@@ -158,12 +165,18 @@ function Pictures({
             { value: 'winter', label: 'Leafless' },
           ]}
         />
-        <Button size="small" onClick={() => saveDrawing(`${name} ${planting.name} ${picture} year ${year}.svg`)}>
-          SVG
-        </Button>
+        {picture !== 'view' && (
+          <Button size="small" onClick={() => saveDrawing(`${name} ${planting.name} ${picture} year ${year}.svg`)}>
+            SVG
+          </Button>
+        )}
       </header>
       {picture === 'section' && cut && <Section cut={cut} year={year} id={DRAWING} />}
-      {picture === 'elevation' && (
+      {picture === 'view' && drawsInSpace() && <StandingView {...{ outlook, stand, year, season }} />}
+      {picture === 'view' && !drawsInSpace() && (
+        <p className="view-empty">This browser does not draw in space: here is the elevation instead.</p>
+      )}
+      {(picture === 'elevation' || (picture === 'view' && !drawsInSpace())) && (
         <ElevationDrawing
           id={DRAWING}
           elevation={elevationOf(stand, year)}

@@ -1,0 +1,68 @@
+import { closesIn, thinIn } from '../../../core/years/closing.ts';
+import type { StandYears } from '../../../core/years/stand-years.ts';
+import { heightOfRow } from '../../../core/years/rows-at.ts';
+import { formatLength } from '../../../core/units/quantities.ts';
+import { useShown, useWorked } from '../../store/derived.ts';
+import { look } from '../../store/look-at.ts';
+
+/** Each row in the year shown: how high it is, what light reaches it past its neighbours, when it closes and wants thinning. */
+export function ByRow({ stand, year }: { stand: StandYears; year: number }) {
+  const { units } = useShown();
+  const when = (one: number | null) => (one === null ? '–' : String(one));
+  return (
+    <table className="facts by-row">
+      <caption>By row</caption>
+      <thead>
+        <tr>
+          {['Row', 'Height', 'Light', 'Closes', 'Thin'].map((head) => (
+            <th key={head} scope="col">
+              {head}
+            </th>
+          ))}
+        </tr>
+      </thead>
+      <tbody>
+        {stand.laid.planting.rows.map(({ id, name }) => {
+          const kinds = stand.grown.filter(({ row }) => row === id);
+          if (kinds.length === 0) return null;
+          const plants = kinds.reduce((sum, one) => sum + one.plants, 0);
+          const light = kinds.reduce((sum, one) => sum + one.plants * one.light[year]!, 0) / plants;
+          return (
+            <tr key={id}>
+              <th scope="row">{name}</th>
+              <td>{formatLength(heightOfRow(stand.grown, kinds[0]!.laidRow, year), units, { decimals: 1 })}</td>
+              <td>{Math.round(light * 100)} %</td>
+              <td>{when(closesIn(stand, id))}</td>
+              <td>{when(thinIn(stand, id))}</td>
+            </tr>
+          );
+        })}
+      </tbody>
+    </table>
+  );
+}
+
+/** What goes wrong with the years, the first to begin first; a touch goes to its year. */
+export function Conflicts({ planting }: { planting: string }) {
+  const worked = useWorked();
+  const found = worked
+    .findingsOf(planting)
+    .flatMap(({ id, year, what, severity }) => (year === null || severity === 'good' ? [] : [{ id, year, what }]))
+    .sort((a, b) => a.year - b.year);
+  if (found.length === 0) return null;
+  return (
+    <section aria-label="Conflicts by year">
+      <h3>Conflicts by year</h3>
+      <ul className="rows-list">
+        {found.map(({ id, year, what }) => (
+          <li key={id}>
+            <button type="button" className="link" onClick={() => look({ year })}>
+              Year {year}
+            </button>{' '}
+            {what}.
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
