@@ -14,6 +14,8 @@ const VIEWS = [
   ),
   '/h/tern-hollow/ranks/p1',
   '/h/tern-hollow/ranks/new',
+  '/h/tern-hollow/years/p1',
+  '/h/tern-hollow/years/p5',
   '/h/tern-hollow/order',
   '/h/tern-hollow/order/weeds/p2',
   '/h/tern-hollow/order/animals',

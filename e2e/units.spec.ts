@@ -68,6 +68,14 @@ async function walk(page: Page, other: RegExp): Promise<void> {
     await page.getByRole('button', { name: /^1 / }).first().click();
     await look(`${planting}, row`);
   }
+  for (const planting of ['p2', 'p3', 'p5']) {
+    await page.goto(`/h/${stops}/years/${planting}`);
+    await expect(page.getByTestId('year-height')).toBeVisible();
+    await expect(page.getByRole('region', { name: 'Aims' })).not.toContainText('Being judged');
+    await look(`years ${planting}`);
+    await page.getByText('Elevation', { exact: true }).click();
+    await look(`years ${planting}, elevation`);
+  }
   await page.goto(`/h/${stops}/order`);
   await expect(page.getByTestId('order-total')).toBeVisible();
   await look('order');

@@ -7,6 +7,7 @@ import { orders } from './bench/order.ts';
 import { plainWay } from './bench/plain-way.ts';
 import { stockInHand } from './bench/stock.ts';
 import { sunMap } from './bench/sun.ts';
+import { years } from './bench/years.ts';
 import { tell } from './bench/tell.ts';
 
 tell([
@@ -15,6 +16,7 @@ tell([
   ...plainWay(),
   ...(await drawing()),
   ...sunMap(),
+  ...years(),
   ...importOfMany(),
   ...stockInHand(),
   ...orders(),

@@ -183,7 +183,7 @@ function judgeSnow(aim: Extract<Aim, { kind: 'snow' }>, outlook: Outlook): Found
   const why =
     grown.drift === null
       ? `No belt stands upwind of the ${nameOf(along)}: snow comes mostly from ${Math.round(grown.from)}°.`
-      : `${near ? `The drift grows ${length(grown.drift)} long and the belt stands ${length(grown.nearest!)} off: it would lie on the ${nameOf(along)}. Set it back. ` : `The full drift is ${length(grown.drift)} long and ends before the ${nameOf(along)}. `}A winter brings ${grown.brought.toFixed(1)} t to each metre. A road or track that others use defers to its engineer.`;
+      : `${near ? `The drift grows ${length(grown.drift)} long and the belt stands ${length(grown.nearest!)} off: it would lie on the ${nameOf(along)}. Set it back. ` : `The full drift is ${length(grown.drift)} long and ends before the ${nameOf(along)}. `}It holds ${Math.round(100 * grown.held)} % of the snow that a winter brings. A road or track that others use defers to its engineer.`;
   const verdict = judged(series, LAST_YEAR);
   return { unit: 'percent', series, by: null, wanted: 100, why, ...verdict, ...(near && { holds: 'missed' as const }) };
 }

@@ -123,12 +123,18 @@ export function quicklySeenThrough(rows: readonly BeltRow[], bands = QUICK.bands
   return sum / bands;
 }
 
-/** Rows of one spacing together. */
+/** Spacings that differ by less count as one, metres: a row's last plants never come out even. */
+const ALIKE = 0.05;
+
+/** Rows of one spacing together, at that spacing. */
 function bySpacing(rows: readonly BeltRow[]): BeltRow[][] {
   const groups = new Map<number, BeltRow[]>();
   for (const row of rows) {
-    const key = Math.round(row.spacing * 100);
-    groups.set(key, [...(groups.get(key) ?? []), row]);
+    const key = Math.max(1, Math.round(row.spacing / ALIKE));
+    const known = groups.get(key);
+    const alike = { ...row, spacing: key * ALIKE };
+    if (known) known.push(alike);
+    else groups.set(key, [alike]);
   }
   return [...groups.values()];
 }

@@ -67,13 +67,13 @@ const range = ([low, high]: readonly [number, number]) => `${Math.round(low)} to
 
 function Snow({ outlook, year }: { outlook: Outlook; year: number }) {
   const { units } = outlook.holding;
-  return snowAt(outlook, year).map(({ along, held, drift, nearest, brought }) => (
+  return snowAt(outlook, year).map(({ along, held, drift, nearest }) => (
     <section key={along} aria-label={`Snow, ${along}`}>
       <h3>Snow, {along}</h3>
       <p>
         {drift === null || drift === undefined
           ? 'No belt stands upwind of it.'
-          : `It holds ${Math.round((held ?? 0) * 100)} % of the ${(brought ?? 0).toFixed(1)} t that a winter brings to each metre; its drift is ${formatLength(drift, units, { decimals: 0 })} long, ${formatLength(nearest ?? 0, units, { decimals: 0 })} are there.`}
+          : `It holds ${Math.round((held ?? 0) * 100)} % of the snow that a winter brings; its drift is ${formatLength(drift, units, { decimals: 0 })} long, ${formatLength(nearest ?? 0, units, { decimals: 0 })} are there.`}
       </p>
     </section>
   ));

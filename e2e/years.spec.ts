@@ -1,0 +1,128 @@
+import { expect, test, type Page } from '@playwright/test';
+import { execFileSync } from 'node:child_process';
+import { readFileSync } from 'node:fs';
+import { openDemo, saved } from './steward.ts';
+
+test.use({
+  launchOptions: {
+    executablePath: '/usr/bin/chromium',
+    args: [
+      '--no-sandbox',
+      '--disable-quic',
+      '--no-first-run',
+      '--disable-background-networking',
+      '--disable-component-update',
+      '--disable-sync',
+      '--use-angle=swiftshader',
+      '--enable-unsafe-swiftshader',
+    ],
+  },
+});
+
+const told = (...args: string[]) =>
+  JSON.parse(
+    execFileSync('npx', ['tsx', 'scripts/plan.ts', 'years', 'dist/demo/tern-hollow.closerank', ...args], {
+      encoding: 'utf8',
+      maxBuffer: 1e8,
+    }),
+  ) as {
+    plantings: {
+      heights: { rows: { name: string; height: number }[] }[];
+      seenThrough: { leafy: { mean: number }; bare: { mean: number } }[] | null;
+    }[];
+    years: {
+      wind: { cut: Record<string, number> }[];
+      hidden: { leafy: { screened: number }; bare: { screened: number } }[];
+    }[];
+    aims: { sentence: string; holds: string; metIn: { middle: number | null } }[];
+  };
+
+const figureOf = (page: Page, key: string) => page.getByTestId(`year-${key}`).locator('strong');
+
+test('year, section and season are moved: figures and drawings follow together, and are those of the command line', async ({
+  page,
+}) => {
+  const { plantings, years, aims } = told('--year', '12');
+  await openDemo(page);
+  await page.getByRole('link', { name: 'Years' }).click();
+  await expect(page.getByRole('heading', { name: 'House belt at year 8' })).toBeVisible();
+  const section = page.getByRole('img', { name: /^Section in year/ });
+  await expect(section).toHaveAttribute('aria-label', /^Section in year 8, looking /);
+  for (let i = 0; i < 4; i++) await page.keyboard.press(']');
+  await expect(page.getByRole('heading', { name: 'House belt at year 12' })).toBeVisible();
+  await expect(section).toHaveAttribute('aria-label', /^Section in year 12/);
+  const [belt] = plantings;
+  const tallest = Math.max(...belt!.heights[0]!.rows.map(({ height }) => height));
+  await expect(figureOf(page, 'height')).toHaveText(`${tallest.toFixed(1)} m`);
+  await expect(figureOf(page, 'density')).toHaveText(`${Math.round(100 * (1 - belt!.seenThrough![0]!.leafy.mean))} %`);
+  await expect(figureOf(page, 'wind')).toHaveText(`-${Math.round(years[0]!.wind[0]!.cut['summer']!)} %`);
+  await expect(figureOf(page, 'sight')).toHaveText(`${Math.round(years[0]!.hidden[0]!.leafy.screened)} %`);
+  await page.getByText('Leafless', { exact: true }).click();
+  await expect(figureOf(page, 'density')).toHaveText(`${Math.round(100 * (1 - belt!.seenThrough![0]!.bare.mean))} %`);
+  await expect(figureOf(page, 'sight')).toHaveText(`${Math.round(years[0]!.hidden[0]!.bare.screened)} %`);
+  await expect(page.getByRole('img', { name: 'Wind cut in winter, year 12' })).toBeVisible();
+
+  const at = page.getByRole('slider', { name: 'Section at, along the line' });
+  const before = await section.innerHTML();
+  await at.focus();
+  for (let i = 0; i < 10; i++) await page.keyboard.press('ArrowLeft');
+  await expect.poll(() => section.innerHTML()).not.toBe(before);
+  const list = page.getByRole('region', { name: 'Aims' });
+  for (const { sentence, metIn } of aims.filter(({ holds }) => holds === 'missed' || holds === 'unlikely'))
+    if (metIn.middle === null)
+      await expect(list.getByRole('button', { name: sentence })).toContainText(/Never met|Missed/);
+
+  await page.getByText('Elevation', { exact: true }).click();
+  await expect(page.getByRole('img', { name: /^Elevation in year 12/ })).toBeVisible();
+  const download = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'SVG' }).click();
+  expect(readFileSync(await (await download).path(), 'utf8')).toMatch(/^<svg [^]*<\/svg>$/);
+  await page.getByTestId('year-wind').click();
+  await expect(page.getByText('Hagen 1996')).toBeVisible();
+});
+
+test('an aim that is missed turns to met when its remedy is taken, in Ranks too, and is undone', async ({ page }) => {
+  await openDemo(page);
+  await page.goto('/h/tern-hollow/years/p2');
+  const aim = page.getByRole('button', { name: /Hide 70 % of the lane/ });
+  await expect(aim).toContainText('Never met');
+  await aim.click();
+  await expect(page.getByText('How sure: with slow growth')).toBeVisible();
+  await page.getByRole('button', { name: 'Lane screen: keep it clipped at 3 m' }).click();
+  await expect(aim).toContainText(/Met in year \d/);
+  await saved(page);
+  await page.getByRole('link', { name: /^Ranks/ }).click();
+  await expect(page).toHaveURL(/ranks/);
+  await expect(aim).toContainText(/met in year \d/i);
+  await page.getByRole('link', { name: 'Years' }).click();
+  await expect(aim).toContainText(/Met in year \d/);
+  await page.keyboard.press('Control+z');
+  await expect(aim).toContainText('Never met');
+});
+
+test('the view from the window turns by keys, follows the year, and falls back to the elevation without WebGL', async ({
+  page,
+}) => {
+  await openDemo(page);
+  await page.goto('/h/tern-hollow/years/p2');
+  await page.getByText('View', { exact: true }).click();
+  const view = page.getByRole('application', { name: /^View from kitchen window/ });
+  await expect(page.getByRole('img', { name: 'From kitchen window, looking east, year 8, in leaf' })).toBeVisible();
+  await view.focus();
+  for (let i = 0; i < 6; i++) await page.keyboard.press('ArrowRight');
+  await expect(page.getByTestId('view-towards')).toHaveText('looking south-east');
+  await page.keyboard.press(']');
+  await expect(page.getByRole('img', { name: /year 9, in leaf$/ })).toBeVisible();
+  await expect(page.locator('.view-canvas canvas')).toBeVisible();
+
+  await page.addInitScript(() => {
+    const asked = HTMLCanvasElement.prototype.getContext;
+    HTMLCanvasElement.prototype.getContext = function (this: HTMLCanvasElement, kind: string, ...rest: unknown[]) {
+      return kind.startsWith('webgl') ? null : Reflect.apply(asked, this, [kind, ...rest]);
+    } as typeof asked;
+  });
+  await page.reload();
+  await page.getByText('View', { exact: true }).click();
+  await expect(page.getByText('This browser does not draw in space')).toBeVisible();
+  await expect(page.getByRole('img', { name: /^Elevation in year/ })).toBeVisible();
+});
