@@ -155,6 +155,15 @@ describe('the command line', { timeout: 60_000 }, () => {
       'price-request.pdf',
       'price-request.xlsx',
     ]);
+    const years = await plan('years', saved, '--year', '5');
+    expect(JSON.parse(years.out)).toMatchObject({
+      plantings: [{ name: 'Hedge', heights: [{ year: 5 }] }],
+      years: [{ year: 5 }],
+    });
+    expect(await plan('years', saved, '--year', '41')).toMatchObject({
+      code: 1,
+      problem: expect.stringMatching(/--year wants a whole number from 0 to 40/),
+    });
   });
 
   it('prints what a map file would bring in, as the import sheet shows it', async () => {

@@ -2,6 +2,7 @@ import { Button } from 'antd';
 import { useState } from 'react';
 import type { Verdict } from '../../core/aims/verdict.ts';
 import { aimTries } from '../../core/aims/remedies.ts';
+import { aimKinds } from '../../core/ground/aims.ts';
 import { useShown } from '../store/derived.ts';
 import { formatLength, formatMoney } from '../../core/units/quantities.ts';
 import { run, tryOut, useSession } from '../store/session.ts';
@@ -14,13 +15,22 @@ const TONES = { met: 'good', likely: 'good', unlikely: 'caution', missed: 'fault
 const WORDS = { met: 'Met', likely: 'Likely met', unlikely: 'Unlikely', missed: 'Missed' } as const;
 
 /** Every aim with what becomes of it; one is opened for why, how sure that is, and what may be done. */
-export function AimVerdicts({ verdicts, work }: { verdicts: ReadonlyMap<string, Verdict>; work: YearsWork }) {
+export function AimVerdicts({
+  verdicts,
+  work,
+  brief = false,
+}: {
+  verdicts: ReadonlyMap<string, Verdict>;
+  work: YearsWork;
+  /** Each in a word or two, its whole sentence when it is opened. */
+  brief?: boolean;
+}) {
   const aims = useSession((state) => state.holding!.aims);
   const [open, setOpen] = useState<string | null>(null);
   if (aims.length === 0) return <p className="soft">No aim is set. Say under Ground what the planting is for.</p>;
   return (
     <section aria-label="Aims" className="aims">
-      {aims.map(({ id }) => {
+      {aims.map(({ id, kind }) => {
         const verdict = verdicts.get(id);
         return (
           <article key={id} className={`finding is-${verdict ? TONES[verdict.holds] : 'note'}`} data-aim={id}>
@@ -34,10 +44,15 @@ export function AimVerdicts({ verdicts, work }: { verdicts: ReadonlyMap<string, 
               <span className="glyph" aria-hidden="true">
                 {verdict ? GLYPHS[verdict.holds] : '…'}
               </span>
-              <span>{verdict?.sentence ?? 'Being judged'}</span>
+              <span>{brief ? aimKinds[kind].label : (verdict?.sentence ?? 'Being judged')}</span>
               {verdict && <strong>{said(verdict)}</strong>}
             </button>
-            {verdict && open === id && <Opened verdict={verdict} work={work} />}
+            {verdict && open === id && (
+              <>
+                {brief && <p>{verdict.sentence}</p>}
+                <Opened verdict={verdict} work={work} />
+              </>
+            )}
           </article>
         );
       })}
@@ -82,7 +97,7 @@ function Opened({ verdict, work }: { verdict: Verdict; work: YearsWork }) {
       <p>{verdict.why}</p>
       {verdict.series && verdict.by !== null && (
         <p className="soft">
-          How sure: with slow growth and thin crowns {year(low)}, as is usual {year(middle)}, with fast growth{' '}
+          How sure: at the worst of slow and fast growth {year(low)}, as is usual {year(middle)}, at the best{' '}
           {year(high)}.
         </p>
       )}

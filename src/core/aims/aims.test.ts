@@ -3,6 +3,7 @@ import { row, sample } from '../../../checks/sample.ts';
 import { Outlook } from '../effects/outlook.ts';
 import { prevailingRose } from '../ground/wind.ts';
 import type { Aim } from '../holding/ground-schema.ts';
+import { plantingHours } from '../order/money-plan.ts';
 import { take } from '../holding/command.ts';
 import type { Holding } from '../holding/schema.ts';
 import { noClimate } from '../place/climate.ts';
@@ -154,6 +155,12 @@ describe('aims judged', () => {
   it('sun, strip and snow: at the worst, at the narrowest, and with the drift where it would lie', () => {
     const sun = judge(aims.sun);
     expect([sun.by, sun.holds]).toEqual([null, 'met']); // the hedge stands to the north of the yard
+    const shaded = judge({ ...aims.sun, place: id(ids, 'paling') }); // to the north of the hedge
+    shaded.series!.low.values.forEach((low, k) => {
+      expect(low).toBeLessThanOrEqual(shaded.series!.middle.values[k]!);
+      expect(shaded.series!.middle.values[k]!).toBeLessThanOrEqual(shaded.series!.high.values[k]!);
+    });
+    expect(shaded.series!.low.values[3]!).toBeLessThan(shaded.series!.high.values[3]! - 0.2);
     expect(judge({ ...aims.sun, hours: 20 })).toMatchObject({ holds: 'missed', metIn: { middle: 0 } });
     const strip = judge(aims.strip);
     expect([strip.unit, strip.holds === 'met' || strip.holds === 'likely']).toEqual(['m', true]);
@@ -171,7 +178,10 @@ describe('aims judged', () => {
     const hands = judge(aims.hands);
     expect([hands.unit, hands.holds]).toEqual(['days', 'met']);
     expect(judge({ ...aims.hands, people: 1 }).value).toBeCloseTo(2 * hands.value!, 9);
-    expect(judge(aims.care).holds).toBe('missed');
+    const care = judge(aims.care);
+    const work = plantingHours(layHolding(ids)[0]!, ids).years;
+    expect([care.holds, care.value]).toEqual(['missed', Math.max(...work.slice(1))]);
+    expect(work[0]).toBeGreaterThan(care.value!); // planting itself is no care
     expect(judge(aims.fruit)).toMatchObject({
       holds: 'missed',
       why: 'Nothing planted is picked for its fruit or nuts.',
@@ -194,6 +204,14 @@ describe('remedies', () => {
     expect(mended.plantings[0]!.rows.every(({ kept }) => kept?.height === 3)).toBe(true);
     expect(judgeAim(aim!, outlookOf(mended)).holds).toBe('likely');
     for (const { verdict } of found) expect(verdict.value! > 0).toBe(true);
+    const met = found.map(({ verdict }) => verdict.metIn.middle ?? Infinity);
+    expect(met).toEqual([...met].sort((a, b) => a - b));
+    expect(
+      aimRemedies({ ...aim!, share: 0.02 } as Aim, holding).every(
+        ({ verdict }) =>
+          verdict.metIn.middle! <= judgeAim({ ...aim!, share: 0.02 } as Aim, outlookOf(holding)).metIn.middle!,
+      ),
+    ).toBe(true);
     expect(aimTries(hedged([aims.share]).aims[0]!, holding)).toEqual([]);
     const keys = aimTries(hedged([aims.wind]).aims[0]!, holding).map(({ key }) => key.split(' ')[0]);
     expect(keys).toContain('tighter');

@@ -28,21 +28,26 @@ const unknown = (why: string, unit: Verdict['unit'], wanted: number, by: number 
   why,
 });
 
-/** Values by year at the three bounds; `low` is always the end at which the aim fares worst. */
+/**
+ * Values by year: the middle run, and the worst and the best of the three. Faster growth is not always for the better: a
+ * crown that rises early leaves its foot open early.
+ */
 const threefold = (
   { quick }: Outlook,
   value: (year: number, bound: Bound) => number,
   { wanted, better, years = ASKED_YEARS }: Pick<Series, 'wanted' | 'better'> & { readonly years?: readonly number[] },
 ): Readonly<Record<Bound, Series>> => {
   const asked = quick ? years.filter((year) => year % QUICK_STEP === 0) : years;
-  const of = (bound: Bound): Series => ({
-    years: asked,
-    values: asked.map((year) => value(year, bound)),
-    wanted,
-    better,
+  const runs = asked.map((year) => {
+    const middle = value(year, 'middle');
+    return { middle, ends: quick ? [middle] : [value(year, 'low'), middle, value(year, 'high')] };
   });
-  const middle = of('middle');
-  return quick ? { low: middle, middle, high: middle } : { low: of('low'), middle, high: of('high') };
+  const of = (values: readonly number[]): Series => ({ years: asked, values, wanted, better });
+  return {
+    low: of(runs.map(({ ends }) => Math.min(...ends))),
+    middle: of(runs.map(({ middle }) => middle)),
+    high: of(runs.map(({ ends }) => Math.max(...ends))),
+  };
 };
 
 /** Of the years that are asked, those that a quick look takes. */
@@ -154,9 +159,7 @@ function judgeSun(aim: Extract<Aim, { kind: 'winterSun' }>, outlook: Outlook): F
       (sum, p) => sum + sunHoursAt(p, month, outlook.sun, outlook.crowns(year, false, bound), { stepMinutes: 30 }),
       0,
     ) / spots.length;
-  // What grows fastest takes most sun: the low end of this aim is the high end of growth.
-  const turned = { low: 'high', middle: 'middle', high: 'low' } as const;
-  const series = threefold(outlook, (year, bound) => at(year, turned[bound]), {
+  const series = threefold(outlook, (year, bound) => at(year, bound), {
     wanted: aim.hours,
     better: 'more',
     years: FEW_YEARS,

@@ -10,6 +10,7 @@ import { pathThrough, towards, type Crown, type Spot } from '../years/crown.ts';
 import { stripsAlong, waterShade } from './bank.ts';
 import { indexed } from './crowns.ts';
 import { snowOn } from './drift.ts';
+import { standingView } from './standing-view.ts';
 import { elevationOf, openSights } from './elevation.ts';
 import { lightHoursInto, openHours } from './light-map.ts';
 import { Outlook } from './outlook.ts';
@@ -182,11 +183,14 @@ describe('the wind of a holding', () => {
     const scene = windScene([], [house as never], 0, true);
     expect(windLeft([50, -35], 0, scene)).toBeLessThan(0.5);
     expect(windLeft([50, -35], 0, scene, 'h')).toBe(1);
+    expect(scene.bodies[0]!.stretches[0]!.height).toBe(4.5); // half way from eaves to ridge
     const gap = outlookOf(windy({ planting: { weeds: 'fabric', gaps: [{ kind: 'gap', at: 50, width: 14 }] } }));
     const closed = windLeft([50, -12], 0, outlook.wind(20, true));
     expect(windLeft([50, -12], 0, gap.wind(20, true))).toBeGreaterThan(closed + 0.3);
     expect(gap.wind(20, true).bodies[0]!.breaks).toHaveLength(1);
-    expect(windLeft([50, -12], 0, gap.wind(20, true))).toBeGreaterThan(windLeft([50, -12], 90, gap.wind(20, true)) - 1);
+    const inGap = windLeft([50, -12], 0, gap.wind(20, true));
+    const without = { bodies: gap.wind(20, true).bodies.map((body) => ({ ...body, breaks: [] })) };
+    expect(inGap).toBeGreaterThan(1.04 * windLeft([50, -12], 0, without)); // the jet
   });
   it('a map says of each cell what is asked there by itself', () => {
     const grid = { west: 30, south: -70, cell: 20, nx: 3, ny: 3 };
@@ -260,6 +264,7 @@ describe('sight', () => {
     expect(open.length).toBeGreaterThan(3);
     for (const { at, z } of open) expect([at > 0 && at < 100, z > 0.5 && z < 2]).toEqual([true, true]);
     expect(holding.features).toHaveLength(3);
+    for (const { leafy, bare } of elevationOf(stand!, 1).seen) expect([leafy, bare]).toEqual([1, 1]); // none is as high as eyes yet
     const elevation = elevationOf(stand!, 8);
     expect(elevation.plants).toHaveLength(stand!.laid.layout.stand.count);
     for (const { leafy, bare } of elevation.seen) expect(leafy).toBeLessThanOrEqual(bare + 1e-9);
@@ -288,6 +293,24 @@ describe('sun past the plantings', () => {
         expect(hours[at]).toBeCloseTo(plain, 3);
       }
     }
+  });
+  it('a crown cut by its neighbours throws the shade of what is left of it', () => {
+    const cut = (half: number) => {
+      const hours = new Float32Array(48);
+      const planes = [
+        [1, 0, half],
+        [-1, 0, half],
+      ] as const;
+      lightHoursInto(hours, { west: -12, south: -12, cell: 4, nx: 6, ny: 8 }, indexed([crown({ mu: 1.5, planes })]), {
+        month: 6,
+        place: scene.place,
+      });
+      return hours.reduce((sum, one) => sum + one, 0);
+    };
+    const whole = cut(2);
+    // Three quarters of the radius keep 91 % of a sphere: nearly as much shade; half of it 69 %.
+    expect(cut(1.5) - whole).toBeGreaterThan(0);
+    expect((cut(1) - whole) / (cut(1.5) - whole)).toBeGreaterThan(3);
   });
   it('falls with every crown; at noon in midwinter a shadow points to the pole and is as long as the sun is low', () => {
     const before = sunHoursAt([0, 8], 12, scene, indexed([]));
@@ -327,6 +350,16 @@ describe('snow and water', () => {
     expect([at(30).clear, at(2).clear]).toEqual([0, 1]);
     expect(at(15).nearest).toBeCloseTo(58.5, 0);
     expect(snowOn(lane, outlook.stands(), { ...holding, climate: null }, 15)).toBeNull();
+    const deep = { ...holding, settings: { 'guard.snow': 1 } };
+    expect(snowOn(lane, outlook.stands(), deep, 15)!.drift).toBeLessThan(at(15).drift! - 15);
+    const mixed = {
+      ...holding.climate!,
+      rose: {
+        ...holding.climate!.rose!,
+        winter: [0.2, 0, 0, 0, 0.3, 0, 0, 0].map((share, k) => ({ share, speed: k === 0 ? 12 : 4 })),
+      },
+    };
+    expect(snowOn(lane, outlook.stands(), { ...holding, climate: mixed }, 15)!.from).toBe(0); // the strong one carries it
     for (const theta of [0.3, 0.5, 0.7]) expect(snowHeld(heightToHold(20, theta)!, theta)).toBeCloseTo(20, 9);
     expect([heightToHold(20, 0.95), driftLength(3, 0.5) > driftLength(2, 0.5)]).toEqual([null, true]);
   });
@@ -362,6 +395,26 @@ describe('snow and water', () => {
     expect(shadeOnStream({ azimuth: 90, elevation: 30 }, 90, 6, { left: bank, right: bank })).toBeCloseTo(0, 9);
     expect(shadeOnStream({ azimuth: 180, elevation: -1 }, 90, 6, { left: null, right: null })).toBe(1);
   });
+  it('a break in the cover ends the strip', () => {
+    const stream = {
+      kind: 'stream' as const,
+      name: 'brook',
+      points: [
+        [-30, 6],
+        [130, 6],
+      ] as [number, number][],
+      width: 4,
+    };
+    const widest = (rowGap: number) => {
+      const holding = windy({ features: [stream], rows: [row({ spacing: 2 }), row({ spacing: 2, rowGap })] });
+      const outlook = outlookOf(holding);
+      const brook = holding.features[0]!;
+      if (brook.kind !== 'stream') throw new Error('no brook');
+      return Math.max(...stripsAlong(brook, outlook.stands(), holding, 3)[0]!.stretches.map(({ width }) => width));
+    };
+    expect(widest(4)).toBeGreaterThan(8);
+    expect(widest(12)).toBeLessThan(7);
+  });
   it('wider strips keep more and serve no less; low never over high', () => {
     const order = { not: 0, partly: 1, served: 2 };
     for (let width = 0; width < 120; width += 1.5) {
@@ -373,6 +426,52 @@ describe('snow and water', () => {
         expect(order[stripServes(width + 1.5)[k]!.served]).toBeGreaterThanOrEqual(order[served]),
       );
     }
+  });
+});
+
+describe('an outlook', () => {
+  it('keeps a stand from edit to edit, and grows it anew when its ground changes', () => {
+    const holding = windy();
+    const all = layHolding(holding);
+    const before = new Outlook(holding, all).stands()[0]!;
+    expect(new Outlook({ ...holding, name: 'Other' }, all).stands()[0]).toBe(before);
+    const poor = new Outlook({ ...holding, settings: { 'growth.site': 0.5 } }, all).stands()[0]!;
+    expect(poor.grown[0]!.height[20]).toBeLessThan(before.grown[0]!.height[20]! * 0.9);
+    expect(new Outlook(holding, all).stands('low')[0]!.grown[0]!.height[20]).toBeLessThan(before.grown[0]!.height[20]!);
+  });
+});
+
+describe('the view from a point', () => {
+  it('shows each kind in its size and density, bare ones thinner, fewer as they die, and blocks where they stand', () => {
+    const outlook = outlookOf(
+      windy({
+        features: [
+          {
+            kind: 'fence',
+            name: 'paling',
+            points: [
+              [0, 9],
+              [30, 9],
+              [30, 20],
+            ],
+            height: 1.5,
+          },
+        ],
+      }),
+    );
+    const [leafy, bare] = [standingView(outlook, 15, true), standingView(outlook, 15, false)];
+    const birches = ({ crowns }: typeof leafy) => crowns.find(({ species }) => species === 'betula-pendula')!;
+    const { grown, laid } = outlook.stands()[0]!;
+    expect(birches(leafy).height).toBe(grown[1]!.height[15]);
+    expect(birches(leafy).hides).toBeGreaterThan(birches(bare).hides + 0.2);
+    const shown = leafy.crowns.reduce((sum, { at }) => sum + at.length / 3, 0);
+    expect(shown / laid.layout.stand.count).toBeCloseTo(grown[0]!.alive[15]!, 1);
+    expect(standingView(outlook, 15, true)).toEqual(leafy);
+    expect(leafy.blocks.map(({ kind, height }) => [kind, height])).toEqual([
+      ['fence', 1.5],
+      ['fence', 1.5],
+    ]);
+    expect(leafy.box[0]).toBeLessThanOrEqual(-60);
   });
 });
 

@@ -3,6 +3,7 @@ import { reliefOf, type Relief } from '../ground/relief.ts';
 import { crownsOf, type Crowns } from './crowns.ts';
 import { windScene, type WindScene } from './wind-scene.ts';
 import type { Laid } from '../ranks/laid.ts';
+import type { Stand } from '../ranks/stand.ts';
 import { sunScene, type SunScene } from '../sun/map.ts';
 import { standYears, type Bound, type StandYears } from '../years/stand-years.ts';
 
@@ -28,7 +29,7 @@ export class Outlook {
   }
 
   stands(bound: Bound = 'middle'): readonly StandYears[] {
-    return this.once(`stands ${bound}`, () => this.all.map((laid) => standYears(laid, this.holding, bound)));
+    return this.once(`stands ${bound}`, () => this.all.map((laid) => grownOf(laid, this.holding, bound)));
   }
 
   /** Everything that slows the wind in a year. */
@@ -42,4 +43,22 @@ export class Outlook {
   crowns(year: number, leafy: boolean, bound: Bound = 'middle'): Crowns {
     return this.once(`crowns ${year} ${leafy} ${bound}`, () => crownsOf(this.stands(bound), year, leafy, this.relief));
   }
+}
+
+type Ground = Pick<Holding, 'features' | 'settings' | 'climate' | 'region' | 'place' | 'animals'>;
+const grown = new WeakMap<Stand, { readonly of: Laid; readonly on: Ground; readonly by: Map<Bound, StandYears> }>();
+
+/** A stand through the years, worked out again only when it or what it grows on has changed: an edit of one planting leaves the others. */
+function grownOf(laid: Laid, holding: Holding, bound: Bound): StandYears {
+  const { features, settings, climate, region, place, animals } = holding;
+  const on: Ground = { features, settings, climate, region, place, animals };
+  const known = grown.get(laid.layout.stand);
+  const same =
+    known?.of.planting === laid.planting &&
+    (Object.keys(on) as (keyof Ground)[]).every((key) => known.on[key] === on[key]);
+  const by = same ? known.by : new Map<Bound, StandYears>();
+  if (!same) grown.set(laid.layout.stand, { of: laid, on, by });
+  let years = by.get(bound);
+  if (!years) by.set(bound, (years = standYears(laid, holding, bound)));
+  return years;
 }

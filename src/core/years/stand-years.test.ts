@@ -83,6 +83,16 @@ describe('standYears', () => {
       1.5 * yearsOf(planted([birch({ spacing: 9 })])).grown[0]!.base[30]!,
     );
   });
+  it('a low row on the sunny side keeps its light, on the other it loses it: rows lie to the side that the planting says', () => {
+    const rows = [birch({ spacing: 2 }), row({ species: [[1, 'Crataegus monogyna']], spacing: 1.5, rowGap: 3 })];
+    const light = (side: 'left' | 'right', latitude: number) => {
+      const holding = sample({ length: 90, rows, latitude, planting: { weeds: 'fabric', side } });
+      return yearsOf(holding).grown[1]!.light[25]!;
+    };
+    const [south, north] = [light('right', 52), light('left', 52)]; // of an eastward line
+    expect(south).toBeGreaterThan(north + 0.1);
+    expect(light('right', -40)).toBeLessThan(light('left', -40) - 0.1);
+  });
   it('a clipped hedge stays green to the ground and at its size; a later phase starts in its year', () => {
     const kept = { height: 2, width: 1.2 };
     const hedge = yearsOf(planted([row({ spacing: 0.5, kept, species: [[1, 'Carpinus betulus']] })])).grown[0]!;
@@ -103,7 +113,45 @@ describe('standYears', () => {
       expect(middle!.height[year]).toBeLessThan(high!.height[year]!);
       expect(low!.width[year]).toBeLessThan(high!.width[year]!);
       expect(low!.leafy[year]).toBeLessThan(high!.leafy[year]!);
+      expect(low!.bare[year]).toBeLessThan(high!.bare[year]!);
     }
+  });
+  it('in one row small ones stand under tall ones; a row between two others loses more of its foot than one at the edge', () => {
+    const mixed = yearsOf(
+      planted([
+        row({
+          species: [
+            [1, 'Betula pendula'],
+            [1, 'Crataegus monogyna'],
+          ],
+          spacing: 1.5,
+        }),
+      ]),
+    );
+    const thorn = mixed.grown.find(({ lot }) => lot.species.common.includes('hawthorn'))!;
+    const birches = mixed.grown.find((one) => one !== thorn)!;
+    expect([birches.light[20], thorn.light[20]! < 0.95, thorn.light[20]! > 0.5]).toEqual([1, true, true]);
+    const three = yearsOf(planted([0, 2, 2].map((rowGap) => birch({ rowGap, spacing: 3 }))));
+    expect(three.grown[1]!.base[20]).toBeGreaterThan(three.grown[0]!.base[20]! * 1.1);
+  });
+  it('foliage goes by kind: birch lets most through, holly least of the broadleaves, and keeps its leaf in winter', () => {
+    const at20 = (name: string) => {
+      const [one] = yearsOf(planted([row({ species: [[1, name]], spacing: 3 })])).grown;
+      return { leafy: one!.leafy[20]!, bare: one!.bare[20]! };
+    };
+    const [birchLeaf, limeLeaf, holly, spruce] = [
+      'Betula pendula',
+      'Tilia cordata',
+      'Ilex aquifolium',
+      'Picea abies',
+    ].map(at20);
+    expect([birchLeaf!.leafy < limeLeaf!.leafy, limeLeaf!.leafy < holly!.leafy, holly!.leafy < spruce!.leafy]).toEqual([
+      true,
+      true,
+      true,
+    ]);
+    expect([holly!.bare, spruce!.bare]).toEqual([holly!.leafy, spruce!.leafy]);
+    expect(limeLeaf!.bare).toBeCloseTo(0.075, 9);
   });
   it('in a block those much taller take light from the others by the ground that they cover', () => {
     const block = (rows: ReturnType<typeof row>[]) =>
@@ -290,5 +338,15 @@ describe('harvests', () => {
       rows: [row({ species: [[1, 'Malus domestica']], spacing: 4, stock: 'feathered', later: 2 })],
     });
     expect(harvests(yearsOf(late))[0]!.first).toBe(6);
+    const wall = birch({ spacing: 1, stock: 'feathered' });
+    const dark = sample({
+      rows: [
+        wall,
+        row({ species: [[1, 'Malus domestica']], spacing: 4, rowGap: 2, stock: 'feathered' }),
+        { ...wall, rowGap: 2 },
+      ],
+      planting: { weeds: 'fabric' },
+    });
+    expect(harvests(yearsOf(dark))[0]!.crop[30]).toBeLessThan(apple!.crop[30]! - 0.2);
   });
 });

@@ -74,7 +74,7 @@ function Aims() {
   const { holding } = useWorked();
   const work = useYearsWork();
   const { verdicts } = useVerdicts(holding, work, true);
-  return <AimVerdicts verdicts={verdicts} work={work} />;
+  return <AimVerdicts verdicts={verdicts} work={work} brief />;
 }
 
 function FigureCell({ figure }: { figure: Figure }) {

@@ -9,7 +9,7 @@ import { NumberField } from '../../parts/NumberField.tsx';
 import { Toggle } from '../../parts/Toggle.tsx';
 import { stockOptions } from './stock-options.ts';
 
-const SpacingSchools = later(() => import('./SpacingSchools.tsx'), 'SpacingSchools');
+const SpacingSchools = later(() => import('../../parts/SpacingSchools.tsx'), 'SpacingSchools');
 
 interface Props {
   readonly planting: Planting;

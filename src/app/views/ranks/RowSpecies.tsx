@@ -13,7 +13,7 @@ import { useBook } from '../../store/derived.ts';
 import { run } from '../../store/session.ts';
 import { speciesLine, SpeciesSelect } from './SpeciesSelect.tsx';
 
-const MixSchools = later(() => import('./MixSchools.tsx'), 'MixSchools');
+const MixSchools = later(() => import('../../parts/MixSchools.tsx'), 'MixSchools');
 const SpeciesPicker = later(() => import('./SpeciesPicker.tsx'), 'SpeciesPicker');
 
 const MIX_WORDS = {

@@ -195,7 +195,11 @@ function WindCurve({ cut, x }: { cut: Cut; x: Scale }) {
   return (
     <g className="wind-curve">
       <path d={path} />
-      <text x={x(calmest[0])} y={up(calmest[1]) + 14} textAnchor="middle">
+      <text
+        x={Math.max(x(cut.from) + 70, Math.min(x(cut.to) - 70, x(calmest[0])))}
+        y={up(calmest[1]) + 14}
+        textAnchor="middle"
+      >
         {Math.round(calmest[1] * 100)} % of the open wind
       </text>
       <path

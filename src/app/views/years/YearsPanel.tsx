@@ -14,6 +14,7 @@ import { AimVerdicts } from '../../parts/AimVerdicts.tsx';
 import { Unfolding } from '../../parts/Unfolding.tsx';
 import { ByRow, Conflicts } from './ByRow.tsx';
 import { Purpose } from './Purpose.tsx';
+import { Schools } from './Schools.tsx';
 import type { YearsWork } from '../../workers/years.ts';
 
 export type YearSeason = 'summer' | 'winter';
@@ -71,6 +72,7 @@ export function YearsPanel({
       <ByRow stand={stand} year={year} />
       <Purpose outlook={outlook} stand={stand} year={year} />
       <Conflicts planting={stand.laid.planting.id} />
+      <Schools laid={stand.laid} />
     </>
   );
 }

@@ -48,7 +48,9 @@ export function YearsView() {
 function Years({ outlook, stand }: { outlook: Outlook; stand: StandYears }) {
   const year = useDeferredValue(useLook((state) => state.year));
   const [season, setSeason] = useState<YearSeason>('summer');
-  const [chainage, setChainage] = useState(() => sectionLength(stand) / 2);
+  const [chainage, setChainage] = useState(() =>
+    stand.laid.planting.baseline.kind === 'guilds' ? 0 : sectionLength(stand) / 2,
+  );
   const kept = useKept();
   const work = useYearsWork();
   const { verdicts } = useVerdicts(kept, work);

@@ -1,12 +1,12 @@
-import { usePreviews } from '../../parts/use-previews.ts';
+import { usePreviews } from './use-previews.ts';
 import { Button } from 'antd';
 import { useState } from 'react';
-import { schoolsSource, spacingProposals, type Proposal } from '../../../core/counsel/spacing-schools.ts';
-import { formatCount, formatLength, formatMoney } from '../../../core/units/quantities.ts';
-import { LAST_YEAR } from '../../../core/years/growth.ts';
-import { NumberField } from '../../parts/NumberField.tsx';
-import { workOut } from '../../store/derived.ts';
-import { run, tryOut, useSession } from '../../store/session.ts';
+import { schoolsSource, spacingProposals, type Proposal } from '../../core/counsel/spacing-schools.ts';
+import { formatCount, formatLength, formatMoney } from '../../core/units/quantities.ts';
+import { LAST_YEAR } from '../../core/years/growth.ts';
+import { NumberField } from './NumberField.tsx';
+import { workOut } from '../store/derived.ts';
+import { run, tryOut, useSession } from '../store/session.ts';
 
 /** What each school of practice would make of one row's spacing; looked at, it is tried out on the plan. */
 export function SpacingSchools({ planting, row }: { planting: string; row: string }) {

@@ -1,11 +1,11 @@
-import { usePreviews } from '../../parts/use-previews.ts';
-import { bookOf } from '../../../core/species/book.ts';
+import { usePreviews } from './use-previews.ts';
+import { bookOf } from '../../core/species/book.ts';
 import { Button } from 'antd';
-import { mixProposals, mixSource, type MixProposal } from '../../../core/counsel/mix-schools.ts';
-import { sayRuns } from '../../../core/ranks/purposes.ts';
-import { formatCount, formatMoney } from '../../../core/units/quantities.ts';
-import { workOut } from '../../store/derived.ts';
-import { run, tryOut, useSession } from '../../store/session.ts';
+import { mixProposals, mixSource, type MixProposal } from '../../core/counsel/mix-schools.ts';
+import { sayRuns } from '../../core/ranks/purposes.ts';
+import { formatCount, formatMoney } from '../../core/units/quantities.ts';
+import { workOut } from '../store/derived.ts';
+import { run, tryOut, useSession } from '../store/session.ts';
 
 /** One kind or many: what each school would plant in one row; looked at, it is tried out on the plan. */
 export function MixSchools({ planting, row }: { planting: string; row: string }) {
