@@ -177,6 +177,8 @@ describe('aims judged', () => {
     expect(judge({ ...aims.budget, most: 1e9 }).metIn.middle).toBe(0);
     const hands = judge(aims.hands);
     expect([hands.unit, hands.holds]).toEqual(['days', 'met']);
+    const planting = plantingHours(layHolding(ids)[0]!, ids).years[0]!;
+    expect(hands.value).toBeCloseTo((planting / (2 * 8)) * 1.15, 9); // a working day of 8 h, 15 % lost to weather
     expect(judge({ ...aims.hands, people: 1 }).value).toBeCloseTo(2 * hands.value!, 9);
     const care = judge(aims.care);
     const work = plantingHours(layHolding(ids)[0]!, ids).years;
@@ -212,6 +214,23 @@ describe('remedies', () => {
           verdict.metIn.middle! <= judgeAim({ ...aim!, share: 0.02 } as Aim, outlookOf(holding)).metIn.middle!,
       ),
     ).toBe(true);
+    // What meets it later goes before what never does, though that shows more by the wanted year.
+    const whips = hedged([{ ...aims.hide, share: 0.5, by: 3 }], {
+      rows: [
+        row({
+          species: [
+            [3, 'Carpinus betulus'],
+            [1, 'Ilex aquifolium'],
+          ],
+          spacing: 0.8,
+          stock: 'whip',
+        }),
+        row({ species: [[1, 'Carpinus betulus']], spacing: 0.8, rowGap: 0.8, stock: 'whip' }),
+      ],
+    });
+    const [first, second] = aimRemedies(whips.aims[0]!, whips);
+    expect([first!.key.split(' ')[0], second!.key.split(' ')[0]]).toEqual(['clipped', 'larger']);
+    expect(second!.verdict.value!).toBeGreaterThan(first!.verdict.value!);
     expect(aimTries(hedged([aims.share]).aims[0]!, holding)).toEqual([]);
     const keys = aimTries(hedged([aims.wind]).aims[0]!, holding).map(({ key }) => key.split(' ')[0]);
     expect(keys).toContain('tighter');

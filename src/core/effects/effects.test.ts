@@ -227,8 +227,8 @@ describe('sight', () => {
       points: [
         [45, -55],
         [55, -55],
-        [55, -49.5],
-        [45, -49.5],
+        [55, -47],
+        [45, -47],
       ] as [number, number][],
       eaves: 3,
       ridge: 6,
@@ -265,6 +265,8 @@ describe('sight', () => {
     for (const { at, z } of open) expect([at > 0 && at < 100, z > 0.5 && z < 2]).toEqual([true, true]);
     expect(holding.features).toHaveLength(3);
     for (const { leafy, bare } of elevationOf(stand!, 1).seen) expect([leafy, bare]).toEqual([1, 1]); // none is as high as eyes yet
+    expect(stand!.grown.every(({ base }) => base[40]! > 1.5)).toBe(true); // crowns have risen over the eyes
+    for (const { bare } of elevationOf(stand!, 40).seen) expect(bare).toBe(1);
     const elevation = elevationOf(stand!, 8);
     expect(elevation.plants).toHaveLength(stand!.laid.layout.stand.count);
     for (const { leafy, bare } of elevation.seen) expect(leafy).toBeLessThanOrEqual(bare + 1e-9);
@@ -301,7 +303,7 @@ describe('sun past the plantings', () => {
         [1, 0, half],
         [-1, 0, half],
       ] as const;
-      lightHoursInto(hours, { west: -12, south: -12, cell: 4, nx: 6, ny: 8 }, indexed([crown({ mu: 1.5, planes })]), {
+      lightHoursInto(hours, { west: -12, south: -12, cell: 4, nx: 6, ny: 8 }, indexed([crown({ mu: 0.05, planes })]), {
         month: 6,
         place: scene.place,
       });
@@ -310,7 +312,7 @@ describe('sun past the plantings', () => {
     const whole = cut(2);
     // Three quarters of the radius keep 91 % of a sphere: nearly as much shade; half of it 69 %.
     expect(cut(1.5) - whole).toBeGreaterThan(0);
-    expect((cut(1) - whole) / (cut(1.5) - whole)).toBeGreaterThan(3);
+    expect((cut(1) - whole) / (cut(1.5) - whole)).toBeCloseTo((1 - 0.6875) / (1 - 0.9141), 0);
   });
   it('falls with every crown; at noon in midwinter a shadow points to the pole and is as long as the sun is low', () => {
     const before = sunHoursAt([0, 8], 12, scene, indexed([]));

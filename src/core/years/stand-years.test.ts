@@ -151,6 +151,7 @@ describe('standYears', () => {
       true,
     ]);
     expect([holly!.bare, spruce!.bare]).toEqual([holly!.leafy, spruce!.leafy]);
+    expect(holly!.leafy).toBeGreaterThan(0.9);
     expect(limeLeaf!.bare).toBeCloseTo(0.075, 9);
   });
   it('in a block those much taller take light from the others by the ground that they cover', () => {
