@@ -20,7 +20,9 @@ import { printPlanting } from '../src/core/ranks/row-call/print.ts';
 import { smallPlan } from '../src/core/ranks/small-plan.ts';
 import { bookOf } from '../src/core/species/book.ts';
 import { cuttingHours } from '../src/core/years/cutting.ts';
-import { beltWidth, closingYear, guildWidth, rowHeight, sizesOf } from '../src/core/years/belt.ts';
+import { closingYear, rowHeight, sizesOf } from '../src/core/years/belt.ts';
+import { grownOf } from '../src/core/effects/outlook.ts';
+import { tallestAt, widthAt } from '../src/core/years/size-at.ts';
 import { layerLight } from '../src/core/years/layer-light.ts';
 
 const near = (value: number): number => Math.round(value * 1e5) / 1e5 + 0;
@@ -53,8 +55,9 @@ function* tellPlanting(holding: Holding, laid: Laid, all: readonly Laid[]): Gene
   yield `${stand.count} plants; places ${sums(stand.x)} ${sums(stand.y)} ${sums(stand.chainage)} ${sums(stand.station)} ${sums(stand.species)}`;
   for (const { row, offset, spacing, line, from, to } of stand.rows.slice(0, 12))
     yield `row ${row.name}: ${plain([offset, spacing, line?.length ?? 0, from, to, stand.x[from], stand.y[from]])}`;
+  const grown = grownOf(laid, holding, 'middle');
   for (const year of [1, 4, 10, 25, 40])
-    yield `year ${year}: ${plain([beltWidth(stand, year, site), guildWidth(stand, year, site), stand.rows.slice(0, 6).map((_, r) => rowHeight(stand, r, sizesOf(stand, year, site))), layerLight(stand, year, site)])}`;
+    yield `year ${year}: ${plain([widthAt(grown, year), tallestAt(grown, year), stand.rows.slice(0, 6).map((_, r) => rowHeight(stand, r, sizesOf(stand, year, site))), layerLight(stand, year, site)])}`;
   yield `closes ${plain(stand.rows.slice(0, 6).map((_, r) => closingYear(stand, r, site)))}; cutting ${near(cuttingHours(stand, holding))} h`;
   for (const found of judge(holding, laid, all)) {
     yield `${found.severity} ${found.id} (${found.plants.length} plants ${sums(found.plants)}, year ${found.year}, at ${plain(found.at)}): ${found.what}. ${found.why}`;

@@ -2,6 +2,9 @@ import { Button } from 'antd';
 import { useState } from 'react';
 import type { Verdict } from '../../core/aims/verdict.ts';
 import { aimTries } from '../../core/aims/remedies.ts';
+import { together } from '../../core/holding/command.ts';
+import { keepVariant } from '../../core/holding/variant-commands.ts';
+import { newId } from '../store/ids.ts';
 import { aimKinds } from '../../core/ground/aims.ts';
 import { useShown } from '../store/derived.ts';
 import { formatLength, formatMoney } from '../../core/units/quantities.ts';
@@ -121,6 +124,16 @@ function Opened({ verdict, work }: { verdict: Verdict; work: YearsWork }) {
                     }}
                   >
                     {label}
+                  </Button>{' '}
+                  <Button
+                    size="small"
+                    type="link"
+                    onClick={() => {
+                      tryOut(null);
+                      run(together(command.label, [keepVariant(key.split(' ')[1]!, newId(), 'As it was'), command]));
+                    }}
+                  >
+                    and keep what is there as a variant
                   </Button>{' '}
                   <span className="soft">
                     {then.metIn.middle === null

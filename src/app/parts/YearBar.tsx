@@ -19,12 +19,13 @@ export function YearBar({ planting, stand = null }: { planting: string; stand?: 
     const laid = worked.laid(planting);
     if (!laid) return [];
     const site = settingOf(worked.holding, 'growth.site');
-    const closes = laid.planting.rows.flatMap(({ id, name }) => {
+    const closes = laid.planting.rows.flatMap(({ id, name, out }) => {
       const string = mainString(laid.layout.stand, id);
       if (string < 0) return [];
       return [
         { year: stand ? closesIn(stand, id) : closingYear(laid.layout.stand, string, site), text: `${name} closes` },
         { year: stand && thinIn(stand, id), text: `thin ${name}` },
+        { year: out, text: `${name} comes out` },
       ];
     });
     const found = worked

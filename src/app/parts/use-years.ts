@@ -8,7 +8,7 @@ import type { SunGrid } from '../../core/sun/map.ts';
 import { useWorked } from '../store/derived.ts';
 import { useLedger } from '../store/record.ts';
 import { complain, useSession } from '../store/session.ts';
-import type { OfferedRemedy } from '../workers/years.worker.ts';
+import type { OfferedRemedy, YearPlaces } from '../workers/years.worker.ts';
 import { yearsWork, type YearsWork } from '../workers/years.ts';
 
 /** The holding through the years, for what is quick enough to be worked out while it is drawn. */
@@ -87,6 +87,29 @@ export function useRemedies(aim: string | null, holding: Holding, work: YearsWor
 }
 
 export type MapOf = { readonly of: 'wind'; readonly season: Season } | { readonly of: 'light'; readonly month: number };
+
+/** Wind and sun at every place of the holding in one year; the last year's stand until the new are there. */
+export function useYearPlaces(holding: Holding, year: number): YearPlaces | null {
+  const work = useYearsWork();
+  const [found, setFound] = useState<YearPlaces | null>(null);
+  const opened = useRef<Holding | null>(null);
+  useEffect(() => {
+    let gone = false;
+    void work.ask().then(async (api) => {
+      if (opened.current !== holding) {
+        opened.current = holding;
+        await api.open(holding, false);
+      }
+      if (gone) return;
+      const places = await api.places(year);
+      if (!gone) setFound(places);
+    });
+    return () => {
+      gone = true;
+    };
+  }, [work, holding, year]);
+  return found;
+}
 
 /** A map as it is painted: its grid, and a value for each cell. */
 export interface YearMap {

@@ -3,7 +3,7 @@ import { settingOf } from '../../core/holding/settings.ts';
 import type { Point } from '../../core/geometry/point.ts';
 import { plantNamed } from '../../core/ranks/stand.ts';
 import { useTokens } from '../look/Look.tsx';
-import { useRinged, useWorked, type Worked } from '../store/derived.ts';
+import { useGrown, useRinged, useWorked, type Worked } from '../store/derived.ts';
 import { look, useLook } from '../store/look-at.ts';
 import { PlanMap } from './PlanMap.ts';
 import type { Picked } from './pointing.ts';
@@ -30,6 +30,7 @@ export function PlanView({
   const { selection, sketch, goTo, overlay, mark, section, zones } = useLook();
   const pictures = usePictures();
   const ringed = useRinged();
+  const grown = useGrown();
   const { holding, all } = worked;
 
   const { element, map } = useMap(worked, planting);
@@ -43,6 +44,7 @@ export function PlanView({
       active: planting,
       year,
       site: settingOf(holding, 'growth.site'),
+      grown,
       ringed,
       chosen: chosenIndex,
       tokens,
@@ -61,6 +63,7 @@ export function PlanView({
     all,
     planting,
     year,
+    grown,
     ringed,
     chosenIndex,
     tokens,

@@ -2,6 +2,7 @@ import type { FrameState } from 'ol/Map';
 import Layer from 'ol/layer/Layer';
 import type { Laid } from '../../core/ranks/laid.ts';
 import { crownRadii } from '../../core/years/belt.ts';
+import type { StandYears } from '../../core/years/stand-years.ts';
 import { hueOf } from '../look/glyphs.ts';
 import type { Tokens } from '../look/tokens.ts';
 
@@ -11,6 +12,8 @@ export interface Planted {
   readonly active: string | null;
   readonly year: number;
   readonly site: number;
+  /** How a planting has grown by year; null where crowns are drawn by their kinds alone. */
+  readonly grown: ((laid: Laid) => StandYears) | null;
   readonly ringed: readonly number[];
   readonly chosen: number | null;
   readonly tokens: Tokens;
@@ -22,7 +25,7 @@ interface Picture {
   readonly centre: readonly [number, number];
   /** Device pixels a metre. */
   readonly scale: number;
-  readonly of: Pick<Planted, 'all' | 'active' | 'year' | 'site' | 'tokens'>;
+  readonly of: Pick<Planted, 'all' | 'active' | 'year' | 'site' | 'grown' | 'tokens'>;
 }
 
 /** The drawing reaches this share of the view beyond it on every side, so that moving the plan seldom asks for another. */
@@ -41,7 +44,10 @@ const AT_ONCE = 250;
 export class PlantLayer extends Layer {
   private planted: Planted | null = null;
   private readonly canvas = document.createElement('canvas');
-  private readonly radii = new WeakMap<Laid['layout']['stand'], { key: string; radii: Float32Array }>();
+  private readonly radii = new WeakMap<
+    Laid['layout']['stand'],
+    { key: string; grown: Planted['grown']; radii: Float32Array }
+  >();
   private picture: Picture | null = null;
   private drawing: { readonly picture: Picture; readonly steps: Iterator<void> } | null = null;
 
@@ -159,12 +165,13 @@ export class PlantLayer extends Layer {
     }
   }
 
-  private crowns({ layout: { stand } }: Laid, { year, site }: Planted): Float32Array {
+  private crowns(laid: Laid, { year, site, grown }: Planted): Float32Array {
+    const { stand } = laid.layout;
     const key = `${year}|${site}`;
     const known = this.radii.get(stand);
-    if (known?.key === key) return known.radii;
-    const radii = crownRadii(stand, year, site);
-    this.radii.set(stand, { key, radii });
+    if (known?.key === key && known.grown === grown) return known.radii;
+    const radii = grown ? grownRadii(grown(laid), year) : crownRadii(stand, year, site);
+    this.radii.set(stand, { key, grown, radii });
     return radii;
   }
 
@@ -240,8 +247,17 @@ function commonest(species: ArrayLike<number>, from: number, to: number): number
   return [...counts].reduce((most, each) => (each[1] > most[1] ? each : most))[0];
 }
 
-const isOf = ({ of }: Picture, { all, active, year, site, tokens }: Planted): boolean =>
-  of.all === all && of.active === active && of.year === year && of.site === site && of.tokens === tokens;
+const isOf = ({ of }: Picture, { all, active, year, site, grown, tokens }: Planted): boolean =>
+  of.all === all &&
+  of.active === active &&
+  of.year === year &&
+  of.site === site &&
+  of.grown === grown &&
+  of.tokens === tokens;
+
+/** Free crown radius of every plant as it has grown by a year, metres. */
+const grownRadii = ({ grown, of }: StandYears, year: number): Float32Array =>
+  Float32Array.from(of, (kind) => grown[kind]!.width[year]! / 2);
 
 /** Whether the picture covers a view of this size about `centre`. */
 const reaches = (

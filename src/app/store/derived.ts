@@ -1,4 +1,4 @@
-import { createContext, useContext } from 'react';
+import { createContext, useContext, useMemo } from 'react';
 import { create } from 'zustand';
 import type { Finding } from '../../core/findings/finding.ts';
 import type * as judgements from './judging.ts';
@@ -7,6 +7,7 @@ import type { Laid } from '../../core/ranks/laid.ts';
 import type { Holding, Planting } from '../../core/holding/schema.ts';
 import type { OrderList } from '../../core/order/order-list.ts';
 import type { Quantities } from '../../core/order/quantities.ts';
+import type { StandYears } from '../../core/years/stand-years.ts';
 import { bookOf, type SpeciesBook } from '../../core/species/book.ts';
 import { phaseOf, phasesOf } from '../../core/ranks/phases.ts';
 import { cameOf } from '../../core/ranks/as-before.ts';
@@ -147,6 +148,17 @@ export const useRinged = (): readonly number[] => {
   return tried ? NONE : ringed;
 };
 const NONE: readonly number[] = [];
+
+/** How each planting has grown, by year; null until that can be told, and while a change is tried out, which is drawn by its kinds alone. */
+export function useGrown(): ((laid: Laid) => StandYears) | null {
+  const ready = useJudged((state) => state.ready);
+  const tried = useSession((state) => state.tried !== null);
+  const { holding } = useWorked();
+  return useMemo(
+    () => (ready && !tried ? (laid: Laid) => judging!.grownOf(laid, holding, 'middle') : null),
+    [ready, tried, holding],
+  );
+}
 
 /** The species that count on the open holding. */
 export const useBook = (): SpeciesBook => bookOf(useShown());

@@ -3,6 +3,7 @@ import { serve } from './serve.ts';
 import { judgeAim } from '../../core/aims/judge-aims.ts';
 import { aimRemedies } from '../../core/aims/remedies.ts';
 import type { Verdict } from '../../core/aims/verdict.ts';
+import { lightAtPlaces, windsAt } from '../../core/effects/at-year.ts';
 import { crownsOf } from '../../core/effects/crowns.ts';
 import { leafyMonth, lightHoursInto } from '../../core/effects/light-map.ts';
 import { Outlook } from '../../core/effects/outlook.ts';
@@ -20,6 +21,12 @@ export interface OfferedRemedy {
   readonly verdict: Verdict;
 }
 
+/** What reaches each place to shelter and each place in one year. */
+export interface YearPlaces {
+  readonly winds: ReturnType<typeof windsAt>;
+  readonly light: ReturnType<typeof lightAtPlaces>['places'];
+}
+
 let outlook: Outlook | null = null;
 /** The newest map that was asked for: an older one stops where it is. */
 let newest = 0;
@@ -34,6 +41,11 @@ const api = {
     const found = outlook!.holding.aims.find(({ id }) => id === aim);
     return found ? judgeAim(found, outlook!) : null;
   },
+  /** Wind by season and sun at every place that is drawn, in one year. */
+  places: (year: number): YearPlaces => ({
+    winds: windsAt(outlook!, year),
+    light: lightAtPlaces(outlook!, year).places,
+  }),
   remedies(aim: string): OfferedRemedy[] {
     const found = outlook!.holding.aims.find(({ id }) => id === aim);
     return found

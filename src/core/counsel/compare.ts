@@ -5,7 +5,9 @@ import { quantities } from '../order/quantities.ts';
 import { layOut } from '../ranks/lay-out.ts';
 import { sayRuns } from '../ranks/purposes.ts';
 import { formatCount, formatLength, formatMoney, type UnitSystem } from '../units/quantities.ts';
-import { beltWidth, closingYear, tallestRow } from '../years/belt.ts';
+import { closingYear } from '../years/belt.ts';
+import { tallestAt, widthAt } from '../years/size-at.ts';
+import { grownOf } from '../effects/outlook.ts';
 import { cuttingHours } from '../years/cutting.ts';
 import { sayKept } from '../years/kept.ts';
 import { judge } from '../findings/judge.ts';
@@ -21,7 +23,7 @@ export interface ComparedLine {
 function sayRow(row: Row | undefined, units: UnitSystem, book: SpeciesBook): string {
   if (!row) return 'not laid';
   const kept = row.kept ? `; kept ${sayKept(row.kept, units)}` : '';
-  return `${row.name}: ${sayRuns(row.runs, book)}, every ${formatLength(row.spacing, units, { decimals: 2 })}${kept}${row.later > 0 ? `; ${row.later} years later` : ''}`;
+  return `${row.name}: ${sayRuns(row.runs, book)}, every ${formatLength(row.spacing, units, { decimals: 2 })}${kept}${row.later > 0 ? `; ${row.later} years later` : ''}${row.out === null ? '' : `; out in year ${row.out}`}`;
 }
 
 /** Ways of laying one planting side by side, each judged as if it were the one laid; sizes are those of `year`. */
@@ -41,6 +43,7 @@ export function comparePlantings(holding: Holding, ways: readonly Planting[], ye
       laid,
     ]);
     const sum = quantities(laidHere, layout, holding);
+    const grown = grownOf(laid, holding, 'middle');
     const closes = layout.stand.rows.map((_, r) => closingYear(layout.stand, r, site)).filter((when) => when !== null);
     const count = (severity: string) => findings.filter((finding) => finding.severity === severity).length;
     const faults = findings.filter(({ severity }) => severity === 'fault').map(({ what }) => what);
@@ -53,8 +56,8 @@ export function comparePlantings(holding: Holding, ways: readonly Planting[], ye
         Array.from({ length: mostRows }, (_, r) => [`Row ${r + 1}`, sayRow(planting.rows[r], units, bookOf(holding))]),
       ),
       'Length of its line': formatLength(sum.length, units),
-      [`Belt width at year ${year}`]: formatLength(beltWidth(layout.stand, year, site), units),
-      [`Tallest row at year ${year}`]: formatLength(tallestRow(layout.stand, year, site), units),
+      [`Belt width at year ${year}`]: formatLength(widthAt(grown, year), units),
+      [`Tallest row at year ${year}`]: formatLength(tallestAt(grown, year), units),
       'First row closes': closes.length > 0 ? `year ${Math.min(...closes)}` : 'never',
       'Plants and materials': formatMoney(sum.cents, currency),
       'Cutting, hours a year': cutting > 0 ? String(Math.max(1, Math.round(cutting))) : 'none',

@@ -49,7 +49,7 @@ type Ground = Pick<Holding, 'features' | 'settings' | 'climate' | 'region' | 'pl
 const grown = new WeakMap<Stand, { readonly of: Laid; readonly on: Ground; readonly by: Map<Bound, StandYears> }>();
 
 /** A stand through the years, worked out again only when it or what it grows on has changed: an edit of one planting leaves the others. */
-function grownOf(laid: Laid, holding: Holding, bound: Bound): StandYears {
+export function grownOf(laid: Laid, holding: Holding, bound: Bound): StandYears {
   const { features, settings, climate, region, place, animals } = holding;
   const on: Ground = { features, settings, climate, region, place, animals };
   const known = grown.get(laid.layout.stand);

@@ -99,6 +99,8 @@ export const PlanSchema = z.strictObject({
                 .nullable()
                 .default(null),
               later: z.number().default(0),
+              /** Years after the first planting in which it is taken out; left out where it stays. */
+              out: z.number().nullable().default(null),
               /** How many of which, what they are bought as where that is not what the row is ('' for what it is), and which variety by type, and on which class of rootstock. */
               species: z
                 .array(

@@ -52,6 +52,17 @@ describe(migrate, () => {
     expect([here, kits, grants, suppliers]).toEqual([[], [], [], []]);
   });
 
+  it('takes version 8: every row of it stays where it stands, in plantings and in variants', () => {
+    const raised = migrate(JSON.parse(readFileSync(new URL('kept/holding-v8.json', import.meta.url), 'utf8')));
+    if (!raised.ok) throw new Error(JSON.stringify(raised.problem));
+    const { plantings, variants } = raised.holding;
+    expect(plantings.map(({ rows }) => rows.map(({ out }) => out))).toEqual([
+      [null, null, null, null],
+      [null, null],
+    ]);
+    expect(variants[0]!.planting.rows.map(({ out }) => out)).toEqual([null, null, null, null]);
+  });
+
   it('takes version 7: what was seen on the ground, asked for and marked leaves the plan for the record, each once', () => {
     const raised = migrate(JSON.parse(readFileSync(new URL('kept/holding-v7.json', import.meta.url), 'utf8')));
     if (!raised.ok) throw new Error(JSON.stringify(raised.problem));

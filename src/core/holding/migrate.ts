@@ -37,6 +37,7 @@ const migrations: readonly ((old: unknown) => unknown)[] = [
   sayWhatBelongs,
   meanIt,
   leaveWhatHappened,
+  takeNursesOut,
 ];
 
 /** What claims to be a stored holding, raised to today's version but not yet held against the schema. Never throws. */
@@ -217,6 +218,29 @@ function meanIt(old: unknown): unknown {
     plantings: plantings.map(mean),
     patterns: patterns.map(mean),
     variants: variants.map((variant) => ({ ...variant, planting: mean(variant.planting) })),
+  };
+}
+
+/** Until version 8 every row stayed; since version 9 a row may be taken out in its year. */
+function takeNursesOut(old: unknown): unknown {
+  const Rows = z.looseObject({ rows: z.array(z.looseObject({})) });
+  const Old = z.looseObject({
+    plantings: z.array(Rows),
+    patterns: z.array(Rows),
+    variants: z.array(z.looseObject({ planting: Rows })),
+  });
+  const parsed = Old.safeParse(old);
+  if (!parsed.success) return old;
+  const staying = <T extends z.infer<typeof Rows>>(planting: T): T => ({
+    ...planting,
+    rows: planting.rows.map((row) => ({ ...row, out: null })),
+  });
+  const { plantings, patterns, variants } = parsed.data;
+  return {
+    ...parsed.data,
+    plantings: plantings.map(staying),
+    patterns: patterns.map(staying),
+    variants: variants.map((variant) => ({ ...variant, planting: staying(variant.planting) })),
   };
 }
 

@@ -16,4 +16,5 @@ export const plainRow: Omit<Row, 'id' | 'name' | 'spacing' | 'runs'> = {
   swaps: [],
   kept: null,
   later: 0,
+  out: null,
 };

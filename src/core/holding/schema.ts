@@ -15,7 +15,7 @@ import {
 } from './ground-schema.ts';
 
 /** The version that this build writes; see migrate.ts for how older ones are read. */
-export const HOLDING_VERSION = 8;
+export const HOLDING_VERSION = 9;
 
 const name = z.string().trim().min(1).max(80);
 
@@ -114,6 +114,8 @@ export const RowSchema = z.object({
   kept: KeptSchema.nullable(),
   /** Years after the first planting in which this row is planted: its phase. */
   later: z.number().int().min(0).max(20),
+  /** Years after the first planting in which this row is taken out, as nurses are; null where it stays. */
+  out: z.number().int().min(1).max(40).nullable(),
 });
 export type Row = z.infer<typeof RowSchema>;
 

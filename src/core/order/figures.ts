@@ -4,7 +4,8 @@ import { RATE_WORDS } from '../holding/species-schema.ts';
 import { settingOf, settings } from '../holding/settings.ts';
 import type { Layout } from '../ranks/lay-out.ts';
 import { counted, formatCount, formatLength, formatMoney, landUnit, toMetres } from '../units/quantities.ts';
-import { beltWidth, guildWidth, tallestRange, tallestRow } from '../years/belt.ts';
+import { grownOf } from '../effects/outlook.ts';
+import { tallestAt, widthAt } from '../years/size-at.ts';
 import { cuttingHours } from '../years/cutting.ts';
 import { sayKept } from '../years/kept.ts';
 import { growthSource } from '../years/growth.ts';
@@ -32,7 +33,9 @@ export function figures(planting: Planting, layout: Layout, sum: Quantities, hol
   const { stand } = layout;
   const { units } = holding;
   const ground = planting.baseline.kind === 'block' ? area(planting.baseline.outline) : 0;
-  const site = settingOf(holding, 'growth.site');
+  const [low, stood, high] = (['low', 'middle', 'high'] as const).map((bound) =>
+    grownOf({ planting, layout }, holding, bound),
+  );
   const growth = growthInputs(sum, units);
   return [
     plantsFigure(layout, sum, units),
@@ -40,10 +43,7 @@ export function figures(planting: Planting, layout: Layout, sum: Quantities, hol
       ? densityFigure(stand.count, ground, units)
       : {
           key: 'beltWidth',
-          text: formatLength(
-            planting.baseline.kind === 'guilds' ? guildWidth(stand, year, site) : beltWidth(stand, year, site),
-            units,
-          ),
+          text: formatLength(widthAt(stood!, year), units),
           label: `${planting.baseline.kind === 'guilds' ? 'guild' : 'belt'} width at year ${year}`,
           why: {
             formula: 'outermost rows apart, plus half a mean crown on each side',
@@ -53,11 +53,11 @@ export function figures(planting: Planting, layout: Layout, sum: Quantities, hol
         },
     {
       key: 'height',
-      text: formatLength(tallestRow(stand, year, site), units),
-      label: `tallest row at year ${year}${sayRange(tallestRange(stand, year, site), units)}`,
+      text: formatLength(tallestAt(stood!, year), units),
+      label: `tallest row at year ${year}${sayRange([tallestAt(low!, year), tallestAt(high!, year)], units)}`,
       why: {
         formula:
-          'Chapman-Richards growth from the stock’s height, transplant check taken out; from and to at 0.7 and 1.3 of its speed',
+          'Chapman-Richards growth from the stock’s height, transplant check taken out, each season by site, care and light; from and to at the bounds of speed and full height',
         inputs: growth,
         source: growthSource,
       },

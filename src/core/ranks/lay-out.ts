@@ -170,14 +170,14 @@ function isRounded(clearings: readonly Clearing[], x: number, y: number): boolea
 
 /** Writes each plant's lot: the sequence on what stands, over all copies of the row; hand swaps; standards over it. */
 function choose(row: Row, copies: readonly LaidRow[], { chainage, lot }: Pick<Stand, 'chainage' | 'lot'>, lots: Lots) {
-  const { kept, later } = row;
+  const { kept, later, out } = row;
   // A hand swap names its species alone: the first run of it is meant, unless one is of that species with nothing more said.
   const runOfKey = new Map<string, Run>(row.runs.toReversed().map((run) => [run.species, run]));
   for (const run of row.runs.toReversed()) runOfKey.set(runKey(run), run);
   // A hand swap to a species that the row does not have is bought as the row is, where it is sold so.
   const lotOf = (key: string) => {
     const { stock = row.stock, count: _, ...run } = runOfKey.get(key) ?? lots.runOf(key, row.stock);
-    return lots.indexOf({ ...run, stock, kept, later });
+    return lots.indexOf({ ...run, stock, kept, later, out });
   };
   const known = new Map<string, number>();
   const turn = sequenceOf(
@@ -205,7 +205,7 @@ function choose(row: Row, copies: readonly LaidRow[], { chainage, lot }: Pick<St
     if (!row.standards || !line) continue;
     const { every, first, species, stock } = row.standards;
     const taken = standardPlaces(at, line.length, { every, first, within: every / 2 });
-    const tall = lots.indexOf({ species, stock, kept: null, later });
+    const tall = lots.indexOf({ species, stock, kept: null, later, out });
     for (const i of taken) lot[from + i] = tall;
     dropped.standards +=
       first > line.length + TOL ? 0 : Math.floor((line.length - first + TOL) / every) + 1 - taken.size;
@@ -230,7 +230,7 @@ class Lots {
     rootstock,
     ...lot
   }: Omit<Lot, 'species'> & { readonly species: string; readonly rootstock?: string }): number {
-    const key = `${lot.species}|${rootstock ?? ''}|${lot.variety ?? ''}|${lot.stock}|${lot.later}|${lot.kept ? JSON.stringify(lot.kept) : ''}`;
+    const key = `${lot.species}|${rootstock ?? ''}|${lot.variety ?? ''}|${lot.stock}|${lot.later}|${lot.out ?? ''}|${lot.kept ? JSON.stringify(lot.kept) : ''}`;
     const known = this.at.get(key);
     if (known !== undefined) return known;
     this.at.set(key, this.list.push({ ...lot, species: onRootstock(this.book.of(lot.species), rootstock) }) - 1);

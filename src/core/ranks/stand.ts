@@ -25,6 +25,8 @@ export interface Lot {
   readonly kept: Kept | null;
   /** Years after the first planting in which they are planted. */
   readonly later: number;
+  /** Years after the first planting in which they are taken out; null or absent where they stay. */
+  readonly out?: number | null;
   /** Which kind of its species by type; absent where nobody said. */
   readonly variety?: string;
 }

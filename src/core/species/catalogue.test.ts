@@ -1,7 +1,7 @@
 import { sample, standOf } from '../../../checks/sample.ts';
 import { report } from '../files/report.ts';
 import type { Holding } from '../holding/schema.ts';
-import { crownRadii, tallestRow } from '../years/belt.ts';
+import { crownRadii, rowHeight, sizesOf } from '../years/belt.ts';
 import { appBook, bookOf } from './book.ts';
 import { describe, expect, it } from 'vitest';
 import type { Species } from '../holding/species-schema.ts';
@@ -106,7 +106,8 @@ describe('catalogue', () => {
     const tall: Holding = { ...plain, species: [{ ...hazel, common: 'brook hazel', height: [20, 22], width: [9, 9] }] };
     const [here, there] = [standOf(tall), standOf(plain)];
     expect([here.kinds[0]!.common, there.kinds[0]!.common]).toEqual(['brook hazel', 'hazel']);
-    expect(tallestRow(here, 30, 1)).toBeGreaterThan(tallestRow(there, 30, 1) * 1.5);
+    const high = (stand: typeof here) => rowHeight(stand, 0, sizesOf(stand, 30, 1));
+    expect(high(here)).toBeGreaterThan(high(there) * 1.5);
     expect(crownRadii(here, 30, 1)[0]).toBeGreaterThan(crownRadii(there, 30, 1)[0]!);
     const own: Holding = {
       ...plain,

@@ -6,9 +6,11 @@ import { formatLength, type UnitSystem } from '../units/quantities.ts';
 import { LAST_YEAR, sizeAt } from './growth.ts';
 import type { Size } from '../species/mature.ts';
 
-/** Height and crown width of a lot after `year` seasons of the planting, metres: nothing before its own phase is planted, and never over its kept size. */
-export const lotSize = ({ species, stock, kept, later }: Lot, year: number, site: number): Size =>
-  year < later ? NOTHING : cutTo(sizeAt(species, stockOf(stock), year - later, site), kept);
+/** Height and crown width of a lot after `year` seasons of the planting, metres: nothing before its own phase is planted nor after it is taken out, and never over its kept size. */
+export const lotSize = ({ species, stock, kept, later, out }: Lot, year: number, site: number): Size =>
+  year < later || year >= (out ?? Infinity)
+    ? NOTHING
+    : cutTo(sizeAt(species, stockOf(stock), year - later, site), kept);
 
 const NOTHING: Size = { height: 0, width: 0 };
 

@@ -12,6 +12,8 @@ import { sizeAt } from './growth.ts';
 import { growthInLight, heightsByYear, shareAlive, siteQuality } from './pace.ts';
 import { rowLight } from './row-light.ts';
 import { beltRows, heightOfRow, stretchesOf } from './rows-at.ts';
+import { lotSize } from './kept.ts';
+import { tallestAt } from './size-at.ts';
 import { standYears, type Bound } from './stand-years.ts';
 import { stockOf } from '../species/stock.ts';
 import { harvests } from './bearing.ts';
@@ -115,6 +117,21 @@ describe('standYears', () => {
       expect(low!.leafy[year]).toBeLessThan(high!.leafy[year]!);
       expect(low!.bare[year]).toBeLessThan(high!.bare[year]!);
     }
+  });
+  it('nurses are gone from the year in which they come out, and what they nursed has their light and room', () => {
+    const rows = (out: number | null) => [
+      birch({ spacing: 1.5, out }),
+      row({ species: [[1, 'Crataegus monogyna']], spacing: 1.5, rowGap: 1.5 }),
+      birch({ spacing: 1.5, rowGap: 1.5, out }),
+    ];
+    const [stay, go] = [yearsOf(planted(rows(null))), yearsOf(planted(rows(15)))];
+    expect([go.grown[0]!.height[14]! > 3, go.grown[0]!.height[15], go.grown[0]!.width[30]]).toEqual([true, 0, 0]);
+    expect(go.grown[1]!.light[20]).toBeGreaterThan(stay.grown[1]!.light[20]! + 0.2);
+    expect(go.grown[1]!.height[40]).toBeGreaterThan(stay.grown[1]!.height[40]!);
+    expect(go.grown[1]!.height[14]).toBeCloseTo(stay.grown[1]!.height[14]!, 9);
+    expect(tallestAt(go, 20)).toBeLessThan(tallestAt(stay, 20));
+    const lot = { ...stay.grown[0]!.lot, out: 15 };
+    expect([lotSize(lot, 14, 0.8).height > 3, lotSize(lot, 15, 0.8)]).toEqual([true, { height: 0, width: 0 }]);
   });
   it('in one row small ones stand under tall ones; a row between two others loses more of its foot than one at the edge', () => {
     const mixed = yearsOf(

@@ -144,10 +144,13 @@ function start({ lot, care }: Grown, push: Push): State {
   return { growing, paces: [], heights: [first!] };
 }
 
+/** Whether plants are taken out by a year: from then on they are nothing, and their neighbours have their room and light. */
+const isOut = ({ out }: Lot, year: number): boolean => year >= (out ?? Infinity);
+
 /** Height and free width at `year`, cut where it is kept. */
 function size({ lot, height, width }: Grown, { growing, heights }: State, year: number, push: Push): void {
   const season = year - lot.later;
-  if (season < 0) return;
+  if (season < 0 || isOut(lot, year)) return;
   const grown = heights[season]!;
   const wide = push.width * crownWidth(grown, growing.fullHeight, matureWidth(lot.species), crownPowerOf(lot.species));
   const cut = cutTo({ height: grown, width: wide }, lot.kept);
@@ -159,7 +162,7 @@ function size({ lot, height, width }: Grown, { growing, heights }: State, year: 
 function neighbours(one: Grown, year: number, grown: readonly Grown[], belt: Belt | null, push: Push): void {
   const { lot, spacing, shape, height, width } = one;
   const season = year - lot.later;
-  if (season < 0) return;
+  if (season < 0 || isOut(lot, year)) return;
   const free = width[year]! / 2;
   one.along[year] = radiusTowards(free, meanFree(grown, one.laidRow, year), spacing);
   const beside = (belt?.beside[one.laidRow] ?? []).map(({ row, gap }) => ({

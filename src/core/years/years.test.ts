@@ -5,12 +5,20 @@ import { row, sample, standOf } from '../../../checks/sample.ts';
 import { catalogue, matureWidth } from '../species/catalogue.ts';
 import { stockOf, stocks } from '../species/stock.ts';
 import review from '../../../checks/growth-review.json' with { type: 'json' };
-import { beltWidth, closingYear, crownRadii, rowCrown, sizesOf, tallestRange, tallestRow } from './belt.ts';
+import { layHolding } from '../ranks/laid.ts';
+import { closingYear, crownRadii, rowCrown, sizesOf } from './belt.ts';
+import { crownOfRow, tallestAt, widthAt } from './size-at.ts';
+import { standYears } from './stand-years.ts';
 import { crownWidth, LAST_YEAR, sizeAt } from './growth.ts';
 import { firstYear, lotSize } from './kept.ts';
 import { becomes } from '../species/mature.ts';
 
-const two = standOf(sample({ rows: [row(), row({ rowGap: 4, spacing: 3, species: [[1, 'Betula pendula']] })] }));
+const twoRows = sample({
+  rows: [row(), row({ rowGap: 4, spacing: 3, species: [[1, 'Betula pendula']] })],
+  planting: { weeds: 'fabric' },
+});
+const two = standOf(twoRows);
+const grown = standYears(layHolding(twoRows)[0]!, twoRows);
 
 describe('growth', () => {
   it('starts at the stock’s height, at most 0.7 of what the species becomes', () => {
@@ -51,12 +59,18 @@ describe('growth', () => {
     const oak = appBook.of('quercus-robur');
     const tall = { ...oak, at20: [11, 13] as [number, number] };
     expect(sizeAt(tall, stockOf('whip'), 20, 1).height).toBeCloseTo(12, 0);
-    const stand = standOf(sample({ rows: [row({ species: [[1, 'Betula pendula']] })] }));
-    const [least, most] = tallestRange(stand, 10, 0.8);
-    const middle = tallestRow(stand, 10, 0.8);
+    const range = (changes: object, year: number) => {
+      const holding = sample({
+        rows: [row({ species: [[1, 'Betula pendula']], ...changes })],
+        planting: { weeds: 'fabric' },
+      });
+      return (['low', 'middle', 'high'] as const).map((bound) =>
+        tallestAt(standYears(layHolding(holding)[0]!, holding, bound), year),
+      );
+    };
+    const [least, middle, most] = range({}, 10) as [number, number, number];
     expect([least < middle * 0.85, most > middle * 1.12, least > middle * 0.5]).toEqual([true, true, true]);
-    const kept = standOf(sample({ rows: [row({ species: [[1, 'Betula pendula']], kept: { height: 2 } })] }));
-    expect(tallestRange(kept, 30, 0.8)).toEqual([2, 2]);
+    expect(range({ kept: { height: 2, width: null, clearStem: null } }, 30)).toEqual([2, 2, 2]);
   });
 
   it('small stock catches large stock up, but is not above it on the way there', () => {
@@ -120,10 +134,10 @@ describe('growth', () => {
 
 describe('a belt', () => {
   it('widens year by year from its outer rows', () => {
-    let last = beltWidth(two, 0, 1);
+    let last = widthAt(grown, 0);
     expect(last).toBeGreaterThan(4);
     for (let year = 1; year <= LAST_YEAR; year++) {
-      const width = beltWidth(two, year, 1);
+      const width = widthAt(grown, year);
       expect(width).toBeGreaterThanOrEqual(last);
       last = width;
     }
@@ -133,7 +147,8 @@ describe('a belt', () => {
 
   it('is as tall as its tallest row, and its crowns are what its rows’ means are made of', () => {
     const sizes = sizesOf(two, 12, 1);
-    expect(tallestRow(two, 12, 1)).toBeCloseTo(sizeAt(appBook.of('betula-pendula'), stockOf('whip'), 12, 1).height, 9);
+    expect(tallestAt(grown, 12)).toBeCloseTo(grown.grown[1]!.height[12]!, 9);
+    expect(crownOfRow(grown, 1, 12)).toBe(grown.grown[1]!.width[12]);
     const radii = crownRadii(two, 12, 1);
     expect(rowCrown(two, 0, sizes)).toBeCloseTo(2 * radii[0]!, 5);
     expect(rowCrown(two, 1, sizes)).toBeCloseTo(2 * radii[two.rows[1]!.from]!, 5);
@@ -148,6 +163,8 @@ describe('a belt', () => {
 
   it('is nothing when nothing stands', () => {
     const empty = standOf(sample({ length: 4, rows: [row({ inset: 3 })] }));
-    expect([beltWidth(empty, 8, 1), tallestRow(empty, 8, 1), closingYear(empty, 0, 1)]).toEqual([0, 0, null]);
+    const none = sample({ length: 4, rows: [row({ inset: 3 })] });
+    const nothing = standYears(layHolding(none)[0]!, none);
+    expect([widthAt(nothing, 8), tallestAt(nothing, 8), closingYear(empty, 0, 1)]).toEqual([0, 0, null]);
   });
 });

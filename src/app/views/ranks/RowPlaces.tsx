@@ -117,6 +117,18 @@ function StartAndPhase({ row, set }: Pick<Props, 'row' | 'set'>) {
           }
         />
       </div>
+      <div className="field">
+        <label htmlFor="row-out">Taken out in year (nurses)</label>
+        <NumberField
+          id="row-out"
+          min={1}
+          max={40}
+          precision={0}
+          placeholder="stays"
+          value={row.out}
+          onEnter={(year) => set({ out: year }, year === null ? 'row stays' : `row out in year ${year}`)}
+        />
+      </div>
     </div>
   );
 }

@@ -13,6 +13,7 @@ import type { Bound, StandYears } from '../../../core/years/stand-years.ts';
 import { AimVerdicts } from '../../parts/AimVerdicts.tsx';
 import { Unfolding } from '../../parts/Unfolding.tsx';
 import { ByRow, Conflicts } from './ByRow.tsx';
+import { Places } from './Places.tsx';
 import { Purpose } from './Purpose.tsx';
 import { Schools } from './Schools.tsx';
 import type { YearsWork } from '../../workers/years.ts';
@@ -70,6 +71,7 @@ export function YearsPanel({
       <h3>Aims</h3>
       <AimVerdicts verdicts={verdicts} work={work} />
       <ByRow stand={stand} year={year} />
+      <Places holding={outlook.holding} year={year} />
       <Purpose outlook={outlook} stand={stand} year={year} />
       <Conflicts planting={stand.laid.planting.id} />
       <Schools laid={stand.laid} />

@@ -292,6 +292,11 @@ const CLAUSES: readonly Clause[] = [
     read: ({ row }, [, years]) => void (row.later = Math.min(20, Number(years))),
   },
   {
+    what: 'out',
+    pattern: /^out\s+in\s+year\s+(\d+)$/i,
+    read: ({ row }, [, year]) => void (row.out = Math.min(40, Math.max(1, Number(year)))),
+  },
+  {
     what: 'swap',
     pattern: /^(.+?)\s+at\s+(.+?)(?:\s+of string\s+(\d+))?$/i,
     read: ({ row, species, length }, [, name, at, string]) =>

@@ -42,6 +42,7 @@ export function printRow(row: Row, { units, book }: Written, named = false): str
     ...(row.kept?.width ? [`kept ${length(row.kept.width)} wide`] : []),
     ...(row.kept?.clearStem != null ? [`clear stem ${length(row.kept.clearStem)}`] : []),
     ...(row.later > 0 ? [`${row.later} ${row.later === 1 ? 'year' : 'years'} later`] : []),
+    ...(row.out === null ? [] : [`out in year ${row.out}`]),
     ...row.swaps.map(
       ({ at, species, copy }) =>
         `${callName(species, book)} at ${length(at)}${copy > 0 ? ` of string ${copy + 1}` : ''}`,
