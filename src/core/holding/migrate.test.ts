@@ -125,7 +125,7 @@ describe(migrate, () => {
     const result = migrate({ format: 'close-rank', version: HOLDING_VERSION + 5, holding: {} });
     expect(result.ok).toBe(false);
     expect(!result.ok && readProblemSentence(result.problem, 'plan.closerank')).toMatch(
-      /newer Close Rank \(version 13; this one reads up to 8\)\. Reload/,
+      /newer Close Rank \(version 14; this one reads up to 9\)\. Reload/,
     );
   });
 

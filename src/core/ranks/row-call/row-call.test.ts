@@ -152,8 +152,8 @@ describe('a row call', () => {
       swaps: [{ species: 'ilex-aquifolium', at: 3, copy: 3 }],
     });
     expect(parseCall('hazel every 1 m; 99 years later', metric).rows[0]!.later).toBe(20);
-    expect(parseCall('birch every 2 m; out in year 15', metric).rows[0]!.out).toBe(15);
-    expect(parseCall('birch every 2 m', metric).rows[0]!.out).toBeNull();
+    expect(parseCall('hazel every 2 m; out in year 15', metric).rows[0]!.out).toBe(15);
+    expect(parseCall('hazel every 2 m', metric).rows[0]!.out).toBeNull();
     expect(parseCall('hazel every 1 m; kept 1 cm high', metric).problems[0]!.sentence).toMatch(
       /kept size must lie between 0.2 m and 60 m/,
     );
