@@ -70,7 +70,7 @@ async function walk(page: Page, other: RegExp): Promise<void> {
   }
   for (const planting of ['p2', 'p3', 'p5']) {
     await page.goto(`/h/${stops}/years/${planting}`);
-    await expect(page.getByTestId('year-height')).toBeVisible();
+    await expect(page.getByTestId('figure-year-height')).toBeVisible();
     await expect(page.getByRole('region', { name: 'Aims' })).not.toContainText('Being judged');
     await look(`years ${planting}`);
     await page.getByText('Elevation', { exact: true }).click();

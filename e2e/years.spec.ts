@@ -25,7 +25,7 @@ const told = (...args: string[]) =>
     aims: { sentence: string; holds: string; metIn: { middle: number | null } }[];
   };
 
-const figureOf = (page: Page, key: string) => page.getByTestId(`year-${key}`).locator('strong');
+const figureOf = (page: Page, key: string) => page.getByTestId(`figure-year-${key}`).locator('strong');
 
 test('year, section and season are moved: figures and drawings follow together, and are those of the command line', async ({
   page,
@@ -55,6 +55,12 @@ test('year, section and season are moved: figures and drawings follow together, 
   await at.focus();
   for (let i = 0; i < 10; i++) await page.keyboard.press('ArrowLeft');
   await expect.poll(() => section.innerHTML()).not.toBe(before);
+  // On the map the section is dragged along the belt.
+  const map = (await page.getByRole('img', { name: 'Wind cut in winter, year 12' }).boundingBox())!;
+  await page.mouse.click(map.x + map.width * 0.3, map.y + map.height * 0.35);
+  const west = await at.getAttribute('aria-valuenow');
+  await page.mouse.click(map.x + map.width * 0.7, map.y + map.height * 0.35);
+  expect(Number(await at.getAttribute('aria-valuenow'))).toBeGreaterThan(Number(west) + 30);
   const list = page.getByRole('region', { name: 'Aims' });
   for (const { sentence, metIn } of aims.filter(({ holds }) => holds === 'missed' || holds === 'unlikely'))
     if (metIn.middle === null)
@@ -65,7 +71,7 @@ test('year, section and season are moved: figures and drawings follow together, 
   const download = page.waitForEvent('download');
   await page.getByRole('button', { name: 'SVG' }).click();
   expect(readFileSync(await (await download).path(), 'utf8')).toMatch(/^<svg [^]*<\/svg>$/);
-  await page.getByTestId('year-wind').click();
+  await page.getByTestId('figure-year-wind').click();
   await expect(page.getByText('Hagen 1996')).toBeVisible();
 });
 

@@ -2,6 +2,7 @@ import type { FrameState } from 'ol/Map';
 import Layer from 'ol/layer/Layer';
 import type { Laid } from '../../core/ranks/laid.ts';
 import { crownRadii } from '../../core/years/belt.ts';
+import { grownRadii } from '../../core/years/grown-radii.ts';
 import type { StandYears } from '../../core/years/stand-years.ts';
 import { hueOf } from '../look/glyphs.ts';
 import type { Tokens } from '../look/tokens.ts';
@@ -165,8 +166,10 @@ export class PlantLayer extends Layer {
     }
   }
 
-  private crowns(laid: Laid, { year, site, grown }: Planted): Float32Array {
+  /** Of the planting in hand as it has grown; of the others, which recede, by their kinds alone: those are many. */
+  private crowns(laid: Laid, { year, site, active, grown: told }: Planted): Float32Array {
     const { stand } = laid.layout;
+    const grown = laid.planting.id === active ? told : null;
     const key = `${year}|${site}`;
     const known = this.radii.get(stand);
     if (known?.key === key && known.grown === grown) return known.radii;
@@ -254,10 +257,6 @@ const isOf = ({ of }: Picture, { all, active, year, site, grown, tokens }: Plant
   of.site === site &&
   of.grown === grown &&
   of.tokens === tokens;
-
-/** Free crown radius of every plant as it has grown by a year, metres. */
-const grownRadii = ({ grown, of }: StandYears, year: number): Float32Array =>
-  Float32Array.from(of, (kind) => grown[kind]!.width[year]! / 2);
 
 /** Whether the picture covers a view of this size about `centre`. */
 const reaches = (

@@ -29,7 +29,7 @@ const rates = z
     browsed: share,
     browsedTo: z.number(),
     browsers: z.array(z.enum(ANIMALS)),
-    /** Not watered where summers are dry, for so many years. */
+    /** In a season of the first so many that is not watered, where summers are dry. */
     dry: share,
     dryYears: z.number(),
     /** Share of those alive after a year that are still so after three, and what dies each year later. */
@@ -70,14 +70,15 @@ export function careOf(planting: Planting, rowId: string, lot: Lot, at: Point, h
   const weeds = rates.weeds[method] ?? 1;
   const guarded = wayFor(planting.means.protection, { species: species.id, row: rowId, stock }).method !== 'none';
   const eaten = !guarded && browsersAt(at, holding);
-  const dry = band.drySummer && planting.means.water.method === 'none';
+  const watered = Math.round(planting.means.water.measures['water.seasons'] ?? settingOf(holding, 'water.seasons'));
+  const dry = band.drySummer && watered < rates.dryYears;
   return {
     site: siteQuality(factors.map(({ factor }) => factor)),
     factors,
     pace: (season, height) =>
       (season <= rates.weedYears ? weeds : 1) *
       (eaten && height < rates.browsedTo ? rates.browsed : 1) *
-      (dry && season <= rates.dryYears ? rates.dry : 1),
+      (dry && season > watered && season <= rates.dryYears ? rates.dry : 1),
     slowed: [
       ...factors.slice(1).map(({ of }) => of),
       ...(weeds < 1 ? ['weeds in the first years'] : []),

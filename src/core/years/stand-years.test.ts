@@ -4,6 +4,7 @@ import { row, sample } from '../../../checks/sample.ts';
 import { take } from '../holding/command.ts';
 import { setWay } from '../holding/means-commands.ts';
 import type { Holding } from '../holding/schema.ts';
+import { noClimate } from '../place/climate.ts';
 import { layHolding } from '../ranks/laid.ts';
 import { closesIn, competitionAt, thinIn } from './closing.ts';
 import { radiusTowards } from './crown.ts';
@@ -43,6 +44,17 @@ describe('standYears', () => {
     const open = take(browsed, setWay('p1', 'protection', { method: 'none' }, '')).holding;
     const guarded = take(browsed, setWay('p1', 'protection', { method: 'fitting' }, '')).holding;
     expect(yearsOf(open).grown[0]!.height[5]).toBeLessThan(0.7 * yearsOf(guarded).grown[0]!.height[5]!);
+    const summerDry = (seasons: number) => ({
+      ...planted(),
+      settings: { 'water.seasons': seasons },
+      climate: {
+        ...noClimate(),
+        months: Array.from({ length: 12 }, (_, m) => ({ rain: m > 4 && m < 9 ? 5 : 90, evaporation: 90 })),
+      },
+    });
+    const [never, through] = [yearsOf(summerDry(0)).grown[0]!, yearsOf(summerDry(3)).grown[0]!];
+    expect([gained(never, 1) < 0.8 * gained(through, 1), through.care.slowed]).toEqual([true, []]);
+    expect(gained(yearsOf(summerDry(2)).grown[0]!, 1)).toBeCloseTo(gained(through, 1), 9); // only its third season is dry
     const wet = planted([birch()], {
       features: [
         {

@@ -11,6 +11,7 @@ import { newId } from '../../store/ids.ts';
 import { run } from '../../store/session.ts';
 import { Kits } from './Kits.tsx';
 import { PIECES } from './pieces.ts';
+import { Heads } from '../../parts/Heads.tsx';
 
 /** What is here already and is used first, and makers' sets whose own figures stand instead of the formulas. */
 export function HereStop() {
@@ -27,15 +28,7 @@ export function HereStop() {
         <h1>Already here</h1>
         <p className="soft">Stakes, guards, mats and compost that are here are used before any are bought.</p>
         <table className="facts here">
-          <thead>
-            <tr>
-              {['Piece', 'How many', 'Still needs', 'Used', ''].map((head) => (
-                <th key={head} scope="col">
-                  {head}
-                </th>
-              ))}
-            </tr>
-          </thead>
+          <Heads of={['Piece', 'How many', 'Still needs', 'Used', '']} />
           <tbody>
             {here.map((thing) => {
               const line = used.get(thing.piece);

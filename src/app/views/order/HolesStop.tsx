@@ -24,6 +24,7 @@ import { Panel } from '../../parts/Panel.tsx';
 import { useShown } from '../../store/derived.ts';
 import { run } from '../../store/session.ts';
 import { HoleDrawing } from './HoleDrawing.tsx';
+import { Heads } from '../../parts/Heads.tsx';
 
 /** How the holes of one planting are dug and filled: by stock, to scale, with what is left over. */
 export function HolesStop({ laid, choose }: { laid: Laid; choose: ReactNode }) {
@@ -42,15 +43,7 @@ export function HolesStop({ laid, choose }: { laid: Laid; choose: ReactNode }) {
         </div>
         <table className="facts">
           <caption>Holes by stock</caption>
-          <thead>
-            <tr>
-              {['Stock', 'Plants', 'How', 'Wide', 'Deep', 'Auger', 'Out', 'Over', 'Hours'].map((head) => (
-                <th key={head} scope="col">
-                  {head}
-                </th>
-              ))}
-            </tr>
-          </thead>
+          <Heads of={['Stock', 'Plants', 'How', 'Wide', 'Deep', 'Auger', 'Out', 'Over', 'Hours']} />
           <tbody>
             {plan.holes.map((hole) => (
               <tr key={hole.stock}>

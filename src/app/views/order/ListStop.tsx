@@ -9,6 +9,7 @@ import { useWorked } from '../../store/derived.ts';
 import { OrderTable } from './OrderTable.tsx';
 import { PhaseChoice } from './PhaseChoice.tsx';
 import { Prices } from './Prices.tsx';
+import { Heads } from '../../parts/Heads.tsx';
 
 /** The order list of the whole holding, and the price table behind it. */
 export function ListStop() {
@@ -72,15 +73,7 @@ function PackedByRow() {
           part.kind === 'table' && (
             <table key={part.name} className="facts">
               <caption>{part.name}</caption>
-              <thead>
-                <tr>
-                  {part.head.map((head) => (
-                    <th key={head} scope="col">
-                      {head}
-                    </th>
-                  ))}
-                </tr>
-              </thead>
+              <Heads of={part.head} />
               <tbody>
                 {part.rows.map(([row, ...cells]) => (
                   <tr key={row}>

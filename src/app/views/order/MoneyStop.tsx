@@ -16,6 +16,7 @@ import { useShown, useWorked } from '../../store/derived.ts';
 import { useLedger } from '../../store/record.ts';
 import { newId } from '../../store/ids.ts';
 import { run } from '../../store/session.ts';
+import { Heads } from '../../parts/Heads.tsx';
 
 /** What it costs and who pays: by planting, with work, contingency and tax, and grants as income beside it. */
 export function MoneyStop() {
@@ -39,23 +40,9 @@ export function MoneyStop() {
       <main className="stage page order-stop">
         <h1>Money</h1>
         <table className="facts money">
-          <thead>
-            <tr>
-              {[
-                'Planting',
-                'Plants',
-                'Materials',
-                'Hours',
-                'Work',
-                'A plant',
-                units === 'us' ? 'A foot' : 'A metre',
-              ].map((head) => (
-                <th key={head} scope="col">
-                  {head}
-                </th>
-              ))}
-            </tr>
-          </thead>
+          <Heads
+            of={['Planting', 'Plants', 'Materials', 'Hours', 'Work', 'A plant', units === 'us' ? 'A foot' : 'A metre']}
+          />
           <tbody>
             {plan.plantings.map((one) => (
               <tr key={one.id}>

@@ -11,6 +11,7 @@ import { useWorked, workOut } from '../../store/derived.ts';
 import { useSession } from '../../store/session.ts';
 import { FillSchools } from './FillSchools.tsx';
 import { Substitutes } from './Substitutes.tsx';
+import { Heads } from '../../parts/Heads.tsx';
 
 const percent = (share: number) => `${Math.round(share * 100)} %`;
 
@@ -107,15 +108,7 @@ function SizeSteps({ steps }: { steps: readonly SizeStep[] }) {
   return (
     <table className="facts">
       <caption>Small now, or a size up</caption>
-      <thead>
-        <tr>
-          {['Kind', 'A size up', 'Years gained', 'Each survivor costs more', 'A year gained costs'].map((head) => (
-            <th key={head} scope="col">
-              {head}
-            </th>
-          ))}
-        </tr>
-      </thead>
+      <Heads of={['Kind', 'A size up', 'Years gained', 'Each survivor costs more', 'A year gained costs']} />
       <tbody>
         {steps.map(({ line, larger, yearsGained, extra, perYear }) => (
           <tr key={kindKey(line)}>

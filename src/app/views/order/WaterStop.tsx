@@ -16,6 +16,7 @@ import { WaterWeeks } from './WaterWeeks.tsx';
 import { WayCell } from './WayCell.tsx';
 import { ExportButtons } from '../../parts/ExportButtons.tsx';
 import { GroundPlan } from './GroundPlan.tsx';
+import { Heads } from '../../parts/Heads.tsx';
 
 /** What one planting drinks by week, and how it is brought there: buckets, a tank, or drip laid along the rows. */
 export function WaterStop({ laid, choose }: { laid: Laid; choose: ReactNode }) {
@@ -41,15 +42,7 @@ export function WaterStop({ laid, choose }: { laid: Laid; choose: ReactNode }) {
         {method === 'drip' && plan.drip && (
           <table className="facts">
             <caption>Drip, zone by zone</caption>
-            <thead>
-              <tr>
-                {['Zone', 'Rows', 'Plants', 'Line', 'Head lost'].map((head) => (
-                  <th key={head} scope="col">
-                    {head}
-                  </th>
-                ))}
-              </tr>
-            </thead>
+            <Heads of={['Zone', 'Rows', 'Plants', 'Line', 'Head lost']} />
             <tbody>
               {Array.from({ length: plan.drip.zones }, (_, z) => {
                 const lines = plan.drip!.lines.filter(({ zone }) => zone === z + 1);

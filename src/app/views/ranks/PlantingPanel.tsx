@@ -2,9 +2,9 @@ import { Button } from 'antd';
 import { useState } from 'react';
 import type { Laid } from '../../../core/ranks/laid.ts';
 import { acceptFinding } from '../../../core/holding/ground-commands.ts';
-import { figures, type Figure } from '../../../core/order/figures.ts';
+import { figures } from '../../../core/order/figures.ts';
 import { purposes } from '../../../core/ranks/purposes.ts';
-import { Unfolding } from '../../parts/Unfolding.tsx';
+import { FigureCell } from '../../parts/FigureCell.tsx';
 import { AimVerdicts } from '../../parts/AimVerdicts.tsx';
 import { useVerdicts, useYearsWork } from '../../parts/use-years.ts';
 import { FindingCard } from '../../parts/FindingCard.tsx';
@@ -75,32 +75,4 @@ function Aims() {
   const work = useYearsWork();
   const { verdicts } = useVerdicts(holding, work, true);
   return <AimVerdicts verdicts={verdicts} work={work} brief />;
-}
-
-function FigureCell({ figure }: { figure: Figure }) {
-  const { why } = figure;
-  const content = (
-    <div className="why">
-      <p>
-        <strong>{why.formula}</strong>
-      </p>
-      <dl>
-        {why.inputs.map(({ label, text }) => (
-          <div key={label}>
-            <dt>{label}</dt>
-            <dd>{text}</dd>
-          </div>
-        ))}
-      </dl>
-      <p className="soft">Source: {why.source}.</p>
-    </div>
-  );
-  return (
-    <Unfolding title="Why this figure" content={content} placement="left">
-      <button type="button" className="figure" data-testid={`figure-${figure.key}`}>
-        <strong>{figure.text}</strong>
-        <span>{figure.label}</span>
-      </button>
-    </Unfolding>
-  );
 }

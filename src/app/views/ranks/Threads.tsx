@@ -1,12 +1,13 @@
 import { scaleLinear } from 'd3-scale';
-import { useEffect, useMemo, useRef } from 'react';
+import { useDeferredValue, useEffect, useMemo, useRef } from 'react';
 import type { Band } from '../../../core/findings/bands.ts';
 import type { Laid } from '../../../core/ranks/laid.ts';
 import { isBelt } from '../../../core/ranks/outline.ts';
 import { mainString } from '../../../core/ranks/stand.ts';
+import { grownRadii } from '../../../core/years/grown-radii.ts';
 import { useTokens } from '../../look/Look.tsx';
 import { useWidth } from '../../parts/use-width.ts';
-import { useRinged, useShown } from '../../store/derived.ts';
+import { useGrown, useRinged, useShown } from '../../store/derived.ts';
 import { useLook } from '../../store/look-at.ts';
 import { drawStrings, stringsHeight } from './strings-canvas.ts';
 import { beadKeys, useSpeciesDrop } from './use-beads.ts';
@@ -27,6 +28,8 @@ export function Threads({ laid, bands, chosenRow, chosenPlant }: Props) {
   const ringed = useRinged();
   const { units } = useShown();
   const selection = useLook((state) => state.selection);
+  const year = useDeferredValue(useLook((state) => state.year));
+  const grown = useGrown();
   const {
     planting,
     layout: { stand, baseline },
@@ -40,6 +43,8 @@ export function Threads({ laid, bands, chosenRow, chosenPlant }: Props) {
     return grip?.what === 'bead' ? grip.plant : null;
   });
   const row = chosenPlant !== null ? stand.row[chosenPlant]! : chosenRow === null ? -1 : mainString(stand, chosenRow);
+
+  const crowns = useMemo(() => grown && grownRadii(grown(laid), year), [grown, laid, year]);
 
   useEffect(() => {
     drawStrings(canvas.current!, {
@@ -55,8 +60,9 @@ export function Threads({ laid, bands, chosenRow, chosenPlant }: Props) {
       chosenPlant,
       chosenGap: selection?.what === 'gap' ? selection.id : null,
       ringed,
+      crowns,
     });
-  }, [stand, belt, planting.gaps, bands, x, length, units, tokens, row, chosenPlant, selection, ringed]);
+  }, [stand, belt, planting.gaps, bands, x, length, units, tokens, row, chosenPlant, selection, ringed, crowns]);
 
   return (
     <canvas

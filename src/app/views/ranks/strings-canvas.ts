@@ -1,7 +1,7 @@
 import type { ScaleLinear } from 'd3-scale';
 import type { Band } from '../../../core/findings/bands.ts';
 import type { Gap } from '../../../core/holding/schema.ts';
-import type { Stand } from '../../../core/ranks/stand.ts';
+import type { LaidRow, Stand } from '../../../core/ranks/stand.ts';
 import { formatLength, toUs, type UnitSystem } from '../../../core/units/quantities.ts';
 import { glyphPath, hueOf } from '../../look/glyphs.ts';
 import type { Tokens } from '../../look/tokens.ts';
@@ -10,6 +10,8 @@ import type { Tokens } from '../../look/tokens.ts';
 export const AXIS = 22;
 export const ROW = 48;
 const FOOT = 18;
+/** Height of the bars that show crowns, pixels. */
+const CROWN = 14;
 /** Strings drawn at most: a block of many rows goes on like its first. */
 export const MOST_STRINGS = 100;
 
@@ -27,6 +29,8 @@ export interface Drawing {
   readonly chosenPlant: number | null;
   readonly chosenGap: string | null;
   readonly ringed: readonly number[];
+  /** Crown radius of each plant along its row in the year shown, metres; null while a change is tried out. */
+  readonly crowns: Float32Array | null;
 }
 
 export const rowY = (row: number): number => AXIS + row * ROW + ROW / 2;
@@ -62,6 +66,7 @@ export function drawStrings(canvas: HTMLCanvasElement, drawing: Drawing): void {
   }
   stand.rows.slice(0, MOST_STRINGS).forEach((row, r) => {
     const y = rowY(r);
+    if (drawing.crowns) drawCrowns(context, drawing, drawing.crowns, row, y);
     context.strokeStyle = tokens.string;
     context.lineWidth = 1.5;
     context.beginPath();
@@ -113,6 +118,23 @@ function drawAxis(context: CanvasRenderingContext2D, { x, tokens, units }: Drawi
     context.fillText(formatLength(tick, units, { decimals: 0 }).replace(/ m$/, ''), x(tick), AXIS - 9);
   }
   context.stroke();
+}
+
+/** How far crowns reach along the string by the year: where they overlap, the row has closed. */
+function drawCrowns(
+  context: CanvasRenderingContext2D,
+  { stand, x }: Drawing,
+  crowns: Float32Array,
+  { from, to }: LaidRow,
+  y: number,
+): void {
+  context.globalAlpha = 0.16;
+  for (let i = from; i < to; i++) {
+    const [left, right] = [x(stand.station[i]! - crowns[i]!), x(stand.station[i]! + crowns[i]!)];
+    context.fillStyle = hueOf(stand.kinds[stand.species[i]!]!.id);
+    context.fillRect(left, y - CROWN / 2, right - left, CROWN);
+  }
+  context.globalAlpha = 1;
 }
 
 function drawBeads(

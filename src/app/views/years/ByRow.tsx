@@ -4,6 +4,7 @@ import { heightOfRow } from '../../../core/years/rows-at.ts';
 import { formatLength } from '../../../core/units/quantities.ts';
 import { useShown, useWorked } from '../../store/derived.ts';
 import { look } from '../../store/look-at.ts';
+import { Heads } from '../../parts/Heads.tsx';
 
 /** Each row in the year shown: how high it is, what light reaches it past its neighbours, when it closes and wants thinning. */
 export function ByRow({ stand, year }: { stand: StandYears; year: number }) {
@@ -12,15 +13,7 @@ export function ByRow({ stand, year }: { stand: StandYears; year: number }) {
   return (
     <table className="facts by-row">
       <caption>By row</caption>
-      <thead>
-        <tr>
-          {['Row', 'Height', 'Light', 'Closes', 'Thin'].map((head) => (
-            <th key={head} scope="col">
-              {head}
-            </th>
-          ))}
-        </tr>
-      </thead>
+      <Heads of={['Row', 'Height', 'Light', 'Closes', 'Thin']} />
       <tbody>
         {stand.laid.planting.rows.map(({ id, name }) => {
           const kinds = stand.grown.filter(({ row }) => row === id);

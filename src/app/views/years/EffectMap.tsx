@@ -1,4 +1,4 @@
-import { useEffect, useMemo, useRef } from 'react';
+import { useEffect, useMemo, useRef, type PointerEvent } from 'react';
 import { pointsOf } from '../../../core/ground/features.ts';
 import type { Point } from '../../../core/geometry/point.ts';
 import { sunGrid, type SunGrid } from '../../../core/sun/map.ts';
@@ -43,6 +43,7 @@ export function EffectMap({
   section,
   busy,
   label,
+  onPoint,
 }: {
   grid: SunGrid;
   values: Float32Array | null;
@@ -52,6 +53,8 @@ export function EffectMap({
   section: readonly [Point, Point] | null;
   busy: boolean;
   label: string;
+  /** A place that is pressed or dragged over, on the plane. */
+  onPoint(p: Point): void;
 }) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const tokens = useTokens();
@@ -72,9 +75,23 @@ export function EffectMap({
       }
     context.putImageData(image, 0, 0);
   }, [values, most, colour, nx, ny, tokens]);
+  const point = ({ buttons, clientX, clientY, currentTarget }: PointerEvent) => {
+    if (!(buttons & 1)) return;
+    const box = currentTarget.getBoundingClientRect();
+    onPoint([
+      west + ((clientX - box.left) / box.width) * nx * cell,
+      south + (1 - (clientY - box.top) / box.height) * ny * cell,
+    ]);
+  };
   const flip = (points: readonly Point[]) => points.map(([x, y]) => `${x.toFixed(1)},${(-y).toFixed(1)}`).join(' ');
   return (
-    <figure className={`effect-map${busy ? ' is-busy' : ''}`} style={{ aspectRatio: `${nx} / ${ny}` }} aria-busy={busy}>
+    <figure
+      className={`effect-map${busy ? ' is-busy' : ''}`}
+      style={{ aspectRatio: `${nx} / ${ny}` }}
+      aria-busy={busy}
+      onPointerDown={point}
+      onPointerMove={point}
+    >
       <canvas ref={canvas} width={nx} height={ny} role="img" aria-label={label} />
       <svg viewBox={`${west} ${-(south + ny * cell)} ${nx * cell} ${ny * cell}`} aria-hidden="true">
         {holding.boundary && <polygon className="edge" points={flip(holding.boundary.map(({ at }): Point => at))} />}

@@ -6,6 +6,7 @@ import { hueOf } from '../../look/glyphs.ts';
 import { useWidth } from '../../parts/use-width.ts';
 import { useShown } from '../../store/derived.ts';
 import { crownPath } from './crown-path.ts';
+import { AXIS, HeightAxis, MARGIN } from './HeightAxis.tsx';
 
 const HIGH = 270;
 
@@ -26,7 +27,7 @@ export function ElevationDrawing({
   const { units } = useShown();
   const box = useRef<HTMLDivElement>(null);
   const width = useWidth(box);
-  const x = scaleLinear([0, Math.max(1, elevation.length)], [44, width - 8]);
+  const x = scaleLinear([0, Math.max(1, elevation.length)], [AXIS, width - MARGIN]);
   const y = scaleLinear([0, elevation.top * 1.1], [HIGH - 50, 12]);
   const seen = elevation.seen.map((column) => ({ at: column.at, share: leafy ? column.leafy : column.bare }));
   const mean = seen.reduce((sum, { share }) => sum + share, 0) / Math.max(1, seen.length);
@@ -41,14 +42,7 @@ export function ElevationDrawing({
         role="img"
         aria-label={`Elevation in year ${year}: ${Math.round(mean * 100)} % is seen through at the height of eyes, ${open.length} lines of sight pass.`}
       >
-        {y.ticks(4).map((tick) => (
-          <g key={tick}>
-            <line className="grid" x1={44} x2={width - 8} y1={y(tick)} y2={y(tick)} />
-            <text x={38} y={y(tick) + 4} textAnchor="end">
-              {formatLength(tick, units, { decimals: 0 })}
-            </text>
-          </g>
-        ))}
+        <HeightAxis y={y} width={width} units={units} />
         {elevation.plants.map(({ kind, shape, at, height, base, half }, i) => (
           <g key={i}>
             <line className="stem" x1={x(at)} x2={x(at)} y1={y(0)} y2={y(base + (height - base) / 2)} />
@@ -80,7 +74,7 @@ export function ElevationDrawing({
             {formatLength(tick, units, { decimals: 0 })}
           </text>
         ))}
-        <text x={44} y={HIGH - 4}>
+        <text x={AXIS} y={HIGH - 4}>
           The bar: dark where it is closed at the height of eyes. {Math.round(mean * 100)} % is still seen through.
         </text>
       </svg>

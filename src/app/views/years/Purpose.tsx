@@ -7,6 +7,7 @@ import { midwinter } from '../../../core/sun/sun.ts';
 import { formatLength } from '../../../core/units/quantities.ts';
 import { bearingSource, harvests, type Harvest } from '../../../core/years/bearing.ts';
 import type { StandYears } from '../../../core/years/stand-years.ts';
+import { Heads } from '../../parts/Heads.tsx';
 
 /** What this planting does beside wind and sight, where it has something to do with it: water, snow, fruit, and its midwinter shadow. */
 export function Purpose({ outlook, stand, year }: { outlook: Outlook; stand: StandYears; year: number }) {
@@ -85,15 +86,7 @@ function Food({ stand, year, south }: { stand: StandYears; year: number; south: 
   return (
     <table className="facts by-row">
       <caption>Harvest</caption>
-      <thead>
-        <tr>
-          {['Kind', 'First', 'Full', 'Months', `Crop in year ${year}`].map((head) => (
-            <th key={head} scope="col">
-              {head}
-            </th>
-          ))}
-        </tr>
-      </thead>
+      <Heads of={['Kind', 'First', 'Full', 'Months', `Crop in year ${year}`]} />
       <tbody>
         {found.map((harvest) => (
           <tr key={harvest.species.id}>

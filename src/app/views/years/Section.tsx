@@ -7,6 +7,7 @@ import { hueOf } from '../../look/glyphs.ts';
 import { useWidth } from '../../parts/use-width.ts';
 import { useShown } from '../../store/derived.ts';
 import { crownPath } from './crown-path.ts';
+import { AXIS, HeightAxis, MARGIN } from './HeightAxis.tsx';
 
 const HIGH = 270;
 const FOOT = 46;
@@ -19,7 +20,7 @@ export function Section({ cut, year, id }: { cut: Cut; year: number; id: string 
   const tallest = Math.max(6, ...cut.plants.map(({ later }) => later.height), ...cut.things.map(({ high }) => high));
   const lowest = Math.min(0, ...cut.ground.map(([, z]) => z));
   const highest = Math.max(0, ...cut.ground.map(([, z]) => z));
-  const x = scaleLinear([cut.from, cut.to], [44, width - 8]);
+  const x = scaleLinear([cut.from, cut.to], [AXIS, width - MARGIN]);
   const y = scaleLinear([lowest - 0.5, highest + tallest * 1.12], [HIGH - FOOT, 14]);
   const length = (metres: number) => formatLength(metres, units, { decimals: 1 });
   const ground = line<readonly [number, number]>(
@@ -37,14 +38,7 @@ export function Section({ cut, year, id }: { cut: Cut; year: number; id: string 
         role="img"
         aria-label={said(cut, year, length)}
       >
-        {y.ticks(4).map((tick) => (
-          <g key={tick}>
-            <line className="grid" x1={44} x2={width - 8} y1={y(tick)} y2={y(tick)} />
-            <text x={38} y={y(tick) + 4} textAnchor="end">
-              {formatLength(tick, units, { decimals: 0 })}
-            </text>
-          </g>
-        ))}
+        <HeightAxis y={y} width={width} units={units} />
         <path className="soil" d={`${ground}L${x(cut.to)} ${HIGH - FOOT + 4}L${x(cut.from)} ${HIGH - FOOT + 4}Z`} />
         <Things cut={cut} x={x} y={y} length={length} />
         {cut.plants.map((plant, i) => (

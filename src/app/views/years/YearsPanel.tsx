@@ -1,6 +1,8 @@
-import { densityAt, heightsAt } from '../../../core/effects/at-year.ts';
+import { densityAt } from '../../../core/effects/at-year.ts';
+import { tallestAt } from '../../../core/years/size-at.ts';
 import { hiddenBy, raysOf, sightLines } from '../../../core/effects/sight-lines.ts';
 import { windAtPlace } from '../../../core/effects/at-year.ts';
+import type { Figure } from '../../../core/order/figures.ts';
 import type { Outlook } from '../../../core/effects/outlook.ts';
 import type { Verdict } from '../../../core/aims/verdict.ts';
 import { nameOf } from '../../../core/ground/features.ts';
@@ -11,7 +13,7 @@ import { foliageSource } from '../../../core/years/foliage.ts';
 import { growthSource } from '../../../core/years/growth.ts';
 import type { Bound, StandYears } from '../../../core/years/stand-years.ts';
 import { AimVerdicts } from '../../parts/AimVerdicts.tsx';
-import { Unfolding } from '../../parts/Unfolding.tsx';
+import { FigureCell } from '../../parts/FigureCell.tsx';
 import { ByRow, Conflicts } from './ByRow.tsx';
 import { Places } from './Places.tsx';
 import { Purpose } from './Purpose.tsx';
@@ -19,16 +21,6 @@ import { Schools } from './Schools.tsx';
 import type { YearsWork } from '../../workers/years.ts';
 
 export type YearSeason = 'summer' | 'winter';
-
-/** One figure of a year: its middle, how far it may go either way, and what it rests on. */
-interface YearFigure {
-  readonly key: string;
-  readonly text: string;
-  readonly label: string;
-  readonly formula: string;
-  readonly source: string;
-  readonly inputs: readonly { readonly label: string; readonly text: string }[];
-}
 
 const BOUNDS: readonly Bound[] = ['low', 'middle', 'high'];
 
@@ -59,12 +51,7 @@ export function YearsPanel({
       <p className="soft">{leafy ? 'In leaf, by the summer winds.' : 'Leafless, by the winter winds.'}</p>
       <div className="figures">
         {figures.map((figure) => (
-          <Unfolding key={figure.key} title="Why this figure" content={<Why figure={figure} />} placement="left">
-            <button type="button" className="figure" data-testid={`year-${figure.key}`}>
-              <strong>{figure.text}</strong>
-              <span>{figure.label}</span>
-            </button>
-          </Unfolding>
+          <FigureCell key={figure.key} figure={figure} />
         ))}
       </div>
       {slowed.length > 0 && <p className="soft">Growth is slowed: {slowed.join('; ')}.</p>}
@@ -88,71 +75,55 @@ function slowedBy({ grown }: StandYears): string[] {
   return [...kinds].map(([why, names]) => `${names.size === all ? 'all' : [...names].join(', ')} by ${why}`);
 }
 
-function Why({ figure }: { figure: YearFigure }) {
-  return (
-    <div className="why">
-      <p>
-        <strong>{figure.formula}</strong>
-      </p>
-      <dl>
-        {figure.inputs.map(({ label, text }) => (
-          <div key={label}>
-            <dt>{label}</dt>
-            <dd>{text}</dd>
-          </div>
-        ))}
-      </dl>
-      <p className="soft">Source: {figure.source}.</p>
-    </div>
-  );
-}
+/** A figure whose why is worked out when it is opened: its bounds take three runs. */
+const figure = (key: string, text: string, label: string, why: () => Figure['why']): Figure => ({
+  key: `year-${key}`,
+  text,
+  label,
+  get why() {
+    return why();
+  },
+});
 
-function figuresOf(outlook: Outlook, stand: StandYears, year: number, season: YearSeason): YearFigure[] {
+const ENDS: Readonly<Record<Bound, string>> = { low: 'slow and thin', middle: 'as is usual', high: 'fast and dense' };
+const byBound = (say: (bound: Bound) => string): Figure['why']['inputs'] =>
+  BOUNDS.map((bound) => ({ label: ENDS[bound], text: say(bound) }));
+const percent = (share: number) => `${Math.round(share)} %`;
+
+function figuresOf(outlook: Outlook, stand: StandYears, year: number, season: YearSeason): Figure[] {
   const leafy = season === 'summer';
-  const { holding } = outlook;
   const k = outlook.stands().indexOf(stand);
-  const length = (metres: number) => formatLength(metres, holding.units, { decimals: 1 });
-  const percent = (share: number) => `${Math.round(share)} %`;
-  const range = (of: (one: StandYears) => number, say: (value: number) => string) =>
-    BOUNDS.map((bound) => ({
-      label: { low: 'slow and thin', middle: 'as is usual', high: 'fast and dense' }[bound],
-      text: say(of(outlook.stands(bound)[k]!)),
-    }));
-  const tallest = (one: StandYears) => Math.max(0, ...heightsAt(one, year).map(({ height }) => height));
-  const closed = (one: StandYears) => 100 * (1 - densityAt(one, year)[leafy ? 'leafy' : 'bare'].mean);
-  const found: YearFigure[] = [
-    {
-      key: 'height',
-      text: length(tallest(stand)),
-      label: 'tallest row',
+  const length = (metres: number) => formatLength(metres, outlook.holding.units, { decimals: 1 });
+  const found = [
+    figure('height', length(tallestAt(stand, year)), 'tallest row', () => ({
       formula: 'Chapman-Richards growth from the stock’s height, each season by site, care and light',
       source: `${growthSource}; ${careSource}`,
-      inputs: range(tallest, length),
-    },
+      inputs: byBound((bound) => length(tallestAt(outlook.stands(bound)[k]!, year))),
+    })),
   ];
   if (isBelt(stand.laid.planting.baseline)) {
-    const thirds = densityAt(stand, year)[leafy ? 'leafy' : 'bare'].thirds;
-    found.push({
-      key: 'density',
-      text: percent(closed(stand)),
-      label: `closed, ${leafy ? 'in leaf' : 'leafless'}`,
-      formula:
-        'what crowns dim of a look square through the rows, mean from the ground to the tops; the dead leave holes',
-      source: foliageSource,
-      inputs: [
-        ...range(closed, percent),
-        ...(['lower third', 'middle third', 'upper third'] as const).map((label, t) => ({
-          label,
-          text: percent(100 * (1 - thirds[t]!)),
-        })),
-      ],
-    });
+    const density = (one: StandYears) => densityAt(one, year)[leafy ? 'leafy' : 'bare'];
+    const { mean, thirds } = density(stand);
+    found.push(
+      figure('density', percent(100 * (1 - mean)), `closed, ${leafy ? 'in leaf' : 'leafless'}`, () => ({
+        formula:
+          'what crowns dim of a look square through the rows, mean from the ground to the tops; the dead leave holes',
+        source: foliageSource,
+        inputs: [
+          ...byBound((bound) => percent(100 * (1 - density(outlook.stands(bound)[k]!).mean))),
+          ...(['lower third', 'middle third', 'upper third'] as const).map((label, t) => ({
+            label,
+            text: percent(100 * (1 - thirds[t]!)),
+          })),
+        ],
+      })),
+    );
   }
   return [...found, ...windFigure(outlook, year, season), ...sightFigure(outlook, year, leafy)];
 }
 
 /** The first place that is to be sheltered. */
-function windFigure(outlook: Outlook, year: number, season: YearSeason): YearFigure[] {
+function windFigure(outlook: Outlook, year: number, season: YearSeason): Figure[] {
   const place = outlook.holding.features.find((one) => one.kind === 'shelter');
   if (place?.kind !== 'shelter') return [];
   const at = (bound: Bound) => windAtPlace(place, season, outlook, year, bound);
@@ -160,24 +131,18 @@ function windFigure(outlook: Outlook, year: number, season: YearSeason): YearFig
   if (cut === null) return [];
   const words = (value: number) => `${value > 0 ? '-' : '+'}${Math.abs(Math.round(value))} %`;
   return [
-    {
-      key: 'wind',
-      text: words(cut),
-      label: `wind, ${nameOf(place)} mean`,
+    figure('wind', words(cut), `wind, ${nameOf(place)} mean`, () => ({
       formula:
         'Hagen’s relation by height and porosity, over the wind rose, with ends, gaps and buildings; against the wind of today',
       source:
         'Hagen 1996; Vigiak and others 2003; ends: Pasquill 1961; gaps and several belts: rules of thumb. Within ten points from two to fifteen heights off',
-      inputs: BOUNDS.map((bound) => ({
-        label: { low: 'slow and thin', middle: 'as is usual', high: 'fast and dense' }[bound],
-        text: words(at(bound)!),
-      })),
-    },
+      inputs: byBound((bound) => words(at(bound)!)),
+    })),
   ];
 }
 
 /** What the first aim of hiding speaks of. */
-function sightFigure(outlook: Outlook, year: number, leafy: boolean): YearFigure[] {
+function sightFigure(outlook: Outlook, year: number, leafy: boolean): Figure[] {
   const { features, aims } = outlook.holding;
   const aim = aims.find((one) => one.kind === 'hide');
   const from = features.find(({ id }) => id === aim?.from);
@@ -186,16 +151,10 @@ function sightFigure(outlook: Outlook, year: number, leafy: boolean): YearFigure
   const lines = sightLines(from, what, features, outlook.relief);
   const at = (bound: Bound) => hiddenBy(raysOf(lines, outlook.crowns(year, leafy, bound))).screened;
   return [
-    {
-      key: 'sight',
-      text: `${Math.round(at('middle'))} %`,
-      label: `of ${nameOf(what)} hidden from ${nameOf(from)}`,
+    figure('sight', percent(at('middle')), `of ${nameOf(what)} hidden from ${nameOf(from)}`, () => ({
       formula: 'lines of sight from the eye to the thing, dimmed by every crown between; walls hide all',
       source: 'Beer and Lambert’s law through crowns (Monsi & Saeki 1953). Within ten points and two years',
-      inputs: BOUNDS.map((bound) => ({
-        label: { low: 'slow and thin', middle: 'as is usual', high: 'fast and dense' }[bound],
-        text: `${Math.round(at(bound))} %`,
-      })),
-    },
+      inputs: byBound((bound) => percent(at(bound))),
+    })),
   ];
 }

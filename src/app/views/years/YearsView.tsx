@@ -2,23 +2,21 @@ import { Button, Segmented, Slider } from 'antd';
 import { useDeferredValue, useMemo, useState } from 'react';
 import { Link, Navigate, useParams } from 'react-router';
 import { elevationOf, openSights } from '../../../core/effects/elevation.ts';
-import { openHours } from '../../../core/effects/light-map.ts';
 import type { Outlook } from '../../../core/effects/outlook.ts';
 import { sectionAt, sectionLength } from '../../../core/effects/section.ts';
 import { raysOf, sightLines } from '../../../core/effects/sight-lines.ts';
 import type { Point } from '../../../core/geometry/point.ts';
-import { monthName } from '../../../core/ground/local-rules.ts';
-import { midsummer, midwinter } from '../../../core/sun/sun.ts';
+import { chainageOf } from '../../../core/geometry/polyline.ts';
 import { formatLength } from '../../../core/units/quantities.ts';
 import type { StandYears } from '../../../core/years/stand-years.ts';
 import { saveBytes } from '../../exports/save-bytes.ts';
 import { Guarded } from '../../parts/Guarded.tsx';
 import { Panel } from '../../parts/Panel.tsx';
-import { useKept, useOutlook, useVerdicts, useYearMap, useYearsWork, type MapOf } from '../../parts/use-years.ts';
+import { useKept, useOutlook, useVerdicts, useYearsWork } from '../../parts/use-years.ts';
 import { YearBar } from '../../parts/YearBar.tsx';
 import { useLook } from '../../store/look-at.ts';
-import { EffectMap, useMapGrids } from './EffectMap.tsx';
 import { ElevationDrawing } from './ElevationDrawing.tsx';
+import { Maps } from './Maps.tsx';
 import { Section } from './Section.tsx';
 import { drawsInSpace, StandingView } from './StandingView.tsx';
 import { Through } from './Through.tsx';
@@ -70,7 +68,14 @@ function Years({ outlook, stand }: { outlook: Outlook; stand: StandYears }) {
         </Guarded>
         <div className="years-lower">
           <Guarded part="The map">
-            <Maps {...{ outlook, year, season }} section={cut && ends(cut)} />
+            <Maps
+              {...{ outlook, year, season }}
+              section={cut && ends(cut)}
+              onPoint={(p) => {
+                const line = stand.laid.layout.baseline?.line;
+                if (line) setChainage(chainageOf(line, p).chainage);
+              }}
+            />
           </Guarded>
           <Guarded part="The years">
             <Through verdicts={[...verdicts.values()]} stand={stand} year={year} />
@@ -215,71 +220,4 @@ function saveDrawing(fileName: string): void {
   });
   copy.setAttribute('xmlns', 'http://www.w3.org/2000/svg');
   saveBytes(fileName, new TextEncoder().encode(new XMLSerializer().serializeToString(copy)), 'image/svg+xml');
-}
-
-/** Wind cut, 0 to this share, is painted. */
-const MOST_CUT = 70;
-
-function Maps({
-  outlook,
-  year,
-  season,
-  section,
-}: {
-  outlook: Outlook;
-  year: number;
-  season: YearSeason;
-  section: readonly [Point, Point] | null;
-}) {
-  const [of, setOf] = useState<MapOf['of']>('wind');
-  const { place, climate } = outlook.holding;
-  const month = season === 'summer' ? midsummer(place.latitude) : midwinter(place.latitude);
-  const grids = useMapGrids();
-  const what: MapOf = of === 'wind' ? { of, season } : { of, month };
-  const map = useYearMap(outlook.holding, grids, what, year);
-  const fits = map?.key === JSON.stringify(what);
-  const open = openHours(month, place);
-  return (
-    <section className="years-map" aria-label="Map">
-      <header>
-        <h2>{of === 'wind' ? 'Shelter' : 'Sun'}</h2>
-        <Segmented<MapOf['of']>
-          size="small"
-          aria-label="Map of"
-          value={of}
-          onChange={setOf}
-          options={[
-            { value: 'wind', label: 'Wind' },
-            { value: 'light', label: 'Sun' },
-          ]}
-        />
-      </header>
-      {of === 'wind' && !climate?.rose ? (
-        <p className="soft">No wind is known here. Tell it under Ground, Sun and wind.</p>
-      ) : (
-        <>
-          <EffectMap
-            grid={fits ? map.grid : grids[0]!}
-            values={fits ? (of === 'wind' ? map.values : map.values.map((hours) => open - hours)) : null}
-            most={of === 'wind' ? MOST_CUT : open}
-            colour={of === 'wind' ? 'water' : 'ink'}
-            section={section}
-            busy={!fits}
-            label={
-              of === 'wind'
-                ? `Wind cut in ${season}, year ${year}`
-                : `Sun lost on the 21st of ${monthName(month)}, year ${year}`
-            }
-          />
-          <p className="soft map-key">
-            <span className={`ramp is-${of}`} aria-hidden="true" />{' '}
-            {of === 'wind'
-              ? `0 to ${MOST_CUT} % of the wind cut, mean over the ${season} winds; red where it is faster.`
-              : `Full sun to none, of ${open.toFixed(0)} h on 21 ${monthName(month)}.`}{' '}
-            {!fits && 'Being worked out.'}
-          </p>
-        </>
-      )}
-    </section>
-  );
 }
