@@ -172,6 +172,7 @@ describe('aims judged', () => {
   it('the plan itself: mix, money, hands, care and fruit, each by its own sum', () => {
     const mix = judge(aims.share);
     expect(mix.value).toBeCloseTo((100 * (Math.ceil(101 * 0.75) + 101)) / 202, 0);
+    expect(mix.why).toMatch(/as good as 1\.5 kinds in equal parts/);
     expect([mix.holds, judge({ ...aims.share, most: 0.9 }).holds]).toEqual(['missed', 'met']);
     expect(judge(aims.budget).holds).toBe('missed');
     expect(judge({ ...aims.budget, most: 1e9 }).metIn.middle).toBe(0);

@@ -4,7 +4,7 @@ import { plantingHours } from '../order/money-plan.ts';
 import { orderList } from '../order/order-list.ts';
 import { quantities } from '../order/quantities.ts';
 import { formatCount } from '../units/quantities.ts';
-import { topShare } from '../years/mixture.ts';
+import { equalSpecies, topShare } from '../years/mixture.ts';
 import type { Outlook } from '../effects/outlook.ts';
 import type { Found, Verdict } from './verdict.ts';
 
@@ -41,7 +41,7 @@ export function judgePlan(
         share,
         aim.most * 100,
         kinds.length > 0
-          ? `Most are ${name}: ${Math.round(share)} % of ${formatCount(kinds.length)} plants.`
+          ? `Most are ${name}: ${Math.round(share)} % of ${formatCount(kinds.length)} plants; the mixture is as good as ${equalSpecies([...counted(kinds).values()]).byShare.toFixed(1)} kinds in equal parts.`
           : 'Nothing is planted yet.',
       );
     }
@@ -76,4 +76,10 @@ export function judgePlan(
       );
     }
   }
+}
+
+function counted(kinds: readonly string[]): Map<string, number> {
+  const found = new Map<string, number>();
+  for (const kind of kinds) found.set(kind, (found.get(kind) ?? 0) + 1);
+  return found;
 }

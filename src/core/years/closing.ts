@@ -1,4 +1,6 @@
-import { crownCompetition } from './closure.ts';
+import { area } from '../geometry/polygon.ts';
+import { crownCompetition, rowCover, scatteredCover } from './closure.ts';
+import { widthAt } from './size-at.ts';
 import { LAST_YEAR } from './growth.ts';
 import type { Grown, StandYears } from './stand-years.ts';
 import thinning from './thinning.json' with { type: 'json' };
@@ -37,6 +39,32 @@ export function thinIn(stand: StandYears, row: string): number | null {
     const live = meanOf(kinds, (one) => 1 - one.base[year]! / Math.max(0.1, one.height[year]!));
     return wide > thinning.wide || live < thinning.live;
   });
+}
+
+/**
+ * Share of its own ground that a planting covers in a year, per cent: of a belt its rows' discs over the strip from edge to
+ * edge, of a block crowns that overlap at random. Null round anchors, which have no ground of their own.
+ */
+export function groundCovered(stand: StandYears, year: number): number | null {
+  const { baseline } = stand.laid.planting;
+  if (baseline.kind === 'guilds') return null;
+  const living = (one: Grown) => one.plants * one.alive[year]!;
+  if (baseline.kind === 'block')
+    return scatteredCover(
+      stand.grown.reduce((sum, one) => sum + living(one) * Math.PI * (one.width[year]! / 2) ** 2, 0),
+      area(baseline.outline),
+    );
+  const strip = widthAt(stand, year);
+  if (strip <= 0) return 0;
+  const rows = [...new Set(stand.grown.map(({ row }) => row))];
+  return Math.min(
+    100,
+    rows.reduce((sum, row) => {
+      const kinds = inRow(stand, row);
+      const r = meanOf(kinds, ({ width }) => width[year]! / 2);
+      return sum + rowCover(r, kinds[0]!.spacing, strip) * meanOf(kinds, ({ alive }) => alive[year]!);
+    }, 0),
+  );
 }
 
 /** Crown competition of a block in a year: at 100 free crowns could just fill its ground, m². */

@@ -6,7 +6,7 @@ import { setWay } from '../holding/means-commands.ts';
 import type { Holding } from '../holding/schema.ts';
 import { noClimate } from '../place/climate.ts';
 import { layHolding } from '../ranks/laid.ts';
-import { closesIn, competitionAt, thinIn } from './closing.ts';
+import { closesIn, competitionAt, groundCovered, thinIn } from './closing.ts';
 import { radiusTowards } from './crown.ts';
 import { meanSeenThrough, quicklySeenThrough, seenByThird, seenThrough, type BeltRow } from './density.ts';
 import { sizeAt } from './growth.ts';
@@ -227,6 +227,22 @@ describe('closing and thinning', () => {
     const shrubs = yearsOf(planted([row({ species: [[1, 'Rosa canina']], spacing: 1 })]));
     expect(thinIn(shrubs, shrubs.grown[0]!.row)).toBeNull();
     expect(closesIn(yearsOf(sample({ length: 1, rows: [birch()] })), 'r1')).toBeNull();
+  });
+});
+
+describe('ground covered', () => {
+  it('grows with the crowns and is less of a wider spacing; nobody asks it of rings', () => {
+    const of = (spacing: number) => yearsOf(planted([birch({ spacing }), birch({ spacing, rowGap: 4 })]));
+    const [near, far] = [of(2), of(6)];
+    expect(groundCovered(near, 30)!).toBeGreaterThan(groundCovered(near, 5)!);
+    expect(groundCovered(far, 10)!).toBeLessThan(groundCovered(near, 10)!);
+    // Two rows of discs that do not touch, over the strip that they lie in.
+    const r = far.grown[0]!.width[10]! / 2;
+    const strip = 4 + 2 * r;
+    expect(groundCovered(far, 10)!).toBeCloseTo(
+      (100 * 2 * Math.PI * r * r * far.grown[0]!.alive[10]!) / (6 * strip),
+      1,
+    );
   });
 });
 

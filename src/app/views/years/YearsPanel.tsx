@@ -1,4 +1,5 @@
 import { densityAt } from '../../../core/effects/at-year.ts';
+import { groundCovered } from '../../../core/years/closing.ts';
 import { tallestAt } from '../../../core/years/size-at.ts';
 import { hiddenBy, raysOf, sightLines } from '../../../core/effects/sight-lines.ts';
 import { windAtPlace } from '../../../core/effects/at-year.ts';
@@ -119,6 +120,15 @@ function figuresOf(outlook: Outlook, stand: StandYears, year: number, season: Ye
       })),
     );
   }
+  if (groundCovered(stand, year) !== null)
+    found.push(
+      figure('cover', percent(groundCovered(stand, year)!), 'of its ground covered', () => ({
+        formula:
+          'discs of the crowns, cut half way to their neighbours, over the strip from edge to edge; in a block crowns that overlap at random',
+        source: `${growthSource}; overlap: Hall 1988`,
+        inputs: byBound((bound) => percent(groundCovered(outlook.stands(bound)[k]!, year)!)),
+      })),
+    );
   return [...found, ...windFigure(outlook, year, season), ...sightFigure(outlook, year, leafy)];
 }
 
