@@ -3,7 +3,7 @@ import { serve } from './serve.ts';
 import { judgeAim } from '../../core/aims/judge-aims.ts';
 import { aimRemedies } from '../../core/aims/remedies.ts';
 import type { Verdict } from '../../core/aims/verdict.ts';
-import { lightAtPlaces, windsAt } from '../../core/effects/at-year.ts';
+import { sunByMonth, windsAt } from '../../core/effects/at-year.ts';
 import { crownsOf } from '../../core/effects/crowns.ts';
 import { leafyMonth, lightHoursInto } from '../../core/effects/light-map.ts';
 import { Outlook } from '../../core/effects/outlook.ts';
@@ -24,7 +24,7 @@ export interface OfferedRemedy {
 /** What reaches each place to shelter and each place in one year. */
 export interface YearPlaces {
   readonly winds: ReturnType<typeof windsAt>;
-  readonly light: ReturnType<typeof lightAtPlaces>['places'];
+  readonly light: ReturnType<typeof sunByMonth>;
 }
 
 let outlook: Outlook | null = null;
@@ -44,7 +44,7 @@ const api = {
   /** Wind by season and sun at every place that is drawn, in one year. */
   places: (year: number): YearPlaces => ({
     winds: windsAt(outlook!, year),
-    light: lightAtPlaces(outlook!, year).places,
+    light: sunByMonth(outlook!, year),
   }),
   remedies(aim: string): OfferedRemedy[] {
     const found = outlook!.holding.aims.find(({ id }) => id === aim);

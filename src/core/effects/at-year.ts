@@ -1,7 +1,7 @@
 import { featuresOf, nameOf } from '../ground/features.ts';
 import { SEASONS, type FeatureOf } from '../holding/ground-schema.ts';
 import type { Holding } from '../holding/schema.ts';
-import { midsummer, midwinter } from '../sun/sun.ts';
+import { daySuns, inLeaf, midsummer, midwinter } from '../sun/sun.ts';
 import { quicklySeenThrough, seenByThird } from '../years/density.ts';
 import { beltRows, heightOfRow } from '../years/rows-at.ts';
 import type { Bound, StandYears } from '../years/stand-years.ts';
@@ -86,6 +86,25 @@ export function lightAtPlaces(outlook: Outlook, year: number) {
     }),
     noonShadow: noonShadow(tallest, at, months[0]),
   };
+}
+
+/** Hours of sun on the 21st of each month, January first, mean over each place, and what open level ground has. */
+export function sunByMonth(outlook: Outlook, year: number): { place: string; hours: number[]; open: number[] }[] {
+  const { place: at, features } = outlook.holding;
+  const months = Array.from({ length: 12 }, (_, m) => m + 1);
+  const open = months.map((month) =>
+    daySuns(at, { month, stepMinutes: 30 }).reduce((sum, { hours }) => sum + hours, 0),
+  );
+  return featuresOf(features, 'shelter', 'place').map((place) => {
+    const spots = spotsIn(place.ring);
+    const hours = months.map((month) => {
+      const crowns = outlook.crowns(year, inLeaf(month, at.latitude));
+      return (
+        spots.reduce((sum, p) => sum + sunHoursAt(p, month, outlook.sun, crowns, { stepMinutes: 30 }), 0) / spots.length
+      );
+    });
+    return { place: nameOf(place), hours, open };
+  });
 }
 
 /** What the strips by each stream and ditch do in one year. */

@@ -23,7 +23,7 @@ import { nitrogenKept, shadeOnStream, soilKept, stripServes } from './stream.ts'
 import { noonShadow, sunHoursAt, throughPlantings } from './sun-through.ts';
 import { windCutAt, windCutOver, windLeft, windScene } from './wind-scene.ts';
 import { windMapInto } from './wind-map.ts';
-import { windAtPlace } from './at-year.ts';
+import { lightAtPlaces, sunByMonth, windAtPlace } from './at-year.ts';
 
 const share = fc.double({ min: 0, max: 1, noNaN: true });
 const crown = (changes: Partial<Crown> = {}): Crown => ({
@@ -313,6 +313,32 @@ describe('sun past the plantings', () => {
     // Three quarters of the radius keep 91 % of a sphere: nearly as much shade; half of it 69 %.
     expect(cut(1.5) - whole).toBeGreaterThan(0);
     expect((cut(1) - whole) / (cut(1.5) - whole)).toBeCloseTo((1 - 0.6875) / (1 - 0.9141), 0);
+  });
+  it('by month at a place: never over open ground, less as the belt grows, and the sums of the year’s table', () => {
+    // A belt to the south of the place takes its winter sun.
+    const outlook = outlookOf(
+      windy({
+        features: [
+          {
+            kind: 'place',
+            name: 'bed',
+            points: [
+              [45, 4],
+              [55, 4],
+              [55, 9],
+              [45, 9],
+            ],
+          },
+        ],
+      }),
+    );
+    const [young, old] = [sunByMonth(outlook, 0)[0]!, sunByMonth(outlook, 30)[0]!];
+    old.hours.forEach((hours, m) => {
+      expect(hours).toBeLessThanOrEqual(old.open[m]! + 1e-9);
+      expect(hours).toBeLessThanOrEqual(young.hours[m]! + 1e-9);
+    });
+    expect(old.hours[11]).toBeLessThan(young.hours[11]! - 0.5);
+    expect(lightAtPlaces(outlook, 30).places[0]!.midwinter).toBeCloseTo(old.hours[11]!, 9);
   });
   it('falls with every crown; at noon in midwinter a shadow points to the pole and is as long as the sun is low', () => {
     const before = sunHoursAt([0, 8], 12, scene, indexed([]));

@@ -1,5 +1,14 @@
 import { judgeAims } from '../aims/judge-aims.ts';
-import { densityAt, heightsAt, lightAtPlaces, sightAt, snowAt, streamsAt, windsAt } from '../effects/at-year.ts';
+import {
+  densityAt,
+  heightsAt,
+  lightAtPlaces,
+  sightAt,
+  sunByMonth,
+  snowAt,
+  streamsAt,
+  windsAt,
+} from '../effects/at-year.ts';
 import { Outlook } from '../effects/outlook.ts';
 import { judge } from '../findings/judge.ts';
 import type { Holding } from '../holding/schema.ts';
@@ -24,7 +33,7 @@ export function yearsOf(holding: Holding, year: number | null = null) {
       year: y,
       wind: windsAt(outlook, y),
       hidden: sightAt(outlook, y),
-      light: lightAtPlaces(outlook, y),
+      light: { ...lightAtPlaces(outlook, y), months: sunByMonth(outlook, y) },
       snow: snowAt(outlook, y),
       streams: streamsAt(outlook, y),
     })),

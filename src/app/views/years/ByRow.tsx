@@ -3,6 +3,9 @@ import type { StandYears } from '../../../core/years/stand-years.ts';
 import { heightOfRow } from '../../../core/years/rows-at.ts';
 import { formatLength } from '../../../core/units/quantities.ts';
 import { useShown, useWorked } from '../../store/derived.ts';
+import { WhyLine } from '../../parts/WhyLine.tsx';
+import { careSource } from '../../../core/years/care.ts';
+import { growthSource } from '../../../core/years/growth.ts';
 import { look } from '../../store/look-at.ts';
 import { Heads } from '../../parts/Heads.tsx';
 
@@ -11,27 +14,33 @@ export function ByRow({ stand, year }: { stand: StandYears; year: number }) {
   const { units } = useShown();
   const when = (one: number | null) => (one === null ? '–' : String(one));
   return (
-    <table className="facts by-row">
-      <caption>By row</caption>
-      <Heads of={['Row', 'Height', 'Light', 'Closes', 'Thin']} />
-      <tbody>
-        {stand.laid.planting.rows.map(({ id, name }) => {
-          const kinds = stand.grown.filter(({ row }) => row === id);
-          if (kinds.length === 0) return null;
-          const plants = kinds.reduce((sum, one) => sum + one.plants, 0);
-          const light = kinds.reduce((sum, one) => sum + one.plants * one.light[year]!, 0) / plants;
-          return (
-            <tr key={id}>
-              <th scope="row">{name}</th>
-              <td>{formatLength(heightOfRow(stand.grown, kinds[0]!.laidRow, year), units, { decimals: 1 })}</td>
-              <td>{Math.round(light * 100)} %</td>
-              <td>{when(closesIn(stand, id))}</td>
-              <td>{when(thinIn(stand, id))}</td>
-            </tr>
-          );
-        })}
-      </tbody>
-    </table>
+    <>
+      <table className="facts by-row">
+        <caption>By row</caption>
+        <Heads of={['Row', 'Height', 'Light', 'Closes', 'Thin']} />
+        <tbody>
+          {stand.laid.planting.rows.map(({ id, name }) => {
+            const kinds = stand.grown.filter(({ row }) => row === id);
+            if (kinds.length === 0) return null;
+            const plants = kinds.reduce((sum, one) => sum + one.plants, 0);
+            const light = kinds.reduce((sum, one) => sum + one.plants * one.light[year]!, 0) / plants;
+            return (
+              <tr key={id}>
+                <th scope="row">{name}</th>
+                <td>{formatLength(heightOfRow(stand.grown, kinds[0]!.laidRow, year), units, { decimals: 1 })}</td>
+                <td>{Math.round(light * 100)} %</td>
+                <td>{when(closesIn(stand, id))}</td>
+                <td>{when(thinIn(stand, id))}</td>
+              </tr>
+            );
+          })}
+        </tbody>
+      </table>
+      <WhyLine
+        formula="mean of the row’s kinds by their plants. Light: sun and sky that reach three quarters of its height past the other rows, over the time in leaf. Closes: mean free crown as wide as the spacing. Thin: free crowns 1.6 times the spacing, or less than 0.4 of the height green"
+        source={`${growthSource}; ${careSource}`}
+      />
+    </>
   );
 }
 
