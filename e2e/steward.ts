@@ -11,9 +11,12 @@ export async function openDemo(page: Page): Promise<void> {
 export async function openEmpty(page: Page): Promise<void> {
   await openDemo(page);
   await page.goto('/');
-  await page.getByRole('button', { name: 'More for Tern Hollow' }).click();
-  await page.getByRole('menuitem', { name: 'Delete' }).click();
-  await expect(page.getByText('No holding yet.')).toBeVisible();
+  // The list may still be drawn anew as the menu opens, and take it away: it is opened again then.
+  await expect(async () => {
+    await page.getByRole('button', { name: 'More for Tern Hollow' }).click({ timeout: 3000 });
+    await page.getByRole('menuitem', { name: 'Delete' }).click({ timeout: 3000 });
+    await expect(page.getByText('No holding yet.')).toBeVisible({ timeout: 5000 });
+  }).toPass({ timeout: 30_000 });
 }
 
 export const saved = (page: Page) => expect(page.getByTestId('save-state')).toHaveText(/^Saved \d/);
