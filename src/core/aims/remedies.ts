@@ -11,6 +11,7 @@ import { isBelt } from '../ranks/outline.ts';
 import { bookOf } from '../species/book.ts';
 import { runOf, stocks } from '../species/stock.ts';
 import { formatLength } from '../units/quantities.ts';
+import rates from './remedies.json' with { type: 'json' };
 import { judgeAim } from './judge-aims.ts';
 import type { Verdict } from './verdict.ts';
 
@@ -29,7 +30,7 @@ interface Tried {
 }
 
 /** Tighter by this much, to five centimetres. */
-const TIGHTER = 0.75;
+const TIGHTER = rates.closer;
 
 /**
  * What may be done for an aim that is not met, each tried on the whole holding: tighter spacing, a size larger, clipping to
@@ -116,7 +117,7 @@ function larger(planting: Planting, holding: Holding): Tried[] {
 }
 
 /** Height at which a screen is kept that hides people, metres; and its width. */
-const KEPT = { height: 3, width: 1.8 };
+const KEPT = rates.kept;
 
 function clipped(planting: Planting, { units }: Holding): Tried[] {
   const label = `${planting.name}: keep it clipped at ${formatLength(KEPT.height, units, { decimals: 0 })}`;

@@ -6,6 +6,7 @@ import type { Holding } from '../holding/schema.ts';
 import { quicklySeenThrough } from '../years/density.ts';
 import { beltRows } from '../years/rows-at.ts';
 import type { StandYears } from '../years/stand-years.ts';
+import reach from './reach.json' with { type: 'json' };
 import { dayShade, type BankCover, type Banks } from './stream.ts';
 
 type Water = FeatureOf<'stream'> | FeatureOf<'ditch'>;
@@ -27,11 +28,11 @@ export interface Strip {
 
 /** Stretches in which a bank is looked at, and the widest break in cover that still counts as one strip, metres. */
 const STRETCH = 5;
-const BREAK = 4;
+const BREAK = reach.strip.break;
 /** Woody plants farther from the water than this are no bank strip, metres. */
-const FAR = 80;
+const FAR = reach.strip.far;
 /** A bank of which less is planted is not what the strip is for: the end of some other row stands there. */
-const PLANTED = 0.25;
+const PLANTED = reach.strip.planted;
 /** The first and last of the bank's own stretches lie half beyond the rows: the strip is measured between them. */
 const SHY = 1;
 

@@ -4,6 +4,7 @@ import type { Feature } from '../holding/ground-schema.ts';
 import type { Holding } from '../holding/schema.ts';
 import { settingOf } from '../holding/settings.ts';
 import type { StandYears } from '../years/stand-years.ts';
+import reach from './reach.json' with { type: 'json' };
 import { driftLength, snowBrought, snowHeld } from './snow.ts';
 import { windScene } from './wind-scene.ts';
 
@@ -26,9 +27,9 @@ export interface SnowLine {
 }
 
 /** Winds carry snow over this distance at most, metres (Tabler 2003). */
-const FARTHEST = 3000;
+const FARTHEST = reach.snow.farthest;
 /** A belt farther upwind than this does nothing for the line, metres. */
-const UPWIND = 250;
+const UPWIND = reach.snow.upwind;
 const ASKED = 24;
 
 /** How the belts hold drifting snow off a track or way; null where no winter wind is known. */

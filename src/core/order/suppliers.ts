@@ -29,7 +29,7 @@ export const wantedOf = ({ plants, kit }: OrderList, ordered: ReadonlyMap<string
     .map(({ key, need }) => ({ key, need: need - (ordered.get(key) ?? 0) }))
     .filter(({ need }) => need > 0);
 
-/** What a supplier offers of each thing: a variety or rootstock that it does not list by itself as any of its kind. */
+/** What a supplier offers of each thing: a variety or rootstock that it does not list by itself is sold as its kind is. */
 export function offersOf({ offers }: Supplier): (key: string) => Supplier['offers'][number] | undefined {
   const byKey = new Map(offers.map((offer) => [offer.key, offer]));
   return (key) => byKey.get(key) ?? byKey.get(key.split('|').slice(0, 2).join('|'));

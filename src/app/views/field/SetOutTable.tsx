@@ -2,6 +2,7 @@ import { Segmented, Select } from 'antd';
 import type { KnownPoint } from '../../../core/field/known-points.ts';
 import type { SetOut } from '../../../core/field/peg-sheet.ts';
 import type { SetOutWay } from '../../../core/field/set-out.ts';
+import { Heads } from '../../parts/Heads.tsx';
 
 /** The pegs of bends and curves, and the choice of how they are measured. */
 export function SetOutTable({
@@ -68,15 +69,7 @@ export function SetOutTable({
       {lines.map(({ name, pegs }) => (
         <table key={name} className="figures-table">
           <caption>{name}</caption>
-          <thead>
-            <tr>
-              {columns.map((column) => (
-                <th key={column} scope="col">
-                  {column}
-                </th>
-              ))}
-            </tr>
-          </thead>
+          <Heads of={columns} />
           <tbody>
             {pegs.map((peg) => (
               <tr key={peg[0]}>
