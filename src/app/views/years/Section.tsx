@@ -212,9 +212,11 @@ function Gaps({ rows, x, length }: { rows: readonly number[]; x: Scale; length(m
       {sorted.slice(1).map((u, k) => (
         <g key={k}>
           <path d={`M${x(sorted[k]!)} ${HIGH - 26}v6H${x(u)}v-6`} />
-          <text x={(x(sorted[k]!) + x(u)) / 2} y={HIGH - 6} textAnchor="middle">
-            {length(u - sorted[k]!).split(' ')[0]}
-          </text>
+          {x(u) - x(sorted[k]!) > 24 && (
+            <text x={(x(sorted[k]!) + x(u)) / 2} y={HIGH - 6} textAnchor="middle">
+              {length(u - sorted[k]!).split(' ')[0]}
+            </text>
+          )}
         </g>
       ))}
     </g>
