@@ -2,29 +2,30 @@ import { scaleLinear } from 'd3-scale';
 import { useMemo, useRef } from 'react';
 import { mainString } from '../../core/ranks/stand.ts';
 import { closesIn, thinIn } from '../../core/years/closing.ts';
-import type { StandYears } from '../../core/years/stand-years.ts';
 import { closingYear } from '../../core/years/belt.ts';
 import { LAST_YEAR } from '../../core/years/growth.ts';
 import { settingOf } from '../../core/holding/settings.ts';
-import { useWorked } from '../store/derived.ts';
+import { useGrown, useWorked } from '../store/derived.ts';
 import { look, useLook } from '../store/look-at.ts';
 
-/** The years 0 to 40 with what happens when; dragging it changes every picture at once. `stand` tells closing and thinning where it is known year by year. */
-export function YearBar({ planting, stand = null }: { planting: string; stand?: StandYears | null }) {
+/** The years 0 to 40 with what happens when; dragging it changes every picture at once. While a change is tried out, closing is told by kinds alone. */
+export function YearBar({ planting }: { planting: string }) {
   const year = useLook((state) => state.year);
   const track = useRef<HTMLDivElement>(null);
   const worked = useWorked();
+  const grown = useGrown();
   const share = scaleLinear([0, LAST_YEAR], [0, 100]);
   const events = useMemo(() => {
     const laid = worked.laid(planting);
     if (!laid) return [];
+    const stand = grown?.(laid);
     const site = settingOf(worked.holding, 'growth.site');
     const closes = laid.planting.rows.flatMap(({ id, name, out }) => {
       const string = mainString(laid.layout.stand, id);
       if (string < 0) return [];
       return [
         { year: stand ? closesIn(stand, id) : closingYear(laid.layout.stand, string, site), text: `${name} closes` },
-        { year: stand && thinIn(stand, id), text: `thin ${name}` },
+        { year: stand ? thinIn(stand, id) : null, text: `thin ${name}` },
         { year: out, text: `${name} comes out` },
       ];
     });
@@ -44,7 +45,7 @@ export function YearBar({ planting, stand = null }: { planting: string; stand?: 
       byYear.set(event.year, known ? { ...known, text: `${known.text}, ${event.text}` } : event);
     }
     return [...byYear.values()].sort((a, b) => a.year - b.year);
-  }, [worked, planting, stand]);
+  }, [worked, planting, grown]);
 
   const toYear = (clientX: number) => {
     const box = track.current!.getBoundingClientRect();

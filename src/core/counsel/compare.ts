@@ -1,11 +1,10 @@
 import { bookOf, type SpeciesBook } from '../species/book.ts';
 import type { Holding, Planting, Row } from '../holding/schema.ts';
-import { settingOf } from '../holding/settings.ts';
 import { quantities } from '../order/quantities.ts';
 import { layOut } from '../ranks/lay-out.ts';
 import { sayRuns } from '../ranks/purposes.ts';
 import { formatCount, formatLength, formatMoney, type UnitSystem } from '../units/quantities.ts';
-import { closingYear } from '../years/belt.ts';
+import { closesIn } from '../years/closing.ts';
 import { tallestAt, widthAt } from '../years/size-at.ts';
 import { grownOf } from '../effects/outlook.ts';
 import { cuttingHours } from '../years/cutting.ts';
@@ -28,7 +27,6 @@ function sayRow(row: Row | undefined, units: UnitSystem, book: SpeciesBook): str
 
 /** Ways of laying one planting side by side, each judged as if it were the one laid; sizes are those of `year`. */
 export function comparePlantings(holding: Holding, ways: readonly Planting[], year: number): ComparedLine[] {
-  const site = settingOf(holding, 'growth.site');
   const { units, currency } = holding;
   const mostRows = Math.max(...ways.map(({ rows }) => rows.length));
   const columns = ways.map((planting) => {
@@ -44,7 +42,7 @@ export function comparePlantings(holding: Holding, ways: readonly Planting[], ye
     ]);
     const sum = quantities(laidHere, layout, holding);
     const grown = grownOf(laid, holding, 'middle');
-    const closes = layout.stand.rows.map((_, r) => closingYear(layout.stand, r, site)).filter((when) => when !== null);
+    const closes = planting.rows.map(({ id }) => closesIn(grown, id)).filter((when) => when !== null);
     const count = (severity: string) => findings.filter((finding) => finding.severity === severity).length;
     const faults = findings.filter(({ severity }) => severity === 'fault').map(({ what }) => what);
     const cutting = cuttingHours(layout.stand, holding);

@@ -1,13 +1,15 @@
 import { bookOf } from '../species/book.ts';
 import { take, type Command } from '../holding/command.ts';
 import { setRow } from '../holding/planting-commands.ts';
-import { SPACING, type Holding } from '../holding/schema.ts';
+import { SPACING, type Holding, type Planting } from '../holding/schema.ts';
 import { settingOf } from '../holding/settings.ts';
 import { quantities } from '../order/quantities.ts';
-import { layOut } from '../ranks/lay-out.ts';
+import { layOut, type Layout } from '../ranks/lay-out.ts';
 import { isClipped } from '../ranks/purposes.ts';
 import { mainString } from '../ranks/stand.ts';
-import { closingYear, rowCrown, sizesOf } from '../years/belt.ts';
+import { closesIn } from '../years/closing.ts';
+import { crownOfRow } from '../years/size-at.ts';
+import { grownOf } from '../effects/outlook.ts';
 import { meanSize } from '../species/mature.ts';
 import type { Laid } from '../ranks/laid.ts';
 import data from './spacing-schools.json' with { type: 'json' };
@@ -36,6 +38,9 @@ export interface Proposal {
   readonly command: Command;
 }
 
+/** How often a spacing that breaks its promise is set 5 cm closer. */
+const CLOSER = 6;
+
 export const schoolsSource = data.source;
 
 /** What each school of practice makes of one row's spacing, the closest first; `closesBy` is the year the steward wants it shut. */
@@ -48,25 +53,34 @@ export function spacingProposals(
   const index = planting.rows.findIndex(({ id }) => id === rowId);
   const row = planting.rows[index];
   if (!row || layout.problem) return [];
-  const site = settingOf(holding, 'growth.site');
-  const string = mainString(layout.stand, rowId);
-  if (string < 0) return [];
+  if (mainString(layout.stand, rowId) < 0) return [];
   const { width } = meanSize(row, bookOf(holding));
+  const grown = grownOf({ planting, layout }, holding, 'middle');
   const clipped = isClipped(planting, row);
   const costs = quantities(planting, layout, holding).cents;
+  const closes = (laid: Layout, after: Planting) =>
+    closesIn(grownOf({ planting: after, layout: laid }, holding, 'middle'), rowId);
   return data.schools
     .map((school): Proposal => {
       const wanted = school.share
         ? width * school.share
         : Math.min(
-            rowCrown(layout.stand, string, sizesOf(layout.stand, school.closesBy ?? closesBy, site)),
+            crownOfRow(grown, rowId, school.closesBy ?? closesBy),
             width * (school.most ?? Infinity),
           );
-      // Rounded down, so that a promised year holds.
-      const spacing = Math.min(SPACING.most, Math.max(SPACING.least, Math.floor(wanted * 20 + 1e-9) / 20));
-      const command = setRow(planting.id, rowId, { spacing }, `row ${index + 1} spaced: ${school.label.toLowerCase()}`);
-      const after = take(holding, command).holding.plantings.find(({ id }) => id === planting.id)!;
-      const laid = layOut(after, holding);
+      const at = (spacing: number) => {
+        const label = `row ${index + 1} spaced: ${school.label.toLowerCase()}`;
+        const command = setRow(planting.id, rowId, { spacing }, label);
+        const after = take(holding, command).holding.plantings.find(({ id }) => id === planting.id)!;
+        const again = layOut(after, holding);
+        return { spacing, command, after, laid: again, closes: closes(again, after) };
+      };
+      // Rounded down, so that a promised year holds; closer plants grow slower, so it is asked again.
+      let tried = at(Math.min(SPACING.most, Math.max(SPACING.least, Math.floor(wanted * 20 + 1e-9) / 20)));
+      const promised = school.share ? null : (school.closesBy ?? closesBy);
+      for (let n = 0; n < CLOSER && promised !== null && tried.closes !== null && tried.closes > promised; n++)
+        tried = at(Math.max(SPACING.least, Math.round(tried.spacing * 20 - 1) / 20));
+      const { spacing, command, after, laid } = tried;
       const plants = laid.stand.rows.reduce(
         (sum, { row: { id }, from, to }) => sum + (id === rowId ? to - from : 0),
         0,
@@ -78,7 +92,7 @@ export function spacingProposals(
         school,
         spacing,
         plants,
-        closes: plants > 0 ? closingYear(laid.stand, mainString(laid.stand, rowId), site) : null,
+        closes: tried.closes,
         toThin,
         cents: quantities(after, laid, holding).cents - costs,
         command,

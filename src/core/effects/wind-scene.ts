@@ -1,9 +1,10 @@
 import type { Point } from '../geometry/point.ts';
 import { isInside } from '../geometry/polygon.ts';
-import type { Feature, Rose, Season } from '../holding/ground-schema.ts';
+import type { Feature, FeatureOf, Rose, Season } from '../holding/ground-schema.ts';
 import type { Holding } from '../holding/schema.ts';
 import { isBelt } from '../ranks/outline.ts';
 import { inLeaf } from '../sun/sun.ts';
+import sunData from '../sun/sun.json' with { type: 'json' };
 import { quicklySeenThrough } from '../years/density.ts';
 import { beltRows, heightOfRow, stretchesOf } from '../years/rows-at.ts';
 import type { Grown, StandYears } from '../years/stand-years.ts';
@@ -47,7 +48,7 @@ export function windScene(
         return body.stretches.length > 0 ? [{ of: stand.laid.planting.id, ...body }] : [];
       }),
       ...features.flatMap((feature) => {
-        const stretches = structure(feature);
+        const stretches = feature.kind === 'tree' ? standingTree(feature, leafy) : structure(feature);
         return stretches.length > 0 ? [{ of: feature.id, stretches, breaks: [] }] : [];
       }),
     ],
@@ -132,6 +133,20 @@ function spread(x: Float64Array, y: Float64Array) {
     [a0, a1, c0, c1] = [Math.min(a0, a), Math.max(a1, a), Math.min(c0, c), Math.max(c1, c)];
   }
   return { middle: [mx, my] as Point, along, length: Math.max(1, a1 - a0), width: Math.max(1, c1 - c0) };
+}
+
+/** A tree that stands: a cross as wide as its crown, open below it, as dense as the sun finds such crowns. */
+function standingTree({ at: [x, y], height, crown, leaf }: FeatureOf<'tree'>, leafy: boolean): Barrier[] {
+  if (height < LOW || crown <= 0) return [];
+  const { extinction, crownBase } = sunData;
+  const dims = leaf === 'evergreen' ? extinction.evergreen : leafy ? extinction.inLeaf : extinction.leafless;
+  const through = Math.exp(-dims * (2 / 3) * crown); // mean path through a ball
+  const theta = crownBase + (1 - crownBase) * through;
+  const r = crown / 2;
+  return [
+    { from: [x - r, y], to: [x + r, y], height, theta },
+    { from: [x, y - r], to: [x, y + r], height, theta },
+  ];
 }
 
 /** Walls and buildings, as high as the mean of eaves and ridge. */

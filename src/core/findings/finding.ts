@@ -1,7 +1,9 @@
 import type { Point } from '../geometry/point.ts';
 import type { Command } from '../holding/command.ts';
 import type { Holding, Planting } from '../holding/schema.ts';
+import { grownOf } from '../effects/outlook.ts';
 import type { Layout } from '../ranks/lay-out.ts';
+import type { StandYears } from '../years/stand-years.ts';
 
 export const SEVERITIES = ['fault', 'caution', 'note', 'good'] as const;
 export type Severity = (typeof SEVERITIES)[number];
@@ -84,6 +86,20 @@ export interface Rule {
 /** A rule that reads these parts of a holding and no others. */
 export const reading = (reads: readonly Part[], rule: (judged: Judged) => Finding[]): Rule =>
   Object.assign(rule, { reads });
+
+/** What decides how a planting grows: read by every rule that says in which year. */
+export const GROWTH = [
+  'features',
+  'settings',
+  'climate',
+  'region',
+  'place',
+  'animals',
+] as const satisfies readonly Part[];
+
+/** The judged planting through the years as it may grow at the fastest: what can hurt is told in its earliest year. */
+export const atTheFastest = ({ planting, layout, holding }: Judged): StandYears =>
+  grownOf({ planting, layout }, holding, 'high');
 
 type Draft = Pick<Finding, 'severity' | 'what' | 'why'> & Partial<Pick<Finding, 'plants' | 'at' | 'year' | 'remedies'>>;
 

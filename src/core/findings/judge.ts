@@ -37,6 +37,7 @@ import { soil } from './rules/soil.ts';
 import { spacingRule } from './rules/spacing.ts';
 import { speciesShare } from './rules/species-share.ts';
 import { stripWidth } from './rules/strip-width.ts';
+import { takesSun } from './rules/takes-sun.ts';
 import { tapReach } from './rules/tap-reach.ts';
 import { wayIn } from './rules/way-in.ts';
 import { wetGround } from './rules/wet-ground.ts';
@@ -62,6 +63,7 @@ export const rules: readonly Rule[] = [
   setback,
   assumedCorner,
   crownOver,
+  takesSun,
   localSetback,
   localHeight,
   soil,

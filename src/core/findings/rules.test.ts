@@ -29,6 +29,29 @@ const boundary = (south: number, pin: 'found' | 'assumed' = 'found') =>
       [-50, 90],
     ] as [number, number][]
   ).map((at) => ({ at, pin }));
+/** Ground from `south` to `north` of the row, and the neighbour's panels with their near edge at `y`. */
+const nextDoor = (y: number, [south, north] = [-10, 10]) => ({
+  boundary: (
+    [
+      [-50, south],
+      [150, south],
+      [150, north],
+      [-50, north],
+    ] as [number, number][]
+  ).map((at) => ({ at, pin: 'found' as const })),
+  features: [
+    across({
+      kind: 'place',
+      name: 'panels',
+      points: [
+        [20, y],
+        [30, y],
+        [30, y + 5],
+        [20, y + 5],
+      ],
+    } as Partial<Feature>),
+  ],
+});
 const across = (feature: Partial<Feature>): Feature =>
   ({
     kind: 'overheadLine',
@@ -684,7 +707,7 @@ const cases: readonly [rule: string, trips: Options, justNot: Options][] = [
           kind: 'sightTriangle',
           ring: [
             [70, -3],
-            [61, -3],
+            [63, -3],
             [70, 3],
           ],
           most: 0.75,
@@ -733,6 +756,17 @@ const cases: readonly [rule: string, trips: Options, justNot: Options][] = [
     'crown-over',
     { boundary: boundary(-7), rows: tall('Quercus robur', 12) },
     { boundary: boundary(-9.5), rows: tall('Quercus robur', 12) },
+  ],
+  // At 52 degrees north a metre throws 3.85 m of shadow at midwinter noon: hazel of 7 m shades what lies up to 23.1 m north, a metre up.
+  ['takes-sun', nextDoor(23), nextDoor(23.2)],
+  // What lies south of it is not shaded, nor is one's own garden next door; a hedge kept at 3 m reaches 7.7 m.
+  ['takes-sun', nextDoor(20), nextDoor(-20)],
+  ['takes-sun', { ...nextDoor(-20), latitude: -52 }, { ...nextDoor(20), latitude: -52 }],
+  ['takes-sun', nextDoor(20), nextDoor(20, [-10, 40])],
+  [
+    'takes-sun',
+    { ...nextDoor(12), rows: [row({ kept: { height: 4.2 } })] },
+    { ...nextDoor(12), rows: [row({ kept: { height: 4 } })] },
   ],
   // A wall to the south, 8 m high: oak wants 6 h of summer sun at its foot, a wall of 1 m takes little.
   [
@@ -796,8 +830,8 @@ const cases: readonly [rule: string, trips: Options, justNot: Options][] = [
   ],
   [
     'only-while-cut',
-    { rows: [row({ kept: { width: 1 } }), row({ rowGap: 3.5, kept: { width: 1 } })] },
-    { rows: [row({ kept: { width: 1 } }), row({ rowGap: 7, kept: { width: 1 } })] },
+    { rows: [row({ kept: { width: 0.5 } }), row({ rowGap: 3, kept: { width: 0.5 } })] },
+    { rows: [row({ kept: { width: 0.5 } }), row({ rowGap: 7, kept: { width: 0.5 } })] },
   ],
   [
     'local-height',
@@ -1235,6 +1269,17 @@ describe('rules', () => {
     const year = (species: string) =>
       findingsOf(sample({ ...wire(8), rows: tall(species) })).find(({ rule }) => rule === 'overhead-line')!.year;
     expect(year('Betula pendula')).toBeLessThan(year('Tilia cordata')!);
+  });
+
+  it('says the year as it grows there: later in weeds, on poor ground, behind a tall row, and when it is planted later', () => {
+    const year = (changes: Options) =>
+      findingsOf(sample({ ...wire(8), rows: tall('Tilia cordata'), ...changes })).find(
+        ({ rule }) => rule === 'overhead-line',
+      )!.year!;
+    const kept: Options = { planting: { means: { weeds: { method: 'mat', measures: {}, exceptions: [] } } } };
+    expect(year(kept)).toBeLessThan(year({}));
+    expect(year({ ...kept, settings: { 'growth.site': 0.4 } })).toBeGreaterThan(year(kept));
+    expect(year({ ...kept, rows: [{ ...tall('Tilia cordata')[0]!, later: 3 }] })).toBe(year(kept) + 3);
   });
 
   it('marks a buried service that is not marked as a fault, a marked one as a caution', () => {

@@ -86,6 +86,13 @@ export const inLeaf = (month: number, latitude: number): boolean =>
 
 /** The month of midwinter: December, in the south June. */
 export const midwinter = (latitude: number): number => (latitude >= 0 ? 12 : 6);
+/** Where the sun stands at noon of midwinter, degrees; null where it never rises above the low trees of the horizon. */
+export function midwinterNoon(latitude: number): Pick<Sun, 'azimuth' | 'elevation'> | null {
+  const elevation = 90 - Math.abs(latitude) - sunData.tilt;
+  return elevation >= sunData.lowest ? { azimuth: latitude >= 0 ? 180 : 0, elevation } : null;
+}
+/** Height above the ground at which sun is asked for, metres. */
+export const RECEIVER = sunData.receiver;
 export const midsummer = (latitude: number): number => (latitude >= 0 ? 6 : 12);
 
 /** Hours in midwinter from which a patch counts as staying lit. */

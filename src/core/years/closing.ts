@@ -20,7 +20,9 @@ const firstWhen = (holds: (year: number) => boolean): number | null => {
 /** First year in which the mean crown of a row reaches its spacing; null where none to 40, or where a plant stands alone. */
 export function closesIn(stand: StandYears, row: string): number | null {
   const kinds = inRow(stand, row);
-  if (stand.laid.planting.baseline.kind === 'guilds') return null; // rings close round nothing
+  const { planting, layout } = stand.laid;
+  const anchor = planting.baseline.kind === 'guilds' && layout.stand.rows[kinds[0]?.laidRow ?? 0]?.offset === 0;
+  if (anchor) return null; // each stands alone amid its rings
   if (kinds.reduce((sum, { plants }) => sum + plants, 0) < 2) return null;
   return firstWhen((year) => meanOf(kinds, ({ width }) => width[year]!) >= kinds[0]!.spacing);
 }

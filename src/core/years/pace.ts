@@ -4,20 +4,37 @@ import { rateConstant, type Growing } from './growth.ts';
 export const siteQuality = (factors: readonly number[]): number =>
   Math.sqrt(Math.min(...factors) * factors.reduce((all, one) => all * one, 1));
 
-/** Heights at the ends of the seasons 0, 1, 2 …, metres, each season with its own pace: `growth.heightSeries`. */
-export function heightsByYear(growing: Omit<Growing, 'pace'>, paces: readonly number[]): number[] {
+/** A kind on its curve, season by season: its height now, metres, and a season on at a pace. */
+export interface Climb {
+  readonly height: number;
+  next(pace: number): number;
+}
+
+/** Where a kind starts on its curve, each season then with its own pace: `growth.heightSeries`. */
+export function climb(growing: Omit<Growing, 'pace'>): Climb {
   const { fullHeight, shape, start, check, site } = growing;
   const k = rateConstant(growing);
   const final = fullHeight * (0.5 + 0.5 * site);
   const active = (t: number) => t - check.share * check.years * (1 - Math.exp(-t / check.years));
   let age = -Math.log(1 - (Math.min(start, 0.7 * final) / final) ** (1 / shape)) / k;
   const at = (years: number) => final * (1 - Math.exp(-k * years)) ** shape;
-  const heights = [at(age)];
-  paces.forEach((pace, n) => {
-    age += pace * (active(n + 1) - active(n));
-    heights.push(at(age));
-  });
-  return heights;
+  let [height, season] = [at(age), 0];
+  return {
+    get height() {
+      return height;
+    },
+    next(pace) {
+      age += pace * (active(season + 1) - active(season));
+      season++;
+      return (height = at(age));
+    },
+  };
+}
+
+/** Heights at the ends of the seasons 0, 1, 2 …, metres. */
+export function heightsByYear(growing: Omit<Growing, 'pace'>, paces: readonly number[]): number[] {
+  const growth = climb(growing);
+  return [growth.height, ...paces.map((pace) => growth.next(pace))];
 }
 
 export type Tolerance = 'tolerant' | 'intermediate' | 'intolerant';

@@ -27,11 +27,14 @@ export function rowLight(
     const side = Math.sin(((azimuth - bearing) * Math.PI) / 180) * Math.cos(el);
     const up = Math.sin(el);
     let passes = 1;
-    rows.forEach((row, r) => {
-      if (r === target || row.top <= row.base) return;
-      const path = throughCylinder(row, row.offset - own.offset, z, side, up);
+    for (let r = 0; r < rows.length; r++) {
+      const row = rows[r]!;
+      const gap = row.offset - own.offset;
+      // What stands on the side away from the sun takes none of it.
+      if (r === target || row.top <= row.base || (gap * side < 0 && Math.abs(gap) > row.width / 2)) continue;
+      const path = throughCylinder(row, gap, z, side, up);
       if (path > 0) passes *= 1 - row.stands + row.stands * Math.exp(-row.mu * path);
-    });
+    }
     all += weight;
     reaching += weight * passes;
   }

@@ -8,11 +8,11 @@ const planted = ({ grown }: StandYears): number[] => [...new Set(grown.map(({ la
 export const tallestAt = (stand: StandYears, year: number): number =>
   Math.max(0, ...planted(stand).map((row) => heightOfRow(stand.grown, row, year)));
 
-/** Mean free crown width of a laid row in a year, metres. */
-export function crownOfRow({ grown }: StandYears, laidRow: number, year: number): number {
+/** Mean free crown width of a row in a year, metres, over all its strings. */
+export function crownOfRow({ grown }: StandYears, row: string, year: number): number {
   let [sum, plants] = [0, 0];
   for (const one of grown)
-    if (one.laidRow === laidRow) {
+    if (one.row === row) {
       sum += one.plants * one.width[year]!;
       plants += one.plants;
     }
@@ -27,7 +27,7 @@ export function widthAt(stand: StandYears, year: number): number {
   const { laid } = stand;
   const rows = planted(stand).map((row) => ({
     offset: laid.layout.stand.rows[row]!.offset,
-    crown: crownOfRow(stand, row, year),
+    crown: crownOfRow(stand, laid.layout.stand.rows[row]!.row.id, year),
   }));
   if (rows.length === 0) return 0;
   if (laid.planting.baseline.kind === 'guilds') return Math.max(...rows.map(({ offset, crown }) => 2 * offset + crown));

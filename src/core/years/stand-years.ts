@@ -15,7 +15,7 @@ import { radiusTowards, raisedBase, type CrownShape } from './crown.ts';
 import { BASE_RAISES, clearStemOf, foliageOf, dimming, shapeOf, sheddingOf } from './foliage.ts';
 import { crownPowerOf, crownWidth, growingOf, LAST_YEAR, type Growing } from './growth.ts';
 import light from './light.json' with { type: 'json' };
-import { growthInLight, heightsByYear, type Tolerance } from './pace.ts';
+import { climb, growthInLight, type Climb, type Tolerance } from './pace.ts';
 import { rowLight, type LightRow } from './row-light.ts';
 import { SKY, skyShare, sunsetAngle, type WeighedSun } from './sky-light.ts';
 
@@ -130,28 +130,29 @@ function groups({ planting, layout: { stand } }: Laid, holding: Holding): { grow
 
 type Push = (typeof bounds)[Bound];
 
-/** Where a kind has got to on its curve: the height that it has grown to, uncut, and its seasons so far. */
+/** Where a kind has got to on its curve: the height that it has grown to, uncut. */
 interface State {
   readonly growing: Growing;
-  readonly paces: number[];
-  readonly heights: number[];
+  readonly climb: Climb;
 }
 
 function start({ lot, care }: Grown, push: Push): State {
   const usual = growingOf(lot.species, stockOf(lot.stock), care.site);
   const growing = { ...usual, fullHeight: usual.fullHeight * push.full, fastest: usual.fastest * push.speed };
-  const [first] = heightsByYear(growing, []);
-  return { growing, paces: [], heights: [first!] };
+  return { growing, climb: climb(growing) };
 }
 
 /** Whether plants are taken out by a year: from then on they are nothing, and their neighbours have their room and light. */
 const isOut = ({ out }: Lot, year: number): boolean => year >= (out ?? Infinity);
 
 /** Height and free width at `year`, cut where it is kept. */
-function size({ lot, height, width }: Grown, { growing, heights }: State, year: number, push: Push): void {
-  const season = year - lot.later;
-  if (season < 0 || isOut(lot, year)) return;
-  const grown = heights[season]!;
+function size(
+  { lot, height, width }: Grown,
+  { growing, climb: { height: grown } }: State,
+  year: number,
+  push: Push,
+): void {
+  if (year < lot.later || isOut(lot, year)) return;
   const wide = push.width * crownWidth(grown, growing.fullHeight, matureWidth(lot.species), crownPowerOf(lot.species));
   const cut = cutTo({ height: grown, width: wide }, lot.kept);
   height[year] = cut.height;
@@ -212,10 +213,9 @@ function meanFree(grown: readonly Grown[], laidRow: number, year: number): numbe
 function step({ lot, care, light: reached }: Grown, state: State, year: number): void {
   const season = year - lot.later;
   if (season < 0) return;
-  const pace =
-    care.site * care.pace(season + 1, state.heights[season]!) * growthInLight(toleranceOf(lot), reached[year]!);
-  state.paces.push(pace);
-  state.heights.push(heightsByYear(state.growing, state.paces).at(-1)!);
+  state.climb.next(
+    care.site * care.pace(season + 1, state.climb.height) * growthInLight(toleranceOf(lot), reached[year]!),
+  );
 }
 
 const toleranceOf = ({ species }: Lot): Tolerance =>
@@ -327,10 +327,16 @@ const groundOf = ({ baseline }: Planting, { rows }: Stand): number =>
       (Math.max(0, ...rows.map(({ offset }) => offset)) + 1) ** 2 *
       Math.max(1, ...rows.map(({ copy }) => copy + 1));
 
-/** Suns of the time in leaf, an hour and a half apart, weighed by how high they stand. */
-export function seasonSuns(place: Holding['place']): WeighedSun[] {
-  return [1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11, 12]
+const sunsOf = new WeakMap<Holding['place'], WeighedSun[]>();
+
+/** Suns of the time in leaf, an hour and a half apart, weighed by how high they stand; worked out once for a place. */
+function seasonSuns(place: Holding['place']): WeighedSun[] {
+  const known = sunsOf.get(place);
+  if (known) return known;
+  const suns = [1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11, 12]
     .filter((month) => inLeaf(month, place.latitude))
     .flatMap((month) => daySuns(place, { month, stepMinutes: 90 }))
     .map(({ azimuth, elevation }) => ({ azimuth, elevation, weight: Math.sin((elevation * Math.PI) / 180) }));
+  sunsOf.set(place, suns);
+  return suns;
 }

@@ -148,7 +148,7 @@ describe('a belt', () => {
   it('is as tall as its tallest row, and its crowns are what its rows’ means are made of', () => {
     const sizes = sizesOf(two, 12, 1);
     expect(tallestAt(grown, 12)).toBeCloseTo(grown.grown[1]!.height[12]!, 9);
-    expect(crownOfRow(grown, 1, 12)).toBe(grown.grown[1]!.width[12]);
+    expect(crownOfRow(grown, grown.grown[1]!.row, 12)).toBe(grown.grown[1]!.width[12]);
     const radii = crownRadii(two, 12, 1);
     expect(rowCrown(two, 0, sizes)).toBeCloseTo(2 * radii[0]!, 5);
     expect(rowCrown(two, 1, sizes)).toBeCloseTo(2 * radii[two.rows[1]!.from]!, 5);

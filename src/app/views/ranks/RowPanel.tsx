@@ -7,8 +7,9 @@ import { isBelt } from '../../../core/ranks/outline.ts';
 import { mainString } from '../../../core/ranks/stand.ts';
 import { formatLength } from '../../../core/units/quantities.ts';
 import { closingYear } from '../../../core/years/belt.ts';
+import { closesIn } from '../../../core/years/closing.ts';
 import { NameField } from '../../parts/NameField.tsx';
-import { useShown } from '../../store/derived.ts';
+import { useGrown, useShown } from '../../store/derived.ts';
 import { look } from '../../store/look-at.ts';
 import { run } from '../../store/session.ts';
 import { KeptFields } from './KeptFields.tsx';
@@ -63,6 +64,7 @@ export function RowPanel({ laid, row: id }: { laid: Laid; row: string }) {
 /** How many plants the row holds, how far out it lies, and when its crowns meet. */
 function RowSummary({ laid: { planting, layout }, row: id }: { laid: Laid; row: string }) {
   const holding = useShown();
+  const grown = useGrown();
   const { stand } = layout;
   const string = mainString(stand, id);
   const laidRow = stand.rows[string];
@@ -75,7 +77,8 @@ function RowSummary({ laid: { planting, layout }, row: id }: { laid: Laid; row: 
     : planting.baseline.kind === 'guilds'
       ? `, ${length(laidRow.offset)} from the anchor`
       : '';
-  const closes = closingYear(stand, string, settingOf(holding, 'growth.site'));
+  const stands = grown?.({ planting, layout });
+  const closes = stands ? closesIn(stands, id) : closingYear(stand, string, settingOf(holding, 'growth.site'));
   return (
     <p className="soft">
       {plants} plants at {length(laidRow.spacing, 2)}

@@ -81,7 +81,7 @@ function Years({ outlook, stand }: { outlook: Outlook; stand: StandYears }) {
             <Through verdicts={[...verdicts.values()]} stand={stand} year={year} />
           </Guarded>
         </div>
-        <YearBar planting={stand.laid.planting.id} stand={stand} />
+        <YearBar planting={stand.laid.planting.id} />
       </main>
       <Panel label={`${stand.laid.planting.name}: years and aims`}>
         <Guarded part="This panel">

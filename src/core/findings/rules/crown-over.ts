@@ -3,9 +3,9 @@ import { settingOf } from '../../holding/settings.ts';
 import { becomes } from '../../species/mature.ts';
 import { formatLength } from '../../units/quantities.ts';
 import { capital } from '../../units/text.ts';
-import { firstYear } from '../../years/kept.ts';
+import { firstYearOf } from '../../years/first-year.ts';
 import { distancesFrom, ringOf, standingIn } from '../../ranks/distances.ts';
-import { finding, reading, SWAPS } from '../finding.ts';
+import { atTheFastest, finding, GROWTH, reading, SWAPS } from '../finding.ts';
 import { isClipped } from '../../ranks/purposes.ts';
 import { speciesAt } from '../../ranks/stand.ts';
 import { keepTo, substitute, swapPlants } from '../mending.ts';
@@ -13,7 +13,7 @@ import { sayStand } from '../../ranks/say-plants.ts';
 import { plantsWhere } from '../../ranks/near.ts';
 
 /** Plants that stand inside and will hang over the neighbour: their grown crowns reach well across a side. */
-export const crownOver = reading([...SWAPS, 'boundary', 'settings', 'units'], (judged) => {
+export const crownOver = reading([...SWAPS, ...GROWTH, 'boundary', 'units'], (judged) => {
   const { holding, planting, layout } = judged;
   const { stand } = layout;
   const { boundary, units } = holding;
@@ -37,10 +37,10 @@ export const crownOver = reading([...SWAPS, 'boundary', 'settings', 'units'], (j
   const species = speciesAt(stand, worst);
   const length = (metres: number) => formatLength(metres, units);
   const room = Math.min(...over.map((i) => distance[i]!)) + most;
-  const year = firstYear(
-    stand.lots[stand.lot[worst]!]!,
-    settingOf(holding, 'growth.site'),
-    ({ width }) => width / 2 - distance[worst]! > most,
+  const year = firstYearOf(
+    atTheFastest(judged),
+    [worst],
+    ({ width }, when) => width[when]! / 2 - distance[worst]! > most,
   );
   const narrow = substitute(judged, species, (other) => becomes({ species: other, kept: null }).width / 2 <= room);
   return [

@@ -1,15 +1,18 @@
+import type { Point } from '../../geometry/point.ts';
 import { lineOf } from '../../ground/local-rules.ts';
 import { speciesAt } from '../../ranks/stand.ts';
 import { matureHeight } from '../../species/catalogue.ts';
 import { formatLength } from '../../units/quantities.ts';
-import { finding, type Finding, reading, SWAPS } from '../finding.ts';
-import { plantsInside, plantsWithin } from '../../ranks/near.ts';
+import { firstYearOf } from '../../years/first-year.ts';
+import { atTheFastest, finding, type Finding, GROWTH, type Judged, reading, SWAPS } from '../finding.ts';
+import { distanceToArea } from '../../geometry/polygon.ts';
+import { isNear, plantAt, plantsWhere, plantsWithin } from '../../ranks/near.ts';
 import { becomes } from '../../species/mature.ts';
 import { gapsOver, keepTo, substitute, swapPlants } from '../mending.ts';
 import { sayStand } from '../../ranks/say-plants.ts';
 
-/** Plants that grow taller than a local rule lets them: along a line, or in a sight triangle. */
-export const localHeight = reading([...SWAPS, 'rules', 'boundary', 'settings', 'units'], (judged) => {
+/** Plants that grow taller than a local rule lets them: along a line, or in a sight triangle or over its edge. */
+export const localHeight = reading([...SWAPS, ...GROWTH, 'rules', 'boundary', 'units'], (judged) => {
   const { holding, layout } = judged;
   const { stand } = layout;
   return holding.rules.flatMap((rule): Finding[] => {
@@ -17,7 +20,7 @@ export const localHeight = reading([...SWAPS, 'rules', 'boundary', 'settings', '
     const line = rule.kind === 'height' ? lineOf(rule.along, holding) : null;
     const there =
       rule.kind === 'sightTriangle'
-        ? plantsInside(stand, rule.ring)
+        ? reachingInto(judged, rule.ring)
         : line
           ? plantsWithin(stand, line.points, rule.metres, line.closed).plants
           : [];
@@ -34,8 +37,9 @@ export const localHeight = reading([...SWAPS, 'rules', 'boundary', 'settings', '
       finding(sight ? 'sight-triangle' : 'local-height', judged, rule.id, {
         severity: sight ? 'fault' : 'caution',
         what: sight ? 'It will hide people and cars at the junction' : `It will stand too tall along ${line!.name}`,
-        why: `${sayStand(stand, plants)} ${sight ? 'in the sight triangle' : `within ${length(rule.kind === 'height' ? rule.metres : 0)}`}; ${tallest.common} grows to ${length(heights[stand.lot[worst]!]!)} and ${length(rule.most)} is the most${rule.said ? ` (${rule.said})` : ''}. Check the local rule before planting.`,
+        why: `${sayStand(stand, plants)} ${sight ? 'in the sight triangle or hanging into it' : `within ${length(rule.kind === 'height' ? rule.metres : 0)}`}; ${tallest.common} grows to ${length(heights[stand.lot[worst]!]!)} and ${length(rule.most)} is the most${rule.said ? ` (${rule.said})` : ''}. Check the local rule before planting.`,
         plants,
+        year: firstYearOf(atTheFastest(judged), plants, ({ height }, when) => height[when]! > rule.most),
         remedies: [
           ...(low ? [{ label: `Swap for ${low.common}`, command: swapPlants(judged, plants, low) }] : []),
           keepTo(judged, plants, { height: rule.most }),
@@ -48,3 +52,13 @@ export const localHeight = reading([...SWAPS, 'rules', 'boundary', 'settings', '
     ];
   });
 });
+
+/** Plants that stand in an area, or whose grown crowns hang into it. */
+function reachingInto({ layout: { stand } }: Judged, ring: readonly Point[]): number[] {
+  const halves = stand.lots.map((lot) => becomes(lot).width / 2);
+  if (!isNear(stand, ring, Math.max(0, ...halves))) return [];
+  return plantsWhere(stand, (i) => {
+    const away = distanceToArea(ring, plantAt(stand, i));
+    return away === 0 || away < halves[stand.lot[i]!]! - 1e-6;
+  });
+}

@@ -1,12 +1,11 @@
 import type { Feature } from '../../holding/ground-schema.ts';
-import { settingOf } from '../../holding/settings.ts';
 import { clearanceOf } from '../../ground/wires.ts';
 import { matureHeight } from '../../species/catalogue.ts';
 import { formatLength } from '../../units/quantities.ts';
-import { firstYear } from '../../years/kept.ts';
+import { firstYearOf } from '../../years/first-year.ts';
 import { becomes } from '../../species/mature.ts';
 import { distancesFrom } from '../../ranks/distances.ts';
-import { finding, type Finding, type Judged, reading, SWAPS } from '../finding.ts';
+import { atTheFastest, finding, type Finding, GROWTH, type Judged, reading, SWAPS } from '../finding.ts';
 import { gapsOver, substitute, swapPlants } from '../mending.ts';
 import { sayStand } from '../../ranks/say-plants.ts';
 import { isNear, plantsWhere } from '../../ranks/near.ts';
@@ -15,7 +14,7 @@ import { capital } from '../../units/text.ts';
 type Line = Extract<Feature, { kind: 'overheadLine' }>;
 
 /** Trees that will grow into an overhead line, or could fall on it. */
-export const overheadLine = reading([...SWAPS, 'settings', 'units'], (judged) =>
+export const overheadLine = reading([...SWAPS, ...GROWTH, 'units'], (judged) =>
   judged.holding.features.flatMap((feature) => (feature.kind === 'overheadLine' ? besideLine(judged, feature) : [])),
 );
 
@@ -33,12 +32,8 @@ function besideLine(judged: Judged, line: Line): Finding[] {
   // Farther off a tree could still fall on the wire; that is the operator's to judge, and no gap would mend it.
   const growing = plantsWhere(stand, (i) => distance[i]! < reaches[stand.lot[i]!]!);
   if (growing.length === 0) return [];
-  const site = settingOf(holding, 'growth.site');
   const lots = [...new Set(growing.map((i) => stand.lot[i]!))].map((lot) => stand.lots[lot]!);
-  const years = lots
-    .map((lot) => firstYear(lot, site, ({ height }) => height > lowest))
-    .filter((year) => year !== null);
-  const year = years.length > 0 ? Math.min(...years) : null;
+  const year = firstYearOf(atTheFastest(judged), growing, ({ height }, when) => height[when]! > lowest);
   const species = [...new Set(lots.map((lot) => lot.species))].sort((a, b) => matureHeight(b) - matureHeight(a));
   const low = substitute(judged, species[0]!, (other) => matureHeight(other) <= lowest && other.kind !== 'fruit');
   const length = (metres: number) => formatLength(metres, holding.units, { decimals: metres % 1 === 0 ? 0 : 1 });
@@ -47,7 +42,7 @@ function besideLine(judged: Judged, line: Line): Finding[] {
     finding('overhead-line', judged, line.id, {
       severity: 'fault',
       what: `${who} will reach the overhead line`,
-      why: `${sayStand(stand, growing)} as near as ${length(Math.min(...growing.map((i) => distance[i]!)))} to a line at ${length(line.height)} that wants ${length(clearance)} clear; ${species[0]!.common} grows to ${length(matureHeight(species[0]!))}.${year === null ? '' : ` They come too near in year ${year}.`} Only the line’s operator may cut near it.`,
+      why: `${sayStand(stand, growing)} as near as ${length(Math.min(...growing.map((i) => distance[i]!)))} to a line at ${length(line.height)} that wants ${length(clearance)} clear; ${species[0]!.common} grows to ${length(matureHeight(species[0]!))}.${year === null ? '' : ` They come too near in year ${year} at the earliest.`} Only the line’s operator may cut near it.`,
       plants: growing,
       year,
       remedies: [

@@ -4,12 +4,13 @@ import { settingOf } from '../../holding/settings.ts';
 import { isClipped, purposes } from '../../ranks/purposes.ts';
 import { mainString } from '../../ranks/stand.ts';
 import { formatLength } from '../../units/quantities.ts';
-import { closingYear } from '../../years/belt.ts';
+import { closesIn } from '../../years/closing.ts';
+import { grownOf } from '../../effects/outlook.ts';
 import { meanSize } from '../../species/mature.ts';
-import { finding, type Finding, reading } from '../finding.ts';
+import { finding, type Finding, GROWTH, reading } from '../finding.ts';
 
 /** Rows set so wide that they never close, or so tight that most of what is planted must come out again. */
-export const spacingRule = reading(['settings', 'units', 'species'], (judged) => {
+export const spacingRule = reading([...GROWTH, 'units', 'species'], (judged) => {
   const { holding, planting, layout } = judged;
   const tight = settingOf(holding, 'spacing.tight');
   const wide = settingOf(holding, 'spacing.wide');
@@ -29,7 +30,7 @@ export const spacingRule = reading(['settings', 'units', 'species'], (judged) =>
     // Hedges and screens are kept to size by clipping: tight is how they are meant to stand.
     if (!open && (isClipped(planting, row) || purposes[planting.purpose].thinned || spacing >= width * tight - 1e-6))
       return [];
-    const closes = closingYear(layout.stand, r, settingOf(holding, 'growth.site'));
+    const closes = open ? null : closesIn(grownOf({ planting, layout }, holding, 'middle'), row.id);
     return [
       finding('spacing', judged, `${row.id}-${open ? 'wide' : 'tight'}`, {
         severity: 'caution',
