@@ -94,6 +94,27 @@ test('an aim that is missed turns to met when its remedy is taken, in Ranks too,
   await expect(aim).toContainText('Never met');
 });
 
+test('the verdicts of Ranks follow a row while it is dragged, before it is let go', async ({ page }) => {
+  await openDemo(page);
+  await page.goto('/h/tern-hollow/ranks/p3');
+  const aim = page.locator('.aims [data-aim]').filter({ hasText: 'Keep a strip by water' });
+  await aim.getByRole('button').click();
+  await expect(aim).toContainText('wanted');
+  const before = await aim.locator('p').allInnerTexts();
+  const strings = page.getByTestId('strings.canvas');
+  await strings.scrollIntoViewIfNeeded();
+  const box = (await strings.boundingBox())!;
+  const [x, y] = [box.x + 300, box.y + 22 + 48 + 24];
+  await page.mouse.move(x, y);
+  await page.mouse.down();
+  await page.mouse.move(x, y + 40, { steps: 8 });
+  await expect(page.getByRole('button', { name: /^Undo: row gap/ })).toHaveCount(0);
+  await expect.poll(() => aim.locator('p').allInnerTexts()).not.toEqual(before);
+  await page.mouse.move(x, y, { steps: 8 });
+  await expect.poll(() => aim.locator('p').allInnerTexts()).toEqual(before);
+  await page.mouse.up();
+});
+
 test('the view from the window turns by keys, follows the year, and falls back to the elevation without WebGL', async ({
   page,
 }) => {

@@ -64,10 +64,7 @@ export function spacingProposals(
     .map((school): Proposal => {
       const wanted = school.share
         ? width * school.share
-        : Math.min(
-            crownOfRow(grown, rowId, school.closesBy ?? closesBy),
-            width * (school.most ?? Infinity),
-          );
+        : Math.min(crownOfRow(grown, rowId, school.closesBy ?? closesBy), width * (school.most ?? Infinity));
       const at = (spacing: number) => {
         const label = `row ${index + 1} spaced: ${school.label.toLowerCase()}`;
         const command = setRow(planting.id, rowId, { spacing }, label);

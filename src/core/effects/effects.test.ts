@@ -184,6 +184,23 @@ describe('the wind of a holding', () => {
     expect(windLeft([50, -35], 0, scene)).toBeLessThan(0.5);
     expect(windLeft([50, -35], 0, scene, 'h')).toBe(1);
     expect(scene.bodies[0]!.stretches[0]!.height).toBe(4.5); // half way from eaves to ridge
+    const tree = (changes: object) =>
+      ({
+        id: 't',
+        name: 'oak',
+        kind: 'tree',
+        at: [50, -25],
+        height: 12,
+        crown: 10,
+        leaf: 'deciduous',
+        ...changes,
+      }) as never;
+    const behind = (leafy: boolean, changes = {}) => windLeft([50, -45], 0, windScene([], [tree(changes)], 0, leafy));
+    expect(behind(true)).toBeLessThan(0.75);
+    expect(behind(false)).toBeGreaterThan(behind(true) + 0.05); // bare in winter
+    expect(behind(false, { leaf: 'evergreen' })).toBeLessThan(behind(false));
+    expect(behind(true, { crown: 0 })).toBe(1);
+    expect(windLeft([70, -45], 0, windScene([], [tree({})], 0, true))).toBe(1); // beside its crown
     const gap = outlookOf(windy({ planting: { weeds: 'fabric', gaps: [{ kind: 'gap', at: 50, width: 14 }] } }));
     const closed = windLeft([50, -12], 0, outlook.wind(20, true));
     expect(windLeft([50, -12], 0, gap.wind(20, true))).toBeGreaterThan(closed + 0.3);

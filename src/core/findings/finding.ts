@@ -1,9 +1,7 @@
 import type { Point } from '../geometry/point.ts';
 import type { Command } from '../holding/command.ts';
 import type { Holding, Planting } from '../holding/schema.ts';
-import { grownOf } from '../effects/outlook.ts';
 import type { Layout } from '../ranks/lay-out.ts';
-import type { StandYears } from '../years/stand-years.ts';
 
 export const SEVERITIES = ['fault', 'caution', 'note', 'good'] as const;
 export type Severity = (typeof SEVERITIES)[number];
@@ -96,10 +94,6 @@ export const GROWTH = [
   'place',
   'animals',
 ] as const satisfies readonly Part[];
-
-/** The judged planting through the years as it may grow at the fastest: what can hurt is told in its earliest year. */
-export const atTheFastest = ({ planting, layout, holding }: Judged): StandYears =>
-  grownOf({ planting, layout }, holding, 'high');
 
 type Draft = Pick<Finding, 'severity' | 'what' | 'why'> & Partial<Pick<Finding, 'plants' | 'at' | 'year' | 'remedies'>>;
 

@@ -830,8 +830,8 @@ const cases: readonly [rule: string, trips: Options, justNot: Options][] = [
   ],
   [
     'only-while-cut',
-    { rows: [row({ kept: { width: 0.5 } }), row({ rowGap: 3, kept: { width: 0.5 } })] },
-    { rows: [row({ kept: { width: 0.5 } }), row({ rowGap: 7, kept: { width: 0.5 } })] },
+    { rows: [row({ kept: { width: 1 } }), row({ rowGap: 3.5, kept: { width: 1 } })] },
+    { rows: [row({ kept: { width: 1 } }), row({ rowGap: 7, kept: { width: 1 } })] },
   ],
   [
     'local-height',

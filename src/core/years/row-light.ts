@@ -11,6 +11,27 @@ export interface LightRow {
   readonly stands: number;
 }
 
+/** A sun as rows see it: how far to the right of them and how far up it draws a ray, per metre. */
+interface Across {
+  readonly side: number;
+  readonly up: number;
+  readonly weight: number;
+}
+
+const turned = new WeakMap<readonly WeighedSun[], { readonly bearing: number; readonly suns: readonly Across[] }>();
+
+/** Suns turned to the bearing of the rows; kept, as every row of a planting asks for the same. */
+function across(suns: readonly WeighedSun[], bearing: number): readonly Across[] {
+  const known = turned.get(suns);
+  if (known?.bearing === bearing) return known.suns;
+  const now = suns.map(({ azimuth, elevation, weight }) => {
+    const el = (elevation * Math.PI) / 180;
+    return { side: Math.sin(((azimuth - bearing) * Math.PI) / 180) * Math.cos(el), up: Math.sin(el), weight };
+  });
+  turned.set(suns, { bearing, suns: now });
+  return now;
+}
+
 /** Share of the sun that reaches a row's middle at `share` of its height past the other rows: `shade.rowLight`. Suns weighed; bearing of the rows in degrees. */
 export function rowLight(
   rows: readonly LightRow[],
@@ -22,10 +43,7 @@ export function rowLight(
   const own = rows[target]!;
   const z = share * own.top;
   let [all, reaching] = [0, 0];
-  for (const { azimuth, elevation, weight } of suns) {
-    const el = (elevation * Math.PI) / 180;
-    const side = Math.sin(((azimuth - bearing) * Math.PI) / 180) * Math.cos(el);
-    const up = Math.sin(el);
+  for (const { side, up, weight } of across(suns, bearing)) {
     let passes = 1;
     for (let r = 0; r < rows.length; r++) {
       const row = rows[r]!;

@@ -14,6 +14,7 @@ import { growthInLight, heightsByYear, shareAlive, siteQuality } from './pace.ts
 import { rowLight } from './row-light.ts';
 import { beltRows, heightOfRow, stretchesOf } from './rows-at.ts';
 import { lotSize } from './kept.ts';
+import { earliestYear } from './open-growth.ts';
 import { tallestAt } from './size-at.ts';
 import { standYears, type Bound } from './stand-years.ts';
 import { stockOf } from '../species/stock.ts';
@@ -346,6 +347,37 @@ describe('growth by the season', () => {
     expect(rowLight([own, wall], 0, 90, 0.75, south)).toBeLessThan(0.2); // right of an eastward row is south
     expect(rowLight([own, { ...wall, offset: -3 }], 0, 90, 0.75, south)).toBe(1);
     expect(rowLight([own, { ...wall, stands: 0 }], 0, 90, 0.75, south)).toBe(1);
+  });
+});
+
+describe(earliestYear, () => {
+  it('is never later than what stands among others comes to at the fastest, and no more than some years before it', () => {
+    for (const clean of [true, false]) {
+      const holding = planted([birch(), birch({ rowGap: 3, species: [[1, 'Quercus robur']] }), birch({ rowGap: 3 })], {
+        planting: { weeds: clean ? 'fabric' : undefined },
+      });
+      const [laid] = layHolding(holding);
+      const { grown, of } = standYears(laid!, holding, 'high');
+      for (const height of [1, 3, 6, 9])
+        for (const { first, height: heights } of grown) {
+          const among = heights.findIndex((h) => h > height);
+          const early = earliestYear({ ...laid!, holding }, [first], (size) => size.height > height)!;
+          expect(early).toBeLessThanOrEqual(among < 0 ? Infinity : among);
+          if (among >= 0) expect(among - early).toBeLessThanOrEqual(9);
+          expect(of[first]).toBe(grown.findIndex((one) => one.first === first));
+        }
+    }
+  });
+  it('counts from the phase that it is planted in, ends when it is taken out, and never comes to what is cut off', () => {
+    const year = (changes: Parameters<typeof birch>[0]) => {
+      const holding = planted([birch(changes)]);
+      return earliestYear({ ...layHolding(holding)[0]!, holding }, [3], ({ height }) => height > 4);
+    };
+    const plain = year({})!;
+    expect(year({ later: 4 })).toBe(plain + 4);
+    expect(year({ out: plain })).toBeNull();
+    expect(year({ out: plain + 1 })).toBe(plain);
+    expect(year({ kept: { height: 4 } })).toBeNull();
   });
 });
 

@@ -3,8 +3,8 @@ import { settingOf } from '../../holding/settings.ts';
 import { speciesAt } from '../../ranks/stand.ts';
 import type { Species } from '../../holding/species-schema.ts';
 import { formatLength } from '../../units/quantities.ts';
-import { firstYearOf } from '../../years/first-year.ts';
-import { atTheFastest, finding, type Finding, GROWTH, reading, SWAPS } from '../finding.ts';
+import { earliestYear } from '../../years/open-growth.ts';
+import { finding, type Finding, GROWTH, reading, SWAPS } from '../finding.ts';
 import { gapsOver, substitute, swapPlants } from '../mending.ts';
 import { sayStand } from '../../ranks/say-plants.ts';
 import { isNear, plantAt, plantsWhere } from '../../ranks/near.ts';
@@ -35,10 +35,7 @@ export const building = reading([...SWAPS, ...GROWTH, 'units'], (judged) => {
         what: `Crowns will touch ${feature.name || 'the building'}`,
         why: `${sayStand(stand, near)} as near as ${length(away(nearest))}; ${species.common} grows ${length(species.width[1])} wide and stems keep ${length(least)} from a building.`,
         plants: near,
-        year:
-          away(nearest) < least
-            ? null
-            : firstYearOf(atTheFastest(judged), [nearest], ({ width }, when) => width[when]! / 2 > away(nearest)),
+        year: away(nearest) < least ? null : earliestYear(judged, [nearest], ({ width }) => width / 2 > away(nearest)),
         remedies: [
           ...(narrow ? [{ label: `Swap for ${narrow.common}`, command: swapPlants(judged, near, narrow) }] : []),
           { label: 'Leave a gap', command: gapsOver(judged, near, 'gap at the building') },

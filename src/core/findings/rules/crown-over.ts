@@ -3,9 +3,9 @@ import { settingOf } from '../../holding/settings.ts';
 import { becomes } from '../../species/mature.ts';
 import { formatLength } from '../../units/quantities.ts';
 import { capital } from '../../units/text.ts';
-import { firstYearOf } from '../../years/first-year.ts';
+import { earliestYear } from '../../years/open-growth.ts';
 import { distancesFrom, ringOf, standingIn } from '../../ranks/distances.ts';
-import { atTheFastest, finding, GROWTH, reading, SWAPS } from '../finding.ts';
+import { finding, GROWTH, reading, SWAPS } from '../finding.ts';
 import { isClipped } from '../../ranks/purposes.ts';
 import { speciesAt } from '../../ranks/stand.ts';
 import { keepTo, substitute, swapPlants } from '../mending.ts';
@@ -37,11 +37,7 @@ export const crownOver = reading([...SWAPS, ...GROWTH, 'boundary', 'units'], (ju
   const species = speciesAt(stand, worst);
   const length = (metres: number) => formatLength(metres, units);
   const room = Math.min(...over.map((i) => distance[i]!)) + most;
-  const year = firstYearOf(
-    atTheFastest(judged),
-    [worst],
-    ({ width }, when) => width[when]! / 2 - distance[worst]! > most,
-  );
+  const year = earliestYear(judged, [worst], ({ width }) => width / 2 - distance[worst]! > most);
   const narrow = substitute(judged, species, (other) => becomes({ species: other, kept: null }).width / 2 <= room);
   return [
     finding('crown-over', judged, `side-${segment[worst]!}`, {

@@ -3,8 +3,8 @@ import { lineOf } from '../../ground/local-rules.ts';
 import { speciesAt } from '../../ranks/stand.ts';
 import { matureHeight } from '../../species/catalogue.ts';
 import { formatLength } from '../../units/quantities.ts';
-import { firstYearOf } from '../../years/first-year.ts';
-import { atTheFastest, finding, type Finding, GROWTH, type Judged, reading, SWAPS } from '../finding.ts';
+import { earliestYear } from '../../years/open-growth.ts';
+import { finding, type Finding, GROWTH, type Judged, reading, SWAPS } from '../finding.ts';
 import { distanceToArea } from '../../geometry/polygon.ts';
 import { isNear, plantAt, plantsWhere, plantsWithin } from '../../ranks/near.ts';
 import { becomes } from '../../species/mature.ts';
@@ -39,7 +39,7 @@ export const localHeight = reading([...SWAPS, ...GROWTH, 'rules', 'boundary', 'u
         what: sight ? 'It will hide people and cars at the junction' : `It will stand too tall along ${line!.name}`,
         why: `${sayStand(stand, plants)} ${sight ? 'in the sight triangle or hanging into it' : `within ${length(rule.kind === 'height' ? rule.metres : 0)}`}; ${tallest.common} grows to ${length(heights[stand.lot[worst]!]!)} and ${length(rule.most)} is the most${rule.said ? ` (${rule.said})` : ''}. Check the local rule before planting.`,
         plants,
-        year: firstYearOf(atTheFastest(judged), plants, ({ height }, when) => height[when]! > rule.most),
+        year: earliestYear(judged, plants, ({ height }) => height > rule.most),
         remedies: [
           ...(low ? [{ label: `Swap for ${low.common}`, command: swapPlants(judged, plants, low) }] : []),
           keepTo(judged, plants, { height: rule.most }),

@@ -6,12 +6,11 @@ import { weedMethod } from '../../order/weeds/methods.ts';
 import { cleanWidth } from '../../order/weeds/weed-kit.ts';
 import { formatLength } from '../../units/quantities.ts';
 import { purposes } from '../../ranks/purposes.ts';
-import { grownOf } from '../../effects/outlook.ts';
-import { crownOfRow } from '../../years/size-at.ts';
-import { finding, type Finding, GROWTH, reading } from '../finding.ts';
+import { rowCrown, sizesOf } from '../../years/belt.ts';
+import { finding, type Finding, reading } from '../finding.ts';
 
 /** Row gaps in which the mower no longer passes while weeds must still be kept down. Close sets are not mown between. */
-export const mower = reading([...GROWTH, 'units'], (judged) => {
+export const mower = reading(['settings', 'units'], (judged) => {
   const { holding, planting, layout } = judged;
   const { stand } = layout;
   const deck = settingOf(holding, 'mower.deck');
@@ -22,17 +21,18 @@ export const mower = reading([...GROWTH, 'units'], (judged) => {
     const way = wayFor(planting.means.weeds, { row, species: '', stock: '' });
     return ['strip', 'mat', 'mulchStrip'].includes(weedMethod(way.method).lays) ? cleanWidth(way, holding) : 0;
   };
+  // As wide as these kinds grow where nothing holds them back: the safe side, and asked at every move of a row.
+  const sizes = sizesOf(stand, year, settingOf(holding, 'growth.site'));
   const length = (metres: number) => formatLength(metres, holding.units);
   const told = new Set<string>();
-  if (!purposes[planting.purpose].mown || planting.baseline.kind === 'guilds' || stand.count === 0) return [];
-  const grown = grownOf({ planting, layout }, holding, 'middle');
+  if (!purposes[planting.purpose].mown || planting.baseline.kind === 'guilds') return [];
   return stand.rows.flatMap(({ row, offset, from, to }, r): Finding[] => {
     const before = stand.rows.slice(0, r).findLast((other) => other.row.across === row.across);
     const gap = Math.abs(offset - (before?.offset ?? offset));
     // Below half the machine's way nobody means to mow: the rows are one hedge and are weeded as one.
     if (!before || to === from || told.has(row.id) || gap < (deck + 2 * clearance) / 2) return [];
     const strip = Math.max(coverOf(row.id), coverOf(before.row.id));
-    const crown = (crownOfRow(grown, before.row.id, year) + crownOfRow(grown, row.id, year)) / 2;
+    const crown = (rowCrown(stand, stand.rows.indexOf(before), sizes) + rowCrown(stand, r, sizes)) / 2;
     const lane = mowLane({ rowGap: gap, strip, canopy: crown, clearance, deck });
     if (lane.passes) return [];
     told.add(row.id);

@@ -10,8 +10,8 @@ import { matureHeight } from '../../species/catalogue.ts';
 import { becomes } from '../../species/mature.ts';
 import { midwinterNoon, RECEIVER } from '../../sun/sun.ts';
 import { formatLength } from '../../units/quantities.ts';
-import { firstYearOf } from '../../years/first-year.ts';
-import { atTheFastest, finding, type Finding, GROWTH, reading, SWAPS } from '../finding.ts';
+import { earliestYear } from '../../years/open-growth.ts';
+import { finding, type Finding, GROWTH, reading, SWAPS } from '../finding.ts';
 import { keepTo, substitute, swapPlants } from '../mending.ts';
 
 /** What keeps less than this is a hedge that nobody would plant for its height, metres. */
@@ -39,11 +39,7 @@ export const takesSun = reading([...SWAPS, ...GROWTH, 'boundary', 'units'], (jud
     const species = speciesAt(stand, nearest);
     const most = Math.floor((away(nearest) / far + RECEIVER) * 10) / 10;
     const low = substitute(judged, species, (other) => matureHeight(other) <= most);
-    const years = atTheFastest(judged);
-    const year = shading.reduce<number | null>((first, i) => {
-      const when = firstYearOf(years, [i], ({ height }, y) => (height[y]! - RECEIVER) * far >= away(i));
-      return when === null || (first !== null && first <= when) ? first : when;
-    }, null);
+    const year = earliestYear(judged, shading, ({ height }, i) => (height - RECEIVER) * far >= away(i));
     return [
       finding('takes-sun', judged, feature.id, {
         severity: 'caution',
