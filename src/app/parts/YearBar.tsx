@@ -1,5 +1,7 @@
 import { scaleLinear } from 'd3-scale';
 import { useMemo, useRef } from 'react';
+import type { Laid } from '../../core/ranks/laid.ts';
+import type { StandYears } from '../../core/years/stand-years.ts';
 import { mainString } from '../../core/ranks/stand.ts';
 import { closesIn, thinIn } from '../../core/years/closing.ts';
 import { closingYear } from '../../core/years/belt.ts';
@@ -18,17 +20,7 @@ export function YearBar({ planting }: { planting: string }) {
   const events = useMemo(() => {
     const laid = worked.laid(planting);
     if (!laid) return [];
-    const stand = grown?.(laid);
-    const site = settingOf(worked.holding, 'growth.site');
-    const closes = laid.planting.rows.flatMap(({ id, name, out }) => {
-      const string = mainString(laid.layout.stand, id);
-      if (string < 0) return [];
-      return [
-        { year: stand ? closesIn(stand, id) : closingYear(laid.layout.stand, string, site), text: `${name} closes` },
-        { year: stand ? thinIn(stand, id) : null, text: `thin ${name}` },
-        { year: out, text: `${name} comes out` },
-      ];
-    });
+    const closes = rowsThrough(laid, grown?.(laid) ?? null, settingOf(worked.holding, 'growth.site'));
     const found = worked
       .findingsOf(planting)
       .flatMap(({ year: when, rule, what, id }) =>
@@ -111,3 +103,15 @@ export function YearBar({ planting }: { planting: string }) {
     </footer>
   );
 }
+
+/** When each row closes, wants thinning and comes out; by its kinds alone where it is not known how the stand grows. */
+const rowsThrough = ({ planting, layout }: Laid, stand: StandYears | null, site: number) =>
+  planting.rows.flatMap(({ id, name, out }) => {
+    const string = mainString(layout.stand, id);
+    if (string < 0) return [];
+    return [
+      { year: stand ? closesIn(stand, id) : closingYear(layout.stand, string, site), text: `${name} closes` },
+      { year: stand ? thinIn(stand, id) : null, text: `thin ${name}` },
+      { year: out, text: `${name} comes out` },
+    ];
+  });

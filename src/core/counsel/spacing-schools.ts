@@ -74,8 +74,8 @@ export function spacingProposals(
       };
       // Rounded down, so that a promised year holds; closer plants grow slower, so it is asked again.
       let tried = at(Math.min(SPACING.most, Math.max(SPACING.least, Math.floor(wanted * 20 + 1e-9) / 20)));
-      const promised = school.share ? null : (school.closesBy ?? closesBy);
-      for (let n = 0; n < CLOSER && promised !== null && tried.closes !== null && tried.closes > promised; n++)
+      const promised = school.share ? Infinity : (school.closesBy ?? closesBy);
+      for (let n = 0; n < CLOSER && (tried.closes ?? 0) > promised; n++)
         tried = at(Math.max(SPACING.least, Math.round(tried.spacing * 20 - 1) / 20));
       const { spacing, command, after, laid } = tried;
       const plants = laid.stand.rows.reduce(
