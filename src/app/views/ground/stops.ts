@@ -45,7 +45,7 @@ export const STOPS: readonly Stop[] = [
     key: 'edges',
     label: 'Edges',
     kinds: ['fence'],
-    rules: ['over-boundary', 'setback', 'assumed-corner', 'crown-over'],
+    rules: ['over-boundary', 'setback', 'assumed-corner', 'crown-over', 'takes-sun'],
     state: ({ boundary, units }) => {
       if (!boundary) return { text: 'no boundary yet', sure: 'empty' };
       const assumed = boundary.filter(({ pin }) => pin === 'assumed').length;
