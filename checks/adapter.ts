@@ -53,6 +53,7 @@ import { toUs, type UsUnit } from '../src/core/units/quantities.ts';
 import { intervals } from '../src/core/units/rounding.ts';
 import { lightAbove, throughLayer } from '../src/core/years/layer-light.ts';
 import { crownWidth, heightAt, rateConstant, rateConstantFrom, type Growing } from '../src/core/years/growth.ts';
+import { calendar } from './calendar.ts';
 import { effects } from './effects.ts';
 import { row, sample, standOf } from './sample.ts';
 import { speciesAt } from '../src/core/ranks/stand.ts';
@@ -466,5 +467,6 @@ export const adapter: Readonly<Record<string, (inputs: Inputs) => unknown>> = {
   'growth.rateKFromH20': ({ Hmax, H20, p }) => rateConstantFrom(Hmax!, H20!, p!),
   'growth.height': ({ t, ...inputs }) => heightAt(growing(inputs), t),
   ...effects,
+  ...calendar,
   'growth.crownWidth': ({ H, Hmax, Wmax, beta }) => crownWidth(H, Hmax, Wmax, beta),
 };

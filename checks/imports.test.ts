@@ -22,6 +22,7 @@ const STAGES = [
   'effects',
   'order',
   'aims',
+  'days',
   'field',
   'findings',
   'counsel',

@@ -20,6 +20,7 @@ import { LAST_YEAR } from '../src/core/years/growth.ts';
 import { billOf } from '../src/core/files/bill-report.ts';
 import { ledgerOf } from '../src/core/record/ledger.ts';
 import { onOrder } from '../src/core/record/orders.ts';
+import { dayAsked, daysOf, icsOf } from '../src/core/files/days-report.ts';
 import { report } from '../src/core/files/report.ts';
 import type { Holding } from '../src/core/holding/schema.ts';
 import type { ReadTask } from './plan-read.ts';
@@ -28,6 +29,8 @@ const USAGE = `Usage:
   npm run -s plan -- report FILE.closerank        totals, positions and findings as JSON
   npm run -s plan -- bill FILE.closerank          what to have, to buy and from whom, what is ordered and what it costs, as JSON
   npm run -s plan -- years FILE.closerank [--year N]  growth by row, density, wind, sight, light, snow, stream and aims, as JSON
+  npm run -s plan -- tasks FILE.closerank [--on DATE]  every task with its days, what does not fit, deliveries and lines, as JSON
+  npm run -s plan -- calendar FILE.closerank OUT.ics   the same tasks as an iCalendar file
   npm run -s plan -- export FILE.closerank DIR    peg sheets, order list, orders by supplier, cutting, fence and drip plans, GeoJSON into DIR
   npm run -s plan -- new plan.json DIR            builds a holding from plan.json into DIR and reports it
   npm run -s plan -- read FILE [HOLDING]          what a map file would bring in, as JSON`;
@@ -116,6 +119,10 @@ function yearAsked([flag, year]: readonly string[]): number | null {
   return n;
 }
 
+/** Today where this runs. */
+const todayHere = (): number =>
+  dayAsked(new Date(Date.now() - new Date().getTimezoneOffset() * 60_000).toISOString().slice(0, 10));
+
 async function run([verb, file, ...rest]: string[]): Promise<void> {
   const [directory] = rest;
   if (verb === 'report' && file) return print(report(await holdingIn(file)));
@@ -124,6 +131,16 @@ async function run([verb, file, ...rest]: string[]): Promise<void> {
     return print(billOf(holding, events));
   }
   if (verb === 'years' && file) return print(yearsOf(await holdingIn(file), yearAsked(rest)));
+  if (verb === 'tasks' && file) {
+    const { holding, events } = await fileIn(file);
+    const [flag, day] = rest;
+    if (flag !== undefined && flag !== '--on') throw new Unreadable('--on wants a day, such as --on 2027-03-14.');
+    return print(daysOf(holding, events, flag ? dayAsked(day) : todayHere()));
+  }
+  if (verb === 'calendar' && file && directory) {
+    const { holding, events } = await fileIn(file);
+    return writeFile(directory, icsOf(holding, events, todayHere()));
+  }
   if (verb === 'export' && file && directory) {
     const sans = 'atkinson-hyperlegible-next';
     const fonts = { regular: await font(sans, 400), bold: await font(sans, 700), heading: await font('bitter', 600) };

@@ -4,6 +4,7 @@ import { plainMeans } from '../holding/means-schema.ts';
 import { sayShape } from '../holding/say-shape.ts';
 import { sayIssue } from '../holding/limits.ts';
 import { told } from '../place/climate.ts';
+import { noDays } from '../holding/days-schema.ts';
 import { newHolding } from '../holding/new-holding.ts';
 import { type Climate } from '../holding/ground-schema.ts';
 import { HoldingSchema, type Baseline, type Holding, type Row } from '../holding/schema.ts';
@@ -80,6 +81,14 @@ function build(plan: Plan): Holding {
   const holding = {
     ...ground,
     plantings: plan.plantings.map((planting, p) => plantingOf(planting, `p${p + 1}`, ground as Holding, plan)),
+    days: {
+      ...noDays(),
+      ...plan.days,
+      people: plan.days.people.map((person, i) => ({ child: false, not: [], off: [], ...person, id: `w${i + 1}` })),
+      plantings: plan.plantings.flatMap(({ start, way }, p) =>
+        start || way !== 'hand' ? [{ id: `p${p + 1}`, start, way, hands: {} }] : [],
+      ),
+    },
   };
   const checked = HoldingSchema.safeParse(holding);
   if (checked.success) return checked.data;

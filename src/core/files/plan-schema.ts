@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { MeansSchema } from '../holding/means-schema.ts';
 import { ANIMALS, ClimateSchema, EVIDENCE, TerrainSchema } from '../holding/ground-schema.ts';
 import { CORNERS, ENDS, MIXES, PURPOSES } from '../holding/schema.ts';
+import { DaySchema, DaysSchema, PersonSchema, WAYS } from '../holding/days-schema.ts';
 import { FEATURE_KINDS } from '../ground/features.ts';
 
 const point = z.tuple([z.number(), z.number()]);
@@ -39,6 +40,21 @@ export const PlanSchema = z.strictObject({
     )
     .nullable()
     .default(null),
+  /** Who plants, and which days are none of theirs; the days of each planting stand with it. */
+  days: DaysSchema.omit({ plantings: true, people: true })
+    .partial()
+    .extend({
+      people: z
+        .array(
+          PersonSchema.omit({ id: true })
+            .partial()
+            .extend({ name: z.string(), week: z.array(z.boolean()).length(7), hours: z.number() })
+            .strict(),
+        )
+        .default([]),
+    })
+    .strict()
+    .default({ people: [] }),
   features: z
     .array(z.looseObject({ kind: z.enum(FEATURE_KINDS), name: z.string().default(''), points: z.array(point).min(1) }))
     .default([]),
@@ -64,6 +80,9 @@ export const PlanSchema = z.strictObject({
           }),
           z.strictObject({ anchors: z.array(point).min(1) }),
         ]),
+        /** The day on which its first rows go in, YYYY-MM-DD, and how they are set. */
+        start: DaySchema.nullable().default(null),
+        way: z.enum(WAYS).default('hand'),
         corners: z.enum(CORNERS).default('round'),
         side: z.enum(['left', 'right']).default('right'),
         /** A method against weeds for the whole planting; whether the plants are guarded against the animals of the place. */

@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { sample } from '../../../checks/sample.ts';
+import { noDays } from './days-schema.ts';
 import { migrate, readProblemSentence, toStored, type ReadProblem } from './migrate.ts';
 import { plainMeans } from './means-schema.ts';
 import { appBook } from '../species/book.ts';
@@ -50,6 +51,15 @@ describe(migrate, () => {
     ]);
     expect('weeds' in plantings[0]!).toBe(false);
     expect([here, kits, grants, suppliers]).toEqual([[], [], [], []]);
+  });
+
+  it('takes version 9: nothing is known of its days, and all else stays as it was', () => {
+    const stored = JSON.parse(readFileSync(new URL('kept/holding-v9.json', import.meta.url), 'utf8')) as {
+      holding: object;
+    };
+    const raised = migrate(stored);
+    if (!raised.ok) throw new Error(JSON.stringify(raised.problem));
+    expect(raised.holding).toEqual({ ...stored.holding, days: noDays() });
   });
 
   it('takes version 8: every row of it stays where it stands, in plantings and in variants', () => {
@@ -125,7 +135,7 @@ describe(migrate, () => {
     const result = migrate({ format: 'close-rank', version: HOLDING_VERSION + 5, holding: {} });
     expect(result.ok).toBe(false);
     expect(!result.ok && readProblemSentence(result.problem, 'plan.closerank')).toMatch(
-      /newer Close Rank \(version 14; this one reads up to 9\)\. Reload/,
+      /newer Close Rank \(version 15; this one reads up to 10\)\. Reload/,
     );
   });
 

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { sayIssue } from './limits.ts';
 import type { Mark } from './ground-schema.ts';
+import { noDays } from './days-schema.ts';
 import { HOLDING_VERSION, HoldingSchema, type Holding } from './schema.ts';
 
 export type ReadProblem =
@@ -38,6 +39,7 @@ const migrations: readonly ((old: unknown) => unknown)[] = [
   meanIt,
   leaveWhatHappened,
   takeNursesOut,
+  countDays,
 ];
 
 /** What claims to be a stored holding, raised to today's version but not yet held against the schema. Never throws. */
@@ -292,6 +294,11 @@ function leaveWhatHappened(old: unknown): unknown {
       .filter(({ kind }) => kind !== 'paintMark')
       .map(({ marked: ___, ...feature }) => feature),
   };
+}
+
+/** Version 9 knew no days: none is set, nobody has been named. */
+function countDays(old: unknown): unknown {
+  return typeof old === 'object' && old !== null && !('days' in old) ? { ...old, days: noDays() } : old;
 }
 
 /** The problem in a sentence: what is wrong, where, what to do. `what` names the file or the stored holding. */

@@ -1,3 +1,4 @@
+import { noDays } from './days-schema.ts';
 import type { Holding } from './schema.ts';
 
 export interface NewHolding {
@@ -38,5 +39,6 @@ export const newHolding = ({ id, name, latitude, longitude, units, currency }: N
   animals: [],
   settings: {},
   prices: {},
+  days: noDays(),
   accepted: [],
 });

@@ -1,3 +1,4 @@
+import { DaysSchema } from './days-schema.ts';
 import { z } from 'zod';
 import { SpeciesSchema } from './species-schema.ts';
 import { SupplierSchema } from './supplier-schema.ts';
@@ -15,7 +16,7 @@ import {
 } from './ground-schema.ts';
 
 /** The version that this build writes; see migrate.ts for how older ones are read. */
-export const HOLDING_VERSION = 9;
+export const HOLDING_VERSION = 10;
 
 const name = z.string().trim().min(1).max(80);
 
@@ -270,6 +271,8 @@ export const HoldingSchema = z.object({
   settings: z.record(z.string(), z.number().min(0).max(1e6)),
   /** Prices in minor units that the steward changed, by price key. */
   prices: z.record(z.string(), z.number().int().min(0).max(1e9)),
+  /** When it is planted, and who does it. */
+  days: DaysSchema,
   /** Findings that the steward accepts, with why. */
   accepted: z.array(z.object({ finding: z.string().min(1).max(300), reason: z.string().trim().min(1).max(500) })),
 });

@@ -4,7 +4,7 @@ import type { Holding } from './schema.ts';
 
 const SettingSchema = z.object({
   label: z.string(),
-  unit: z.enum(['m', 'share', 'plants', 'pins', 'years', 'hours', 'minutes', 'm²', 'times', 'g', 'L', 'pH']),
+  unit: z.enum(['m', 'share', 'plants', 'pins', 'years', 'days', 'hours', 'minutes', 'm²', 'times', 'g', 'L', 'pH']),
   default: z.number().min(0),
   source: z.string(),
 });

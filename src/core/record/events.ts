@@ -5,6 +5,8 @@ import { id, line } from '../holding/ground-schema.ts';
 
 /** Of an event; long enough for the names under which what older plans knew is kept. */
 const eventId = z.string().min(1).max(240);
+/** `rule:planting:phase:year:n` of a task. */
+const taskName = z.string().min(1).max(400);
 const words = (most: number) => z.string().trim().max(most);
 const count = z.number().int().min(0).max(1e7);
 const cents = z.number().int().min(0).max(1e11);
@@ -85,6 +87,18 @@ const BODIES = {
     of: z.enum(['metres', 'plants']),
     on: day,
   }),
+  /** A task was done, by somebody's word; the day may be before today. */
+  taskDone: z.object({ task: taskName, on: day, note: words(500) }),
+  taskPutOff: z.object({ task: taskName, on: day, to: day, reason: words(500) }),
+  taskNotNeeded: z.object({ task: taskName, on: day, reason: words(500) }),
+  /** A step was left out at planting, of so many plants. */
+  stepLeft: z.object({
+    planting: id,
+    phase: z.number().int().min(0).max(20),
+    step: z.string().min(1).max(40),
+    plants: count.min(1),
+    on: day,
+  }),
   /** An earlier event does not hold any more, or holds again. */
   amended: z.object({ event: eventId, holds: z.boolean() }),
 } as const;
@@ -116,6 +130,10 @@ export const EventSchema = z.discriminatedUnion('kind', [
   event('delivered'),
   event('faultFound'),
   event('used'),
+  event('taskDone'),
+  event('taskPutOff'),
+  event('taskNotNeeded'),
+  event('stepLeft'),
   event('amended'),
 ]);
 export type RecordEvent = z.infer<typeof EventSchema>;

@@ -15,9 +15,27 @@ export interface Ledger {
   readonly orders: readonly PlacedOrder[];
   /** What had been used of a piece part-way, the last that was said of each planting and piece. */
   readonly used: readonly (BodyOf<'used'> & { readonly event: string })[];
+  /** What was said last of each task, by its name. */
+  readonly tasks: ReadonlyMap<string, TaskSaid>;
+  /** Steps left out at planting. */
+  readonly left: readonly (BodyOf<'stepLeft'> & { readonly event: string })[];
 }
 
-export const NO_LEDGER: Ledger = { seen: new Map(), asked: null, marks: [], orders: noOrders, used: [] };
+/** What was said of a task: done, put off to a day, or not needed. */
+export type TaskSaid =
+  | ({ readonly kind: 'done' } & BodyOf<'taskDone'> & { readonly event: string })
+  | ({ readonly kind: 'putOff' } & BodyOf<'taskPutOff'> & { readonly event: string })
+  | ({ readonly kind: 'notNeeded' } & BodyOf<'taskNotNeeded'> & { readonly event: string });
+
+export const NO_LEDGER: Ledger = {
+  seen: new Map(),
+  asked: null,
+  marks: [],
+  orders: noOrders,
+  used: [],
+  tasks: new Map(),
+  left: [],
+};
 
 /** Events that still hold: what was amended last decides, whatever the order in which they came. */
 export function holding(events: readonly RecordEvent[]): RecordEvent[] {
@@ -40,10 +58,23 @@ export function ledgerOf(events: readonly RecordEvent[]): Ledger {
     asked: asked ? { ...asked.body, event: asked.id } : null,
     marks: of('marked').flatMap(({ id: event, body: { on, marks } }) => marks.map((mark) => ({ ...mark, on, event }))),
     orders: ordersOf(of('ordered'), of('delivered'), of('faultFound')),
+    tasks: tasksIn(valid),
+    left: of('stepLeft').map(({ id: event, body }) => ({ ...body, event })),
     used: [
       ...new Map(of('used').map(({ id, body }) => [`${body.planting} ${body.key}`, { ...body, event: id }])).values(),
     ],
   };
+}
+
+/** What was said of each task: the last word holds. */
+function tasksIn(events: readonly RecordEvent[]): Ledger['tasks'] {
+  const said = new Map<string, TaskSaid>();
+  for (const one of events) {
+    if (one.kind === 'taskDone') said.set(one.body.task, { kind: 'done', ...one.body, event: one.id });
+    if (one.kind === 'taskPutOff') said.set(one.body.task, { kind: 'putOff', ...one.body, event: one.id });
+    if (one.kind === 'taskNotNeeded') said.set(one.body.task, { kind: 'notNeeded', ...one.body, event: one.id });
+  }
+  return said;
 }
 
 /** What was seen, the last that was said of each thing. */

@@ -5,10 +5,12 @@ import { sayShape } from '../../core/holding/say-shape.ts';
 import { climateAt } from './climate.ts';
 import { SuppliersRequest } from '../../core/order/suppliers.ts';
 import { MarkingDesk } from './marking.ts';
+import { WeatherRequest } from '../../core/days/weather.ts';
 import { suppliersAt } from './suppliers.ts';
 import { madeUpSoil, terrainAt } from './terrain.ts';
+import { weatherAt } from './weather.ts';
 
-/** Simulated services under /api/standins: climate, terrain, soil, suppliers, and the desk that marks buried services. */
+/** Simulated services under /api/standins: climate, weather, terrain, soil, suppliers, and the desk that marks buried services. */
 export function standins({
   markingSeconds,
   now = Date.now,
@@ -38,6 +40,7 @@ export function standins({
     response.json(made);
   };
   routes.get('/climate', (request, response) => answer(response, WhereSchema, request.query, climateAt));
+  routes.get('/weather', (request, response) => answer(response, WeatherRequest, request.query, weatherAt));
   routes.get('/terrain', (request, response) => answer(response, BoxSchema, request.query, terrainAt));
   routes.get('/soil', (request, response) =>
     answer(response, BoxSchema, request.query, (box) => ({ zones: madeUpSoil(box), simulated: true })),

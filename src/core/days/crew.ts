@@ -1,0 +1,108 @@
+import type { Limit, Person } from '../holding/days-schema.ts';
+import type { Holding } from '../holding/schema.ts';
+import { settingOf } from '../holding/settings.ts';
+import { dayOf, weekday, type Day } from './day.ts';
+import { stationData } from './work.ts';
+
+/** The people of a holding: those named, else so many as the settings say, on weekdays. */
+export function crewOf({ days, settings }: Pick<Holding, 'days' | 'settings'>): readonly Person[] {
+  if (days.people.length > 0) return days.people;
+  const hours = settingOf({ settings }, 'crew.day');
+  return Array.from({ length: Math.max(1, Math.round(settingOf({ settings }, 'crew.people'))) }, (_, i) => ({
+    id: `hand-${i + 1}`,
+    name: `Hand ${i + 1}`,
+    week: [true, true, true, true, true, false, false],
+    hours: Math.min(14, Math.max(0.5, hours)),
+    child: false,
+    not: [],
+    off: [],
+  }));
+}
+
+/** Days ahead that are looked at for somebody who is free. */
+const AHEAD = 400;
+
+/** When people are there, and what of their time is taken: two works never have one hand at one hour. */
+export class Crew {
+  readonly people: readonly Person[];
+  private readonly off: readonly ReadonlySet<Day>[];
+  private readonly taken = new Map<string, number>();
+
+  constructor(
+    holding: Pick<Holding, 'days' | 'settings'>,
+    private readonly holidays: ReadonlySet<Day>,
+  ) {
+    this.people = crewOf(holding);
+    this.off = this.people.map(({ off }) => new Set(off.map(dayOf)));
+  }
+
+  /** Hours that a person has left on a day. */
+  free(who: number, day: Day): number {
+    const { week, hours } = this.people[who]!;
+    if (!week[weekday(day)] || this.holidays.has(day) || this.off[who]!.has(day)) return 0;
+    return hours - (this.taken.get(`${who} ${day}`) ?? 0);
+  }
+
+  /** Those who may do a work: grown, and not kept from what it asks. */
+  able(asks: readonly Limit[], children = false): number[] {
+    return this.people.flatMap(({ not, child }, i) =>
+      (child && !children) || asks.some((limit) => not.includes(limit)) ? [] : [i],
+    );
+  }
+
+  /** Hands at work on a day, in hours of a grown one. */
+  handHours(who: readonly number[], day: Day): number {
+    return who.reduce((sum, i) => sum + this.free(i, day) * (this.people[i]!.child ? stationData.child : 1), 0);
+  }
+
+  /** Whether any of them comes on a day. */
+  comes(who: readonly number[], day: Day): boolean {
+    return who.some((i) => this.free(i, day) > 0.01);
+  }
+
+  /** The last day up to `day` on which one of them comes; null where none does within a year. */
+  before(who: readonly number[], day: Day): Day | null {
+    for (let at = day; at > day - AHEAD; at--) if (this.comes(who, at)) return at;
+    return null;
+  }
+
+  /** The first day from `day` on on which one of them comes; null where none does within a year. */
+  from(who: readonly number[], day: Day): Day | null {
+    for (let at = day; at < day + AHEAD; at++) if (this.comes(who, at)) return at;
+    return null;
+  }
+
+  /**
+   * Takes so many hours of them from a day on: the days that it takes and what is done on each, in hours of a grown hand.
+   * Null where they do not have so many within a year; then nothing is taken.
+   */
+  book(who: readonly number[], start: Day, hours: number): { days: { day: Day; hours: number }[] } | null {
+    const days: { day: Day; hours: number }[] = [];
+    let left = hours;
+    for (let day = start; left > 1e-6 && day < start + AHEAD; day++) {
+      const here = Math.min(left, this.handHours(who, day));
+      if (here <= 0) continue;
+      days.push({ day, hours: here });
+      left -= here;
+    }
+    if (left > 1e-6) return null;
+    for (const { day, hours: done } of days) {
+      const share = done / this.handHours(who, day);
+      for (const i of who) {
+        const free = this.free(i, day);
+        if (free > 0) this.taken.set(`${i} ${day}`, (this.taken.get(`${i} ${day}`) ?? 0) + free * share);
+      }
+    }
+    return { days };
+  }
+
+  /** What of a person's day is taken, hours. */
+  takenOf(who: number, day: Day): number {
+    return this.taken.get(`${who} ${day}`) ?? 0;
+  }
+
+  /** Days a week on which anybody comes. */
+  get workWeek(): number {
+    return [0, 1, 2, 3, 4, 5, 6].filter((at) => this.people.some(({ week }) => week[at])).length;
+  }
+}

@@ -1,0 +1,268 @@
+import { isInside } from '../geometry/polygon.ts';
+import { nameOf } from '../ground/features.ts';
+import { waysToClear } from '../ground/ways-to-clear.ts';
+import type { Holding } from '../holding/schema.ts';
+import { settingOf } from '../holding/settings.ts';
+import { grownOf } from '../effects/outlook.ts';
+import { fences, forms } from '../order/protection/kinds.ts';
+import { extrasOf } from '../order/protection/extras.ts';
+import { protectedParts } from '../order/protection/guard-kit.ts';
+import { toolsFor } from '../order/tools.ts';
+import { waterPlan } from '../order/water-plan.ts';
+import { weedChoice } from '../order/weeds/compare.ts';
+import { weedMethod } from '../order/weeds/methods.ts';
+import { isClipped } from '../ranks/purposes.ts';
+import type { Laid } from '../ranks/laid.ts';
+import { thinIn } from '../years/closing.ts';
+import { cuttingHours } from '../years/cutting.ts';
+import { dwarf, stakeYears, stays } from './rules.ts';
+import type { Bound } from './rules.ts';
+
+/** What of a planting decides which tasks it has: conditions that hold, years that follow from what was chosen, hours by kind. */
+export interface Facts {
+  readonly holds: ReadonlySet<string>;
+  readonly years: Readonly<Partial<Record<Extract<Bound, string>, number>>>;
+  readonly hours: {
+    readonly water: readonly number[];
+    readonly weeds: readonly number[];
+    readonly trim: number;
+    readonly guardOff: number;
+    readonly coverOff: number;
+    readonly fence: number;
+  };
+  /** Words that fill the sentences of rules. */
+  readonly words: Readonly<Record<string, string>>;
+  /** Metres of its rows. */
+  readonly metres: number;
+  /** What planting day wants, and the caution that must be said on it. */
+  readonly tools: readonly string[];
+  readonly caution: string | null;
+  /** What is never taken off, and why. */
+  readonly stays: readonly string[];
+  /** Rows that are thinned or taken out, and in which year. */
+  readonly rows: readonly {
+    readonly rule: 'thin' | 'nurse';
+    readonly row: string;
+    readonly year: number;
+    readonly plants: number;
+  }[];
+}
+
+const known = new WeakMap<Laid['layout'], { readonly of: readonly unknown[]; readonly facts: Facts }>();
+
+/** The facts of a planting, worked out once for a plan. */
+export function factsOf(laid: Laid, holding: Holding): Facts {
+  const of = [
+    laid.planting,
+    holding.settings,
+    holding.features,
+    holding.animals,
+    holding.climate,
+    holding.terrain,
+    holding.kits,
+  ];
+  const before = known.get(laid.layout);
+  if (before?.of.every((one, i) => one === of[i])) return before.facts;
+  const facts = work(laid, holding);
+  known.set(laid.layout, { of, facts });
+  return facts;
+}
+
+function work(laid: Laid, holding: Holding): Facts {
+  const { planting, layout } = laid;
+  const { stand } = layout;
+  const holds = new Set(['plants']);
+  const years: Record<string, number> = {
+    water: Math.max(
+      1,
+      Math.round(planting.means.water.measures['water.seasons'] ?? settingOf(holding, 'water.seasons')),
+    ),
+  };
+  const words: Record<string, string> = { water: String(years['water']), row: 'the row' };
+  const staying: string[] = [];
+  const metres = stand.rows.reduce((sum, { line, from, to }) => sum + (to > from ? (line?.length ?? 0) : 0), 0);
+  const cover = coverUnder(laid, holding);
+  for (const fact of cover.facts) holds.add(fact);
+  words['cover'] = cover.name;
+  const roots = stockFacts(laid, holding, holds);
+  const guarded = guardFacts(laid, holding, holds, years, words, staying);
+  stakeFacts(roots, holds, years, staying);
+  const coverOff = weedFacts(laid, holding, holds, years, words, staying);
+  const wayOfWater = planting.means.water.method;
+  if (wayOfWater !== 'none') holds.add('water');
+  if (wayOfWater === 'drip') holds.add('drip');
+  const { ways, seasons, season } = waterPlan(planting, layout, holding);
+  const way = ways.find(({ method }) => method === wayOfWater);
+  const water = seasons.map((weeks) =>
+    way && !way.refused && season > 0 ? (way.hoursSeason * weeks.reduce((sum, one) => sum + one, 0)) / season : 0,
+  );
+  const rows = rowsOut(laid, holding);
+  if (rows.some(({ rule }) => rule === 'thin')) holds.add('thin');
+  if (rows.some(({ rule }) => rule === 'nurse')) holds.add('out');
+  const { tools, cautions } = toolsFor([laid], holding);
+  return {
+    tools: tools.map(({ label }) => label),
+    caution: cautions.find(({ must }) => must)?.text ?? null,
+    holds,
+    years,
+    hours: {
+      water,
+      weeds: coverOff.weeds,
+      trim: cuttingHours(stand, holding),
+      guardOff: guarded.removal,
+      coverOff: coverOff.removal,
+      fence: guarded.fence,
+    },
+    words,
+    metres,
+    stays: staying,
+    rows,
+  };
+}
+
+/** What its plants are: bare roots, thorns, trees, hedges, grafted; the classes of rootstock among them. */
+function stockFacts({ planting, layout: { stand } }: Laid, holding: Holding, holds: Set<string>): string[] {
+  for (const { kind } of holding.features) {
+    if (kind === 'drain') holds.add('drain');
+    if (kind === 'crossing') holds.add('crossing');
+  }
+  for (const { species, stock, kept } of stand.lots) {
+    if (['whip', 'transplant', 'feathered'].includes(stock)) holds.add('bare');
+    if (
+      stock === 'whip' &&
+      ['Crataegus', 'Prunus'].some((genus) => species.botanical.startsWith(genus)) &&
+      isClipped(planting, { kept })
+    )
+      holds.add('thorn');
+    if (species.height[1] > 8 && !kept?.height && !isClipped(planting, { kept })) holds.add('tree');
+  }
+  if (planting.rows.some((row) => isClipped(planting, row) || row.kept?.height)) holds.add('hedge');
+  const roots = planting.rows.flatMap(({ runs }) => runs.flatMap(({ rootstock }) => (rootstock ? [rootstock] : [])));
+  if (roots.length > 0) holds.add('grafted');
+  holds.add('frost');
+  return roots;
+}
+
+/** How long stakes stay: by the class of rootstock, for life under a dwarfing one. */
+function stakeFacts(
+  roots: readonly string[],
+  holds: ReadonlySet<string>,
+  years: Record<string, number>,
+  staying: string[],
+): void {
+  if (roots.some((one) => dwarf.includes(one))) staying.push(stays['dwarfStake']!);
+  if (holds.has('stake'))
+    years['stake'] = Math.max(
+      1,
+      ...roots.filter((one) => !dwarf.includes(one)).map((one) => stakeYears[one] ?? 2),
+      roots.length === 0 ? 2 : 1,
+    );
+  if (holds.has('stake') && roots.length > 0 && roots.every((one) => dwarf.includes(one))) delete years['stake'];
+}
+
+/** What grows where it is planted, and how that is dealt with. */
+function coverUnder({ layout: { stand } }: Laid, { features }: Holding): { facts: string[]; name: string } {
+  const facts = new Set<string>();
+  const names: string[] = [];
+  const step = Math.max(1, Math.floor(stand.count / 200));
+  for (const feature of features) {
+    if (feature.kind !== 'cover') continue;
+    let under = false;
+    for (let i = 0; i < stand.count && !under; i += step) under = isInside(feature.ring, [stand.x[i]!, stand.y[i]!]);
+    if (!under) continue;
+    names.push(nameOf(feature));
+    const way = feature.clearing ?? waysToClear(feature.grows)[0]!.way;
+    for (const fact of {
+      cutAndTreat: ['woody', 'spray'],
+      smother: ['smother'],
+      till: ['till'],
+      mowAndCover: ['grass'],
+      grazeThenTreat: ['grass', 'spray'],
+    }[way])
+      facts.add(fact);
+  }
+  // Ground that nobody drew is taken for grass.
+  return names.length > 0 ? { facts: [...facts], name: names.join(' and ') } : { facts: ['grass'], name: 'grass' };
+}
+
+function guardFacts(
+  { planting, layout }: Laid,
+  holding: Holding,
+  holds: Set<string>,
+  years: Record<string, number>,
+  words: Record<string, string>,
+  staying: string[],
+) {
+  let [removal, fence] = [0, 0];
+  const parts = protectedParts(planting, layout, holding);
+  for (const { protection, group, site } of parts) {
+    const form = protection.guard && forms[protection.guard.form]!;
+    if (form) {
+      holds.add('guard');
+      holds.add('pieces');
+      if (form.stakes > 0) holds.add('stake');
+      if (!form.opens) holds.add('net');
+      years['guard'] = Math.max(years['guard'] ?? 0, form.off.year);
+      words['guardSign'] = form.off.sign;
+      removal += (form.minutes.removal * group.plants) / 60;
+    }
+    if (protection.collar !== null) staying.push(stays['collar']!);
+    if (protection.animals.includes('vole')) holds.add('vole');
+    if (group !== parts[0]!.group) continue;
+    for (const kind of protection.fences) {
+      holds.add('fence');
+      years['fence'] = Math.max(years['fence'] ?? 0, Math.round(fences[kind]!.life));
+      words['fenceSign'] = fences[kind]!.off;
+      fence += (fences[kind]!.minutes.install * (site.run?.length ?? 0)) / 60;
+    }
+  }
+  if (!holds.has('guard') && !holds.has('fence')) staying.push(stays['noGuard']!);
+  if (extrasOf(planting, layout.stand).some(({ key }) => key === 'wrap')) holds.add('wrap');
+  return { removal, fence };
+}
+
+function weedFacts(
+  { planting, layout }: Laid,
+  holding: Holding,
+  holds: Set<string>,
+  years: Record<string, number>,
+  words: Record<string, string>,
+  staying: string[],
+) {
+  const method = planting.means.weeds.method;
+  const { label, lays, off, stays: why, yearly, removal, years: cared } = weedMethod(method);
+  const { hours, area } = weedChoice(method, planting, layout, holding);
+  if (yearly > 0) holds.add('weeds');
+  if (lays !== 'none' && lays !== 'lane') holds.add('weedsHeld');
+  if (lays === 'ring' || lays === 'mulchStrip') holds.add('mulch');
+  if (['mat', 'strip', 'ring', 'mulchStrip'].includes(lays)) holds.add('pieces');
+  words['weedCover'] = label;
+  if (off && off.year > 0) {
+    holds.add('coverOff');
+    years['cover'] = off.year;
+    words['coverSign'] = off.sign;
+  } else if (why && lays !== 'none') staying.push(`${label}: ${why}.`);
+  return {
+    weeds: Array.from({ length: 1 + cared }, (_, year) => (year === 0 ? 0 : (hours[year] ?? (yearly * area) / 60))),
+    removal: (removal * area) / 60,
+  };
+}
+
+/** Rows that want thinning or come out, by name and year after the first planting. */
+function rowsOut(laid: Laid, holding: Holding): Facts['rows'] {
+  const { planting, layout } = laid;
+  const years = grownOf(laid, holding, 'middle');
+  const counts = (id: string) =>
+    layout.stand.rows.reduce((sum, { row, from, to }) => sum + (row.id === id ? to - from : 0), 0);
+  return planting.rows.flatMap(({ id, name, out }): Facts['rows'][number][] => {
+    const plants = counts(id);
+    if (plants === 0) return [];
+    const thin = thinIn(years, id);
+    return [
+      ...(thin !== null && (out === null || thin < out)
+        ? [{ rule: 'thin' as const, row: name, year: Math.max(6, thin), plants: Math.ceil(plants / 3) }]
+        : []),
+      ...(out !== null ? [{ rule: 'nurse' as const, row: name, year: out, plants }] : []),
+    ];
+  });
+}

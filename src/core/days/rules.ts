@@ -1,0 +1,116 @@
+import { z } from 'zod';
+import { LIMITS } from '../holding/days-schema.ts';
+import beforeData from './before-rules.json' with { type: 'json' };
+import careData from './care-rules.json' with { type: 'json' };
+import debtData from './debts.json' with { type: 'json' };
+
+const asks = z.array(z.enum(LIMITS)).default([]);
+const words = z.string().min(1);
+
+const BeforeSchema = z.strictObject({
+  id: words,
+  label: words,
+  /** Days before planting by which it is done; left out where an office counts its own days. */
+  back: z.number().int().min(0).default(0),
+  earliest: z.number().int().optional(),
+  latest: z.number().int().optional(),
+  /** Asked for so many clear office days before the first spade. */
+  office: z.literal(true).optional(),
+  /** What must be true of the planting: all of these. */
+  when: z.array(words),
+  by: z.enum(['crew', 'office', 'licensed']),
+  /** Hours: so many at once, and minutes for each metre. */
+  fixed: z.number().min(0),
+  each: z.number().min(0),
+  unit: z.enum(['all', 'm', 'fence']),
+  /** Rules that must be done before. */
+  needs: z.array(words),
+  /** Not while nests are closed to it; only while things grow; only on ground that is dry. */
+  closed: z.literal(true).optional(),
+  grows: z.literal(true).optional(),
+  dry: z.literal(true).optional(),
+  /** Whether spades go in. */
+  digs: z.literal(true).optional(),
+  /** Days that must pass after it, and for how many it holds. */
+  wait: z.number().int().min(0).default(0),
+  holds: z.number().int().positive().optional(),
+  asks,
+  why: words,
+  /** What it costs if it is left, and what can still be done. */
+  cost: words,
+  late: words,
+  tools: z.array(words),
+  caution: words.optional(),
+});
+export type BeforeRule = z.infer<typeof BeforeSchema>;
+
+const bound = z.union([
+  z.number().int().positive(),
+  z.enum(['water', 'guard', 'stake', 'cover', 'fence', 'thin', 'out']),
+]);
+const CareSchema = z.strictObject({
+  id: words,
+  label: words,
+  at: z.enum(['planting', 'budBreak', 'leafFall', 'firstFrost', 'winter', 'month']),
+  days: z.number().int().default(0),
+  months: z.array(z.number().int().min(1).max(12)).default([]),
+  /** Days that it may take. */
+  span: z.number().int().positive().default(14),
+  /** Again every so many days, so many times. */
+  every: z.number().int().positive().optional(),
+  times: z.number().int().positive().default(1),
+  /** First and last growing season in which it comes, counted from planting; some follow from what was chosen. */
+  years: z.tuple([bound, bound]),
+  step: z.number().int().positive().default(1),
+  when: z.array(words),
+  /** Minutes for each plant, or hours that the plan tells. */
+  minutes: z.number().min(0).optional(),
+  hours: z.enum(['water', 'weeds', 'trim', 'guardOff', 'coverOff']).optional(),
+  share: z.number().positive().default(1),
+  closed: z.literal(true).optional(),
+  group: z.enum(['care', 'off']),
+  asks,
+  why: words,
+  sign: words.optional(),
+  stop: words,
+  tools: z.array(words),
+  caution: words.optional(),
+});
+export type CareRule = z.infer<typeof CareSchema>;
+export type Bound = z.infer<typeof bound>;
+
+const before = z.object({ source: words, rules: z.array(BeforeSchema) }).parse(beforeData);
+const care = z
+  .object({
+    source: words,
+    rules: z.array(CareSchema),
+    /** What stays, and why. */
+    stays: z.record(z.string(), words),
+    /** Years for which a stake is wanted, by class of rootstock. */
+    stakeYears: z.record(z.string(), z.number()),
+    dwarf: z.array(words),
+  })
+  .parse(careData);
+
+export const beforeRules: readonly BeforeRule[] = before.rules;
+export const careRules: readonly CareRule[] = care.rules;
+export const { stays, stakeYears, dwarf } = care;
+export const beforeSource = before.source;
+export const careSource = care.source;
+
+/** A step that was left out at planting: within how many days it must be made good, and what waiting costs. */
+export const debts = z
+  .object({
+    source: words,
+    steps: z.record(
+      words,
+      z.strictObject({
+        label: words,
+        within: z.number().int().positive(),
+        minutes: z.number(),
+        cost: words,
+        tools: z.array(words),
+      }),
+    ),
+  })
+  .parse(debtData);

@@ -1,0 +1,419 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { row, sample } from '../../../checks/sample.ts';
+import { take } from '../holding/command.ts';
+import { putPerson, setDays, setHands, setStart } from '../holding/days-commands.ts';
+import type { Person } from '../holding/days-schema.ts';
+import { setWay } from '../holding/means-commands.ts';
+import { setSetting } from '../holding/ground-commands.ts';
+import type { Holding } from '../holding/schema.ts';
+import { noClimate } from '../place/climate.ts';
+import { layHolding } from '../ranks/laid.ts';
+import type { Happened, RecordEvent } from '../record/events.ts';
+import { ledgerOf, NO_LEDGER, type Ledger } from '../record/ledger.ts';
+import { isClosed } from './calendar.ts';
+import { dayOf, textOf, weekday } from './day.ts';
+import { bestHands, lineOf } from './line.ts';
+import { beforeRules, careRules } from './rules.ts';
+import { movesWith, slipsOf } from './slips.ts';
+import { planDays } from './tasks.ts';
+import { compareWays } from './ways.ts';
+import { phasesOf } from './work.ts';
+
+const person = (id: string, changes: Partial<Person> = {}): Person => ({
+  id,
+  name: id,
+  week: [true, true, true, true, true, false, false],
+  hours: 8,
+  child: false,
+  not: [],
+  off: [],
+  ...changes,
+});
+const hedge = (start: string | null = '2027-03-15', changes: Parameters<typeof sample>[0] = {}): Holding => {
+  const holding = {
+    ...sample({
+      length: 150,
+      rows: [row({ spacing: 0.5, species: [[1, 'Crataegus monogyna']] })],
+      animals: ['rabbit', 'vole'],
+      planting: { purpose: 'hedge', weeds: 'fabric' },
+      ...changes,
+    }),
+  };
+  const set = start === null ? holding : take(holding, setStart('p1', start, '')).holding;
+  const crew = take(set, putPerson(person('A'), '')).holding;
+  return { ...crew, climate: { ...noClimate(), firstFrost: '11-01', lastFrost: '04-20', zone: 8 } };
+};
+const planOf = (holding: Holding, ledger: Ledger = NO_LEDGER) => planDays(holding, layHolding(holding), ledger);
+const taskOf = (holding: Holding, rule: string, ledger = NO_LEDGER) =>
+  planOf(holding, ledger).tasks.find((one) => one.rule === rule)!;
+const spans = (holding: Holding, rule: string) =>
+  planOf(holding)
+    .tasks.filter((one) => one.rule === rule)
+    .map(({ from, to }) => [textOf(from), textOf(to)]);
+let events = 0;
+const recorded = (...happened: Happened[]): Ledger =>
+  ledgerOf(
+    happened.map(
+      (one): RecordEvent =>
+        ({
+          id: `e${events++}`,
+          device: 'd',
+          seq: events,
+          at: `2027-01-01T08:00:${String(events % 60).padStart(2, '0')}+00:00`,
+          by: '',
+          ...one,
+        }) as RecordEvent,
+    ),
+  );
+const slips = (holding: Holding, today: string, ledger = NO_LEDGER) =>
+  slipsOf(planOf(holding, ledger), holding, dayOf(today));
+
+describe('before planting', () => {
+  it('everything is counted back from the first spade, on days that somebody comes, and planting waits for it', () => {
+    const { tasks, runs } = planOf(hedge());
+    const plant = tasks.find(({ rule }) => rule === 'plant')!;
+    expect([textOf(plant.from), runs[0]!.work.plants]).toEqual(['2027-03-15', 301]);
+    expect(spans(hedge(), 'graze')).toEqual([['2027-02-22', '2027-02-22']]);
+    expect(spans(hedge(), 'materials')).toEqual([['2027-03-08', '2027-03-08']]);
+    expect(spans(hedge(), 'order')).toEqual([['2026-09-16', '2026-09-16']]);
+    for (const { group, id, to } of tasks)
+      if (group === 'before') {
+        expect(plant.waits, id).toContain(id);
+        expect(to, id).toBeLessThan(plant.from);
+      }
+  });
+  it('marks are asked for by the office’s days, again when they run out, and again when asked for too early', () => {
+    const crewed = (holding: Holding) => take(holding, setDays({ holidays: ['2027-03-10'] }, '')).holding;
+    expect(spans(crewed(hedge()), 'marks')[0]).toEqual(['2027-03-08', '2027-03-08']); // Thursday, Friday and Tuesday clear, Wednesday a holiday
+    const asked = (on: string) => recorded({ kind: 'marksAsked', body: { reference: 'R', on, services: [] } });
+    expect(taskOf(hedge(), 'marks', asked('2027-03-05')).state).toBe('done');
+    expect(taskOf(hedge(), 'marks', asked('2027-02-20')).state).toBe('open'); // 14 days are over by the 15th
+    const long = take(hedge('2027-03-15', { length: 1500 }), setSetting('marks.hold', 10, '')).holding;
+    const asks = planOf(long).tasks.filter(({ rule }) => rule === 'marks');
+    expect(asks.length).toBeGreaterThan(1);
+    expect(asks[1]!.from).toBeLessThanOrEqual(asks[0]!.holds! + 1);
+    expect(slips(long, '2027-01-01').some(({ what }) => what === 'The marks will have run out')).toBe(true);
+  });
+  it('a task that nests close to never lands there: here, half a year on in the south, and over New Year', () => {
+    const bramble = (latitude: number, start: string, rules: { kind: string }[] = []) =>
+      hedge(start, {
+        latitude,
+        rules,
+        features: [
+          {
+            kind: 'cover',
+            name: 'bramble',
+            grows: 'bramble',
+            clearing: 'cutAndTreat',
+            points: [
+              [0, -5],
+              [150, -5],
+              [150, 5],
+              [0, 5],
+            ],
+          },
+        ],
+      });
+    for (const [latitude, start] of [
+      [52, '2027-10-15'],
+      [52, '2027-05-15'],
+      [-42, '2027-11-15'],
+      [-42, '2027-06-10'],
+    ] as const) {
+      const { to, from } = taskOf(bramble(latitude, start), 'clear');
+      const closed = latitude > 0 ? (['03-01', '08-31'] as const) : (['09-01', '02-28'] as const);
+      for (let day = from; day <= to; day++)
+        expect(isClosed(day, closed), `${latitude} ${start} ${textOf(day)}`).toBe(false);
+      expect(to).toBeLessThan(dayOf(start));
+    }
+    const own = bramble(52, '2027-01-20', [{ kind: 'nesting', from: '11-15', to: '01-31' } as never]);
+    expect(textOf(taskOf(own, 'clear').to) <= '2026-11-14').toBe(true);
+    const treat = taskOf(bramble(52, '2027-10-15'), 'spray');
+    expect([treat.by, treat.wait, treat.holds! - treat.to]).toEqual(['licensed', 21, 120]);
+    expect(isClosed(treat.to, ['11-01', '03-30'])).toBe(false); // it is given while things grow
+  });
+  it('the rules have no circle, need only what there is, and say what each thing costs when it is left', () => {
+    const ids = new Set(beforeRules.map(({ id }) => id));
+    const reaches = (id: string, seen: readonly string[] = []): boolean =>
+      seen.includes(id) || beforeRules.find((one) => one.id === id)!.needs.some((need) => reaches(need, [...seen, id]));
+    for (const { id, needs, cost, late } of beforeRules) {
+      expect(
+        needs.every((need) => ids.has(need)),
+        id,
+      ).toBe(true);
+      expect(reaches(id), id).toBe(false);
+      expect(`${cost} ${late}`).toMatch(/^[A-Z].*\. ?[A-Z].*\.$/);
+    }
+    expect(new Set(careRules.map(({ id }) => id)).size).toBe(careRules.length);
+  });
+});
+
+describe('the calendar of a planting', () => {
+  const days = fc.integer({ min: 0, max: 40 });
+  it('moves by as many days as the planting day, within the days that are worked', () => {
+    const all = take(hedge(), putPerson(person('A', { week: [true, true, true, true, true, true, true] }), '')).holding;
+    const rules = ['plant', 'graze', 'materials', 'set-out', 'soil-test', 'count-1'];
+    const before = planOf(all).tasks;
+    fc.assert(
+      fc.property(days, (n) => {
+        const moved = planOf(take(all, setStart('p1', textOf(dayOf('2027-03-15') + n), '')).holding).tasks;
+        for (const rule of rules.slice(0, 5)) {
+          const [was, is] = [before, moved].map((tasks) => tasks.find((one) => one.rule === rule)!);
+          expect(is!.from - was!.from, rule).toBe(n);
+        }
+      }),
+      { seed: 5, numRuns: 25 },
+    );
+  });
+  it('has no task before what it waits for, and every piece that was put on comes off or is told to stay', () => {
+    for (const weeds of ['fabric', 'mats', 'chips', 'straw', 'hoe', 'none'])
+      for (const method of ['none', 'tube', 'spiral', 'mesh']) {
+        const holding = take(
+          hedge('2027-03-15', { planting: { purpose: 'hedge', weeds } }),
+          setWay('p1', 'protection', { method }, ''),
+        ).holding;
+        const { tasks } = planOf(holding);
+        const by = new Map(tasks.map((task) => [task.id, task]));
+        for (const task of tasks)
+          for (const id of task.waits) {
+            const first = by.get(id);
+            if (first)
+              expect(task.from, `${task.id} after ${id}`).toBeGreaterThan(
+                task.rule === 'cut-back' ? first.from - 1 : first.to,
+              );
+          }
+        expect(by.size).toBe(tasks.length);
+        const off = tasks.filter(({ group }) => group === 'off').map(({ rule }) => rule);
+        expect(off.includes('guard-off'), method).toBe(method !== 'none');
+        expect(off.includes('cover-off'), weeds).toBe(['fabric', 'mats', 'straw'].includes(weeds));
+        for (const task of tasks.filter(({ group }) => group === 'off'))
+          expect(task.sign ?? task.stop, task.id).toMatch(/\w/);
+      }
+  });
+  it('a stake of a dwarfing stock stays for life, others come off; a mat under which suckers are wanted has its end', () => {
+    const apples = (rootstock: string) =>
+      hedge('2027-03-15', {
+        animals: ['mediumDeer'],
+        planting: { purpose: 'orchard', weeds: 'mats' },
+        rows: [row({ spacing: 4, stock: 'feathered', species: [[1, 'Malus domestica', '', '', rootstock] as never] })],
+      });
+    const [dwarfed, tall] = ['dwarfing', 'semi-vigorous'].map((one) =>
+      planOf(apples(one)).tasks.filter(({ rule }) => rule === 'stake-off'),
+    );
+    expect(dwarfed).toEqual([]);
+    expect(tall!.map(({ year }) => year)).toEqual([3]);
+    expect(planOf(apples('dwarfing')).tasks.filter(({ rule }) => rule === 'suckers').length).toBeGreaterThan(20);
+  });
+  it('feeds only where weeds are held; says when watering, weeding and pruning stop', () => {
+    expect(taskOf(hedge('2027-03-15', { planting: { purpose: 'hedge', weeds: 'none' } }), 'feed')).toBeUndefined();
+    expect(taskOf(hedge(), 'feed').what).toMatch(/only what grew less than 15 cm/);
+    expect(taskOf(hedge(), 'water').stop).toMatch(/end of season 2/);
+    expect(spans(hedge(), 'water')).toHaveLength(2);
+    expect(spans(hedge(), 'weed-1').map(([from]) => from!.slice(0, 4))).toEqual(['2027', '2028', '2029', '2030']);
+  });
+  it('a row that comes out has its winter, a later phase its own calendar', () => {
+    const holding = hedge('2027-03-15', {
+      planting: { purpose: 'windbreak', weeds: 'mats' },
+      rows: [row({ spacing: 2, out: 8, name: 'Nurse' }), row({ spacing: 2, rowGap: 3, later: 2 })],
+    });
+    const { tasks, runs } = planOf(holding);
+    expect(runs.map(({ work, set }) => [work.phase, textOf(set)])).toEqual([
+      [0, '2027-03-15'],
+      [2, '2029-03-15'],
+    ]);
+    const out = tasks.filter(({ rule }) => rule === 'nurse');
+    expect(out.map(({ what, phase, from }) => [what, phase, textOf(from).slice(0, 4)])).toContainEqual([
+      'Take Nurse out',
+      0,
+      '2035',
+    ]);
+    expect(new Set(tasks.map(({ id }) => id)).size).toBe(tasks.length);
+  });
+});
+
+describe('the crew', () => {
+  it('two plantings never take more of anybody’s day than there is', () => {
+    const two = (hours: number, off: readonly string[]) => {
+      const base = sample({ length: 200, rows: [row({ spacing: 0.5 })] });
+      const holding: Holding = {
+        ...base,
+        plantings: [
+          base.plantings[0]!,
+          {
+            ...base.plantings[0]!,
+            id: 'p2',
+            name: 'Two',
+            rows: base.plantings[0]!.rows.map((one) => ({ ...one, id: `x${one.id}` })),
+          },
+        ],
+      };
+      return [
+        setStart('p1', '2027-03-15', ''),
+        setStart('p2', '2027-03-16', ''),
+        putPerson(person('A', { hours, off: [...off] }), ''),
+        putPerson(person('B', { child: true, hours: 3 }), ''),
+      ].reduce((now, command) => take(now, command).holding, holding);
+    };
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 1, max: 12 }),
+        fc.subarray(['2027-03-15', '2027-03-17', '2027-03-19']),
+        (hours, off) => {
+          const { runs, crew } = planOf(two(hours, off));
+          const used = new Map<number, number>();
+          for (const run of runs)
+            for (const { day, hours: here } of run.days) used.set(day, (used.get(day) ?? 0) + here);
+          for (const [day, here] of used) {
+            expect(weekday(day)).toBeLessThan(5);
+            expect(here).toBeLessThanOrEqual((off.includes(textOf(day)) ? 0 : hours) + 1.5 + 1e-6); // a child at half a hand's pace
+            for (const who of [0, 1])
+              expect(crew.takenOf(who, day)).toBeLessThanOrEqual(crew.people[who]!.hours + 1e-6);
+          }
+          expect(runs[1]!.days[0]!.day).toBeGreaterThanOrEqual(runs[0]!.days.at(-1)!.day);
+        },
+      ),
+      { seed: 6, numRuns: 30 },
+    );
+  });
+  it('what somebody may not do is done by others, or by a licensed hand', () => {
+    const holding = take(hedge(), putPerson(person('B', { not: ['machines'] }), '')).holding;
+    expect(taskOf(holding, 'graze').who).toEqual(['A']);
+    expect(taskOf(holding, 'set-out').who).toEqual(['A', 'B']);
+  });
+  it('nobody who comes is said in a sentence, and nothing is planned on it', () => {
+    const holding = take(
+      hedge(),
+      putPerson(person('A', { week: [false, false, false, false, false, false, false] }), ''),
+    ).holding;
+    expect(planOf(holding).tasks).toEqual([]);
+    expect(slips(holding, '2027-01-01').map(({ what }) => what)).toEqual(['Nobody is free to plant Row']);
+  });
+});
+
+describe('the line', () => {
+  const work = (minutes: readonly number[], plants = 60) => ({
+    planting: 'p',
+    phase: 0,
+    plants,
+    stocks: [{ stock: 'whip', kind: 'bare', plants }],
+    hours: 0,
+    stations: (['open', 'set', 'firm', 'guard'] as const).map((key, i) => ({
+      key,
+      label: key,
+      plants,
+      minutes: minutes[i]! * plants,
+    })),
+  });
+  it('is as fast as its slowest station; roots lie bare for those ahead of them and their own turn', () => {
+    const line = lineOf(work([2, 1, 0.5, 1]), { open: 1, set: 1, firm: 1, guard: 1 });
+    expect([line.slowest!.key, line.hours, line.bare]).toEqual(['open', 2, 3 * 1 + 1.5]);
+    expect(lineOf(work([2, 1, 0.5, 1]), { open: 2, set: 1, firm: 1, guard: 1 }).hours).toBe(1);
+    expect(lineOf(work([2, 1, 0.5, 1]), { open: 2, set: 1, firm: 0, guard: 1 }).hours).toBe(Infinity);
+  });
+  it('the proposal uses all hands and no split of them among neighbours is faster', () => {
+    fc.assert(
+      fc.property(
+        fc.array(fc.double({ min: 0.1, max: 5, noNaN: true }), { minLength: 4, maxLength: 4 }),
+        fc.integer({ min: 1, max: 9 }),
+        (minutes, hands) => {
+          const best = bestHands(work(minutes), hands);
+          expect(Object.values(best).reduce((sum, one) => sum + one, 0)).toBeCloseTo(hands, 9);
+          const time = lineOf(work(minutes), best).hours;
+          expect(time).toBeGreaterThanOrEqual(minutes.reduce((sum, one) => sum + one, 0) / hands - 1e-9);
+          for (let a = 1; a <= hands; a++)
+            for (let b = 1; a + b < hands; b++) {
+              const c = hands - a - b;
+              const two = Math.max((minutes[0]! + minutes[1]!) / a, minutes[2]! / b, minutes[3]! / c);
+              expect(time).toBeLessThanOrEqual(two + 1e-9);
+            }
+        },
+      ),
+      { seed: 7, numRuns: 100 },
+    );
+  });
+  it('an exact line takes longer than a loose one, and hand, auger and machine are refused with a reason', () => {
+    const hours = (purpose: 'hedge' | 'timber') =>
+      phasesOf(
+        layHolding(hedge(null, { planting: { purpose } }))[0]!,
+        hedge(null, { planting: { purpose } }),
+      )[0]!.stations.find(({ key }) => key === 'open')!.minutes;
+    expect(hours('hedge') / hours('timber')).toBeCloseTo(1.2, 9);
+    const holding = hedge(null, { length: 900 });
+    const [laid] = layHolding(holding);
+    const ways = compareWays(phasesOf(laid!, holding)[0]!, laid!, holding, 4);
+    expect(ways.map(({ way, refused }) => [way, refused === null])).toEqual([
+      ['hand', true],
+      ['auger', false],
+      ['machine', true],
+    ]);
+    expect(ways[2]!.days).toBeLessThan(ways[0]!.days);
+    expect(ways[2]!.spoilt).toBeGreaterThan(0);
+    expect(compareWays(phasesOf(laid!, holding)[0]!, laid!, holding, 2)[2]!.refused).toMatch(/wants 4 hands/);
+  });
+  it('hands that were said stand, the others are as proposed', () => {
+    const holding = take(hedge(), setHands('p1', { guard: 3 }, '')).holding;
+    expect(holding.days.plantings[0]).toEqual({ id: 'p1', start: '2027-03-15', way: 'hand', hands: { guard: 3 } });
+  });
+});
+
+describe('what does not fit', () => {
+  it('a day out of its window is told with both ways back, and the remedy puts it in', () => {
+    const late = hedge('2027-05-10');
+    const [slip] = slips(late, '2027-01-01');
+    expect(slip).toMatchObject({
+      severity: 'fault',
+      what: expect.stringMatching(/^Bare roots are not planted/) as string,
+    });
+    expect(slip!.remedies).toHaveLength(2);
+    for (const { command } of slip!.remedies)
+      expect(slips(take(late, command).holding, '2027-01-01').filter(({ id }) => id === slip!.id)).toEqual([]);
+  });
+  it('a day in the past, and work left undone, say what it costs and what can still be done', () => {
+    expect(slips(hedge(), '2027-04-20')[0]).toMatchObject({
+      what: 'Row was to be planted on 15 March 2027',
+      severity: 'fault',
+    });
+    const undone = slips(hedge(), '2027-03-14').map(({ what, why }) => `${what} ${why}`);
+    expect(
+      undone.some((text) =>
+        /^Order the plants: the day has passed It was to be done by 16 September 2026\. Left undone: the sizes/.test(
+          text,
+        ),
+      ),
+    ).toBe(true);
+    const done = recorded({ kind: 'taskDone', body: { task: 'order:p1:0:0:0', on: '2026-09-01', note: '' } });
+    expect(slips(hedge(), '2027-03-14', done).some(({ what }) => what.startsWith('Order'))).toBe(false);
+  });
+  it('what is put off takes along what waits for it, planting stays; what is not needed is no more open', () => {
+    const plain = planOf(hedge()).tasks;
+    const graze = plain.find(({ rule }) => rule === 'graze')!;
+    expect(movesWith(plain, graze.id, dayOf('2027-03-14')).map(({ rule }) => rule)).toContain('set-out');
+    const off = recorded({
+      kind: 'taskPutOff',
+      body: { task: graze.id, on: '2027-02-22', to: '2027-03-12', reason: 'wet' },
+    });
+    const after = planOf(hedge(), off).tasks;
+    expect(after.find(({ id }) => id === graze.id)).toMatchObject({
+      state: 'putOff',
+      said: 'wet',
+      from: dayOf('2027-03-12'),
+    });
+    expect(after.find(({ rule }) => rule === 'set-out')!.from).toBe(dayOf('2027-03-13'));
+    expect(after.find(({ rule }) => rule === 'plant')!.from).toBe(dayOf('2027-03-15'));
+    const not = recorded({ kind: 'taskNotNeeded', body: { task: graze.id, on: '2027-02-22', reason: 'bare ground' } });
+    expect(planOf(hedge(), not).tasks.find(({ id }) => id === graze.id)!.state).toBe('notNeeded');
+  });
+  it('a step left out at planting is a dated debt with what waiting costs', () => {
+    const left = recorded({
+      kind: 'stepLeft',
+      body: { planting: 'p1', phase: 0, step: 'mulch', plants: 40, on: '2027-03-15' },
+    });
+    const debt = planOf(hedge(), left).tasks.find(({ group }) => group === 'debt')!;
+    expect([debt.what, textOf(debt.to), debt.cost]).toEqual([
+      'Lay the mulch that is missing: 40 plants',
+      '2027-04-05',
+      'Grass closes in, and half of the first year’s growth with it.',
+    ]);
+  });
+});

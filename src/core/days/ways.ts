@@ -1,0 +1,107 @@
+import { z } from 'zod';
+import { WAYS, type SettingWay } from '../holding/days-schema.ts';
+import type { Holding } from '../holding/schema.ts';
+import { settingOf } from '../holding/settings.ts';
+import { soilAt, soilZones } from '../ground/soil.ts';
+import { priceOf } from '../order/prices.ts';
+import type { Laid } from '../ranks/laid.ts';
+import { formatCount, formatLength } from '../units/quantities.ts';
+import type { PhaseWork } from './work.ts';
+import data from './ways.json' with { type: 'json' };
+
+const WaySchema = z.object({
+  label: z.string(),
+  /** Plants set in an hour by its whole chain; 0 by hand, where the stock's own rate counts. */
+  perHour: z.number(),
+  chain: z.array(z.string()),
+  /** Hours before it works. */
+  setup: z.number(),
+  /** Seconds to straighten each plant behind it. */
+  straighten: z.number(),
+  price: z.string().nullable(),
+  /** Room that it turns in at the end of a row, metres. */
+  turn: z.number(),
+  /** The steepest that it works on, rise over run. */
+  slope: z.number(),
+  stones: z.boolean(),
+  stocks: z.array(z.string()),
+  spoils: z.string(),
+  wins: z.string(),
+});
+export const settingWays = z.object({ source: z.string(), ways: z.record(z.enum(WAYS), WaySchema) }).parse(data);
+
+/** One way to set the plants of a phase, and what it comes to. */
+export interface WayChoice {
+  readonly way: SettingWay;
+  readonly label: string;
+  /** Days of the whole chain, and hours of hands in all. */
+  readonly days: number;
+  readonly hours: number;
+  readonly cents: number;
+  /** Ground that it packs, m². */
+  readonly spoilt: number;
+  /** Why it cannot be done here; null where it can. */
+  readonly refused: string | null;
+  readonly chain: readonly string[];
+  readonly wins: string;
+  readonly spoils: string;
+}
+
+/** Hand, auger and machine for the plants of one phase, with so many hands: the digging, setting and firming alone. */
+export function compareWays(work: PhaseWork, laid: Laid, holding: Holding, hands: number): WayChoice[] {
+  const day = settingOf(holding, 'crew.day');
+  const wage = priceOf(holding, 'hour');
+  const byHand =
+    work.stations.reduce((sum, { key, minutes }) => sum + (['open', 'set', 'firm'].includes(key) ? minutes : 0), 0) /
+    60;
+  return WAYS.map((way): WayChoice => {
+    const facts = settingWays.ways[way];
+    const people = Math.max(hands, facts.chain.length);
+    const rows = laid.layout.stand.rows.filter(({ from, to }) => to > from).length;
+    const straight = (work.plants * facts.straighten) / 3600;
+    const running = facts.perHour > 0 ? work.plants / facts.perHour + facts.setup : byHand / Math.max(1, hands);
+    const hours = facts.perHour > 0 ? running * facts.chain.length + straight : byHand;
+    const days =
+      facts.perHour > 0 ? (running + straight / Math.max(1, people)) / day : byHand / Math.max(1, hands) / day;
+    const lanes = laid.layout.stand.rows.reduce((sum, { line }) => sum + (line?.length ?? 0), 0);
+    return {
+      way,
+      label: facts.label,
+      days: Math.ceil(days * 2 - 1e-9) / 2,
+      hours,
+      cents: Math.round(hours * wage + (facts.price ? priceOf(holding, facts.price) * Math.ceil(days - 1e-9) : 0)),
+      spoilt:
+        way === 'machine'
+          ? lanes * settingOf(holding, 'machine.width') + rows * 2 * facts.turn * settingOf(holding, 'machine.width')
+          : 0,
+      refused: refusal(way, work, laid, holding, hands),
+      chain: facts.chain,
+      wins: facts.wins,
+      spoils: facts.spoils,
+    };
+  });
+}
+
+function refusal(way: SettingWay, work: PhaseWork, { layout }: Laid, holding: Holding, hands: number): string | null {
+  const { stocks, chain, stones, turn, label } = settingWays.ways[way];
+  if (way === 'hand') return null;
+  const other = work.stocks.find(({ stock }) => !stocks.includes(stock));
+  if (other)
+    return `${formatCount(other.plants)} of its plants are ${other.kind === 'bare' ? 'whips' : 'in pots or balled'}: ${label.toLowerCase()} does not set those.`;
+  if (hands < chain.length) return `It wants ${chain.length} hands: ${chain.join(', ')}. There are ${hands}.`;
+  if (!stones) {
+    const zones = soilZones(holding.features);
+    const { x, y, count } = layout.stand;
+    for (let i = 0; i < count; i += Math.max(1, Math.floor(count / 50))) {
+      const here = soilAt(zones, [x[i]!, y[i]!]);
+      if (here?.zone.stones === 'many' || here?.zone.texture === 'madeGround')
+        return 'The ground is stony or made ground where it would work.';
+    }
+  }
+  const shortest = Math.min(
+    ...layout.stand.rows.flatMap(({ line, from, to }) => (to > from && line ? [line.length] : [])),
+  );
+  if (way === 'machine' && shortest < 3 * turn)
+    return `Its rows are as short as ${formatLength(shortest, holding.units)}; it wants ${formatLength(turn, holding.units)} to turn at each end.`;
+  return null;
+}

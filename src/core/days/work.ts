@@ -1,0 +1,150 @@
+import { z } from 'zod';
+import { LIMITS } from '../holding/days-schema.ts';
+import type { Holding } from '../holding/schema.ts';
+import { settingOf } from '../holding/settings.ts';
+import { rootsOf } from '../order/holes.ts';
+import { forms } from '../order/protection/kinds.ts';
+import { protectedParts } from '../order/protection/guard-kit.ts';
+import { weedChoice } from '../order/weeds/compare.ts';
+import { weedMethod } from '../order/weeds/methods.ts';
+import type { Laid } from '../ranks/laid.ts';
+import { kindOf, plantKinds } from './windows.ts';
+import data from './stations.json' with { type: 'json' };
+
+export const STATIONS = ['open', 'set', 'firm', 'stake', 'guard', 'mat', 'mulch', 'water'] as const;
+export type StationKey = (typeof STATIONS)[number];
+
+const share = z.object({ open: z.number(), set: z.number(), firm: z.number() });
+export const stationData = z
+  .object({
+    source: z.string().min(1),
+    /** Who may not stand there; whether a child may; whether roots lie bare meanwhile. */
+    stations: z.record(
+      z.enum(STATIONS),
+      z.object({ label: z.string(), not: z.array(z.enum(LIMITS)), child: z.boolean(), bare: z.boolean() }),
+    ),
+    /** How the time of one plant is spread, by what is dug. */
+    shares: z.record(z.string(), share),
+    /** How much longer a line takes that must be exact, and which purposes want which. */
+    exact: z.record(z.string(), z.number()),
+    lines: z.record(z.string(), z.string()),
+    stakeShare: z.number(),
+    pour: z.object({ minutes: z.number(), perLitre: z.number() }),
+    /** Plants laid out ahead of those who set them. */
+    ahead: z.number(),
+    /** A child's pace beside a grown hand's. */
+    child: z.number(),
+  })
+  .parse(data);
+
+/** A step of planting day: minutes for one plant of those that get it, and how many do. */
+export interface Station {
+  readonly key: StationKey;
+  readonly label: string;
+  readonly plants: number;
+  /** Minutes of one hand for all of them. */
+  readonly minutes: number;
+}
+
+/** What is planted of one planting in one year, and the work that is. */
+export interface PhaseWork {
+  readonly planting: string;
+  /** Years after the first planting. */
+  readonly phase: number;
+  readonly plants: number;
+  readonly stocks: readonly { readonly stock: string; readonly kind: string; readonly plants: number }[];
+  readonly stations: readonly Station[];
+  /** Hours of one grown hand over all stations. */
+  readonly hours: number;
+}
+
+const known = new WeakMap<Laid['layout'], { readonly of: readonly unknown[]; readonly work: PhaseWork[] }>();
+
+/** The work of each phase of a planting, the first first; worked out once for a plan. */
+export function phasesOf(laid: Laid, holding: Holding): PhaseWork[] {
+  const of = [laid.planting, holding.settings, holding.features, holding.animals, holding.terrain, holding.kits];
+  const before = known.get(laid.layout);
+  if (before?.of.every((one, i) => one === of[i])) return before.work;
+  const { stand } = laid.layout;
+  const phases = [...new Set(stand.rows.flatMap(({ row, from, to }) => (to > from ? [row.later] : [])))].sort(
+    (a, b) => a - b,
+  );
+  const work = phases.map((phase) => workOf(laid, holding, phase));
+  known.set(laid.layout, { of, work });
+  return work;
+}
+
+/** How many plants of each stock stand in the rows of a phase. */
+function stocksIn(stand: Laid['layout']['stand'], mine: (row: number) => boolean): Map<string, number> {
+  const counts = new Map<string, number>();
+  stand.rows.forEach(({ from, to }, r) => {
+    if (!mine(r)) return;
+    for (let i = from; i < to; i++) {
+      const { stock } = stand.lots[stand.lot[i]!]!;
+      counts.set(stock, (counts.get(stock) ?? 0) + 1);
+    }
+  });
+  return counts;
+}
+
+function workOf({ planting, layout }: Laid, holding: Holding, phase: number): PhaseWork {
+  const { stand } = layout;
+  const mine = (r: number) => stand.rows[r]!.row.later === phase;
+  const counts = stocksIn(stand, mine);
+  const plants = [...counts.values()].reduce((sum, n) => sum + n, 0);
+  const minutes = Object.fromEntries(STATIONS.map((key) => [key, 0])) as Record<StationKey, number>;
+  const numbers = Object.fromEntries(STATIONS.map((key) => [key, 0])) as Record<StationKey, number>;
+  const add = (key: StationKey, of: number, n: number) => {
+    minutes[key] += of;
+    numbers[key] += n;
+  };
+  const pace = planting.means.holes.measures['ground.pace'] ?? settingOf(holding, 'ground.pace');
+  const exact = stationData.exact[stationData.lines[planting.purpose]!]!;
+  for (const [stock, n] of counts) {
+    const { perDay, digs, litres } = rootsOf(stock);
+    const each = ((settingOf(holding, 'crew.day') * 60) / (perDay * pace)) * exact;
+    const parts = stationData.shares[digs]!;
+    for (const key of ['open', 'set', 'firm'] as const) add(key, n * each * parts[key], n);
+    add('water', n * (stationData.pour.minutes + stationData.pour.perLitre * litres), n);
+  }
+  for (const { protection, group } of protectedParts(planting, layout, holding)) {
+    const form = protection.guard && forms[protection.guard.form]!;
+    if (!form) continue;
+    const n = [...group.rows].reduce((sum, [r, here]) => sum + (mine(r) ? here : 0), 0);
+    const staked = form.stakes > 0 ? stationData.stakeShare : 0;
+    if (staked > 0) add('stake', n * form.minutes.install * staked, n);
+    add('guard', n * form.minutes.install * (1 - staked), n);
+  }
+  const { lays } = weedMethod(planting.means.weeds.method);
+  const laying = {
+    mat: 'mat',
+    strip: 'mat',
+    ring: 'mulch',
+    mulchStrip: 'mulch',
+    spot: 'mat',
+    bare: null,
+    lane: null,
+    none: null,
+  }[lays] as StationKey | null;
+  if (laying) {
+    const [first] = weedChoice(planting.means.weeds.method, planting, layout, holding).hours;
+    add(laying, ((first ?? 0) * 60 * plants) / Math.max(1, stand.count), plants);
+  }
+  const stations = STATIONS.filter((key) => minutes[key] > 0).map((key): Station => ({
+    key,
+    label: stationData.stations[key].label,
+    plants: numbers[key],
+    minutes: minutes[key],
+  }));
+  return {
+    planting: planting.id,
+    phase,
+    plants,
+    stocks: [...counts].map(([stock, n]) => ({ stock, kind: kindOf(stock), plants: n })),
+    stations,
+    hours: stations.reduce((sum, one) => sum + one.minutes, 0) / 60,
+  };
+}
+
+/** Whether stock of a phase comes with bare roots, which may not lie. */
+export const isBare = ({ kind }: { readonly kind: string }): boolean => plantKinds[kind]!.bare;

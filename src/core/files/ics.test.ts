@@ -1,0 +1,114 @@
+import ICAL from 'ical.js';
+import { readFileSync } from 'node:fs';
+import { describe, expect, it } from 'vitest';
+import { dayOf, textOf } from '../days/day.ts';
+import { planDays } from '../days/tasks.ts';
+import { take } from '../holding/command.ts';
+import { setStart } from '../holding/days-commands.ts';
+import { setRow } from '../holding/planting-commands.ts';
+import type { Holding } from '../holding/schema.ts';
+import { layHolding } from '../ranks/laid.ts';
+import { NO_LEDGER } from '../record/ledger.ts';
+import { dayAsked, daysOf, icsOf } from './days-report.ts';
+import { daysOffIn } from './ics.ts';
+import { holdingFromPlan } from './plan-json.ts';
+
+const demo = holdingFromPlan(
+  JSON.parse(readFileSync(new URL('../../../demo/tern-hollow.plan.json', import.meta.url), 'utf8')),
+  'demo',
+);
+const on = dayOf('2026-11-26');
+const read = (text: string) =>
+  new Map(
+    new ICAL.Component(ICAL.parse(text) as unknown as unknown[]).getAllSubcomponents('vevent').map((one) => {
+      const event = new ICAL.Event(one);
+      return [event.uid, `${event.startDate.toString()} ${event.endDate.toString()} ${event.summary}`] as const;
+    }),
+  );
+const tasksOf = (holding: Holding) => planDays(holding, layHolding(holding), NO_LEDGER).tasks;
+
+describe('the calendar file', () => {
+  it('holds every task on its days for an independent reader, and imported twice is the same set', () => {
+    const tasks = tasksOf(demo);
+    const events = read(icsOf(demo, [], on));
+    expect(events.size).toBe(tasks.length);
+    for (const task of tasks)
+      expect(events.get(`${task.id}@close-rank`)).toBe(`${textOf(task.from)} ${textOf(task.to + 1)} ${task.what}`);
+    expect(icsOf(demo, [], on)).toBe(icsOf(demo, [], on));
+    const both = new Map([...events, ...read(icsOf(demo, [], on + 30))]);
+    expect([...both]).toEqual([...events]);
+  });
+  it('keeps its uids through an edit of the plan: what moved is changed, not doubled', () => {
+    const before = read(icsOf(demo, [], on));
+    const edited = [setRow('p1', 'p1r1', { spacing: 2.2 }, ''), setStart('p1', '2027-03-13', '')].reduce(
+      (now, command) => take(now, command).holding,
+      demo,
+    );
+    const after = read(icsOf(edited, [], on));
+    const plant = 'plant:p1:0:0:0@close-rank';
+    expect(before.get(plant)).not.toBe(after.get(plant));
+    expect([...after.keys()].filter((uid) => !before.has(uid)).length).toBeLessThan(8);
+  });
+  it('tells what is done, leaves out what is not needed, and without a planting day says so', () => {
+    const event = (kind: string, body: object) =>
+      ({ id: kind, device: 'd', seq: 1, at: '2026-11-26T08:00:00+00:00', by: '', kind, body }) as never;
+    const text = icsOf(
+      demo,
+      [
+        event('taskDone', { task: 'order:p1:0:0:0', on: '2026-09-20', note: '' }),
+        event('taskNotNeeded', { task: 'soil-test:p1:0:0:0', on: '2026-09-20', reason: '' }),
+      ],
+      on,
+    );
+    expect(read(text).get('order:p1:0:0:0@close-rank')).toMatch(/Done: Order the plants$/);
+    expect(read(text).has('soil-test:p1:0:0:0@close-rank')).toBe(false);
+    const none = { ...demo, days: { ...demo.days, plantings: [] } };
+    expect(() => icsOf(none, [], on)).toThrow(
+      'Tern Hollow has no planting day. Set one under Days, then write its calendar.',
+    );
+  });
+});
+
+describe('days off from a calendar', () => {
+  const file = (...events: string[]) =>
+    [
+      'BEGIN:VCALENDAR',
+      'VERSION:2.0',
+      'PRODID:x',
+      ...events.flatMap((lines) => ['BEGIN:VEVENT', ...lines.split('|'), 'END:VEVENT']),
+      'END:VCALENDAR',
+    ].join('\r\n');
+  it('are whole days and those that an appointment touches, ours left out', () => {
+    const text = file(
+      'UID:a|DTSTAMP:20270101T000000Z|DTSTART;VALUE=DATE:20270331|DTEND;VALUE=DATE:20270403|SUMMARY:away',
+      'UID:b|DTSTAMP:20270101T000000Z|DTSTART:20270410T090000|DTEND:20270410T110000|SUMMARY:dentist',
+      'UID:c|DTSTAMP:20270101T000000Z|DTSTART:20270412T200000|DTEND:20270413T000000|SUMMARY:evening',
+      'UID:plant:p1:0:0:0@close-rank|DTSTAMP:20270101T000000Z|DTSTART;VALUE=DATE:20270320|SUMMARY:plant',
+    );
+    expect(daysOffIn(text, 'off.ics')).toEqual(['2027-03-31', '2027-04-01', '2027-04-02', '2027-04-10', '2027-04-12']);
+  });
+  it('a file of another kind, an empty calendar and one with our tasks alone each get a sentence', () => {
+    expect(() => daysOffIn('name,day\nA,1', 'a.csv')).toThrow(
+      'a.csv is not an iCalendar file. Export the days off from your calendar as .ics and choose that.',
+    );
+    expect(() => daysOffIn(file(), 'b.ics')).toThrow(/b\.ics holds no events/);
+    expect(() => daysOffIn(icsOf(demo, [], on), 'c.ics')).toThrow(/only tasks of Close Rank/);
+    for (const cut of [30, 90, 200])
+      expect(() => daysOffIn(icsOf(demo, [], on).slice(0, cut), 'd.ics')).toThrow(/d\.ics/);
+  });
+});
+
+describe('tasks without a screen', () => {
+  it('are the same tasks, with lots, lines and what does not fit; a bad day is refused', () => {
+    const told = daysOf(demo, [], on) as {
+      tasks: { id: string; from: string }[];
+      plantings: { planting: string; lots: { plants: number }[]; plants: number }[];
+      slips: { what: string }[];
+    };
+    expect(told.tasks.map(({ id }) => id)).toEqual(tasksOf(demo).map(({ id }) => id));
+    for (const { lots, plants } of told.plantings) expect(lots.reduce((sum, lot) => sum + lot.plants, 0)).toBe(plants);
+    expect(told.slips.some(({ what }) => /lots$/.test(what))).toBe(true);
+    for (const wrong of [undefined, 'tomorrow', '2027-02-30', '2027-13-01'])
+      expect(() => dayAsked(wrong)).toThrow(/--on wants a day/);
+  });
+});
