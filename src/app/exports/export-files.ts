@@ -1,4 +1,9 @@
 import { strToU8 } from 'fflate';
+import { dayOf } from '../../core/days/day.ts';
+import { daysSheet } from '../../core/days/days-sheet.ts';
+import { planDays } from '../../core/days/tasks.ts';
+import { tasksIcs } from '../../core/files/ics.ts';
+import { NO_LEDGER, type Ledger } from '../../core/record/ledger.ts';
 import { orderListCsv, pegSheetCsv } from '../../core/files/csv.ts';
 import { planGeoJson } from '../../core/files/plan-geojson.ts';
 import { orderListXlsx } from '../../core/files/xlsx.ts';
@@ -36,6 +41,9 @@ export const EXPORT_NAMES = [
   'cutting-plan.pdf',
   'fence-plan.pdf',
   'drip-plan.pdf',
+  'days.pdf',
+  'days.csv',
+  'days.ics',
   'plan.geojson',
 ] as const;
 export type ExportName = (typeof EXPORT_NAMES)[number];
@@ -51,6 +59,10 @@ export interface Asked {
   readonly suppliers?: readonly Supplier[] | undefined;
   /** What is on order already, by key. */
   readonly ordered?: ReadonlyMap<string, number> | undefined;
+  /** What the record says of tasks, on which day the calendar begins, and whose tasks alone are wanted. */
+  readonly ledger?: Ledger | undefined;
+  readonly on?: string | undefined;
+  readonly person?: string | undefined;
 }
 
 export interface ExportOptions extends Asked {
@@ -62,7 +74,17 @@ export interface ExportOptions extends Asked {
 export async function exportFile(
   name: ExportName,
   holding: Holding,
-  { planting, way, suppliers = holding.suppliers, ordered, fonts, onShare }: ExportOptions,
+  {
+    planting,
+    way,
+    suppliers = holding.suppliers,
+    ordered,
+    ledger = NO_LEDGER,
+    on,
+    person,
+    fonts,
+    onShare,
+  }: ExportOptions,
 ): Promise<Bytes> {
   const all = layHolding(holding);
   const sheets = (): PegSheet[] =>
@@ -76,6 +98,12 @@ export async function exportFile(
     );
   const planSheets = (of: (laid: Laid, holding: Holding) => Sheet | null) =>
     all.filter((laid) => !planting || laid.planting.id === planting).flatMap((laid) => of(laid, holding) ?? []);
+  const tasks = () =>
+    planDays(holding, all, ledger).tasks.filter(
+      (task) => (!planting || task.planting === planting) && (!person || task.who.includes(person)),
+    );
+  const names = new Map(holding.plantings.map(({ id, name: said }) => [id, said]));
+  const day = dayOf(on ?? holding.days.plantings.find(({ start }) => start)?.start ?? '2000-01-01');
   const asFile = async (file: ExportName, pages: readonly Sheet[]): Promise<Bytes> =>
     file.endsWith('.csv')
       ? (strToU8(sheetsCsv(pages)) as Bytes)
@@ -111,6 +139,11 @@ export async function exportFile(
       return asFile(name, planSheets(fenceSheet));
     case 'drip-plan.pdf':
       return asFile(name, planSheets(dripSheet));
+    case 'days.pdf':
+    case 'days.csv':
+      return asFile(name, [daysSheet(tasks(), names, `Days of ${holding.name}`, day)]);
+    case 'days.ics':
+      return strToU8(tasksIcs(tasks(), { title: holding.name, names, stamped: day })) as Bytes;
     case 'plan.geojson':
       return strToU8(planGeoJson(holding, all)) as Bytes;
   }
@@ -123,4 +156,5 @@ const TITLES: Readonly<Partial<Record<ExportName, string>>> = {
   'cutting-plan.pdf': 'Cutting plan',
   'fence-plan.pdf': 'Fence plan',
   'drip-plan.pdf': 'Drip plan',
+  'days.pdf': 'Days',
 };

@@ -73,7 +73,7 @@ function useEverything(): readonly Found[] {
   return useMemo((): Found[] => {
     const to = (path: string) => void navigate(`/h/${holding.id}/${path}`);
     return [
-      ...['ground', 'ranks', 'years', 'order', 'field'].map((stage) => ({
+      ...['ground', 'ranks', 'years', 'order', 'days', 'field'].map((stage) => ({
         key: stage,
         kind: 'Stage',
         label: stage[0]!.toUpperCase() + stage.slice(1),

@@ -18,6 +18,7 @@ const GroundView = later(() => import('../views/ground/GroundView.tsx'), 'Ground
 const WalkListView = later(() => import('../views/ground/WalkListView.tsx'), 'WalkListView');
 const OrderView = later(() => onceJudged(import('../views/order/OrderView.tsx')), 'OrderView');
 const YearsView = later(() => onceJudged(import('../views/years/YearsView.tsx')), 'YearsView');
+const DaysView = later(() => onceJudged(import('../views/days/DaysView.tsx')), 'DaysView');
 const FieldView = later(() => import('../views/field/FieldView.tsx'), 'FieldView');
 const SpeciesBook = later(() => import('../views/species/SpeciesBook.tsx'), 'SpeciesBook');
 const MendingView = later(() => import('../views/holdings/MendingView.tsx'), 'MendingView');
@@ -117,7 +118,8 @@ function Stages() {
     '2': go('ranks'),
     '3': go('years'),
     '4': go('order'),
-    '5': go('field'),
+    '5': go('days'),
+    '6': go('field'),
     m: () => look({ sketch: { for: 'measure', points: [] } }),
     '[': () => look({ year: Math.max(0, lookNow().year - 1) }),
     ']': () => look({ year: Math.min(40, lookNow().year + 1) }),
@@ -135,6 +137,7 @@ function Stages() {
             <Route path="ranks/:planting?" element={<RanksView />} />
             <Route path="years/:planting?" element={<YearsView />} />
             <Route path="order/:stop?/:planting?" element={<OrderView />} />
+            <Route path="days/:stop?/:planting?" element={<DaysView />} />
             <Route path="field/:planting?" element={<FieldView />} />
             <Route path="species" element={<SpeciesBook />} />
             <Route path="*" element={<Navigate to="ground" replace />} />

@@ -12,7 +12,7 @@ const KEYS: readonly (readonly [key: string, does: string])[] = [
   ['[ and ]', 'a year back or on'],
   ['0', 'fit the plan'],
   ['+ and -', 'zoom'],
-  ['1 to 5', 'Ground, Ranks, Years, Order, Field'],
+  ['1 to 6', 'Ground, Ranks, Years, Order, Days, Field'],
   ['Ctrl K', 'find anything'],
   ['Ctrl Z, Shift Ctrl Z', 'undo, redo'],
   ['Escape', 'back out of what is being done'],

@@ -1,4 +1,4 @@
-import { ChartSpline, ClipboardList, Grip, Mountain, ShoppingBasket } from 'lucide-react';
+import { CalendarDays, ChartSpline, ClipboardList, Grip, Mountain, ShoppingBasket } from 'lucide-react';
 import { useDeferredValue, useEffect, useState } from 'react';
 import { NavLink } from 'react-router';
 import { useWorked, type Worked } from '../store/derived.ts';
@@ -8,6 +8,7 @@ const STAGES = [
   { key: 'ranks', label: 'Ranks', Icon: Grip },
   { key: 'years', label: 'Years', Icon: ChartSpline },
   { key: 'order', label: 'Order', Icon: ShoppingBasket },
+  { key: 'days', label: 'Days', Icon: CalendarDays },
   { key: 'field', label: 'Field', Icon: ClipboardList },
 ] as const;
 

@@ -1,11 +1,13 @@
 import { Button } from 'antd';
 import { Suspense } from 'react';
 import { Link, NavLink } from 'react-router';
+import { onceJudged } from '../store/derived.ts';
 import { redoNext, undoLast, useSession } from '../store/session.ts';
 import { Unfolding } from '../parts/Unfolding.tsx';
 import { later } from '../parts/later.ts';
 import { Mark } from '../parts/Mark.tsx';
 
+const DaysTabs = later(() => onceJudged(import('../views/days/DaysTabs.tsx')), 'DaysTabs');
 const HoldingMenu = later(() => import('./HoldingMenu.tsx'), 'HoldingMenu');
 
 /** Mark, holding, its plantings as tabs, undo, find, and whether all is saved. */
@@ -22,8 +24,12 @@ export function TopBar({ stage, onFind, onKeys }: { stage: string; onFind(): voi
         <span>Close Rank</span>
       </Link>
       <span className="holding-name">{holding.name}</span>
-      <nav className="tabs" aria-label="Plantings">
-        {tabbed ? (
+      <nav className="tabs" aria-label={stage === 'days' ? 'Pages of Days' : 'Plantings'}>
+        {stage === 'days' ? (
+          <Suspense>
+            <DaysTabs />
+          </Suspense>
+        ) : tabbed ? (
           holding.plantings.map(({ id, name }) => (
             <NavLink key={id} to={`/h/${holding.id}/${stage}/${id}`}>
               {name}

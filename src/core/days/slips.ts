@@ -152,7 +152,7 @@ function lots({ lots: all, work, ...run }: Run): Slip[] {
         id: slipId('lots', { ...run, lots: all, work }, stock),
         planting: work.planting,
         severity: 'note',
-        what: `${capital(mine[0]!.name)} come in ${mine.length} lots`,
+        what: `${capital(mine[0]!.name.replace(/^[^,]+/, '$&s'))} come in ${mine.length} lots`,
         why: `Together they would lie longer than the ${mine[0]!.lost - mine[0]!.on} days that they bear: ${mine.map(({ plants, on }) => `${formatCount(plants)} on ${dateWords(on, false)}`).join(', ')}.`,
         task: null,
         remedies: [],

@@ -377,8 +377,8 @@ describe('what does not fit', () => {
     const undone = slips(hedge(), '2027-03-14').map(({ what, why }) => `${what} ${why}`);
     expect(
       undone.some((text) =>
-        /^Order the plants: the day has passed It was to be done by 16 September 2026\. Left undone: the sizes/.test(
-          text,
+        text.startsWith(
+          'Order the plants: the day has passed It was to be done by 16 September 2026. Left undone: the sizes',
         ),
       ),
     ).toBe(true);

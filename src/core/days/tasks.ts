@@ -1,7 +1,7 @@
 import type { Holding } from '../holding/schema.ts';
 import type { Laid } from '../ranks/laid.ts';
 import type { Ledger } from '../record/ledger.ts';
-import { formatCount } from '../units/quantities.ts';
+import { formatCount, inUnits, type UnitSystem } from '../units/quantities.ts';
 import { beforeTasks, type MarksKnown } from './before.ts';
 import { careTasks } from './care.ts';
 import { Crew } from './crew.ts';
@@ -44,8 +44,25 @@ export function planDays(holding: Holding, all: readonly Laid[], ledger: Ledger,
   });
   return {
     runs,
-    tasks: moved([...tasks, ...debtTasks(ledger, crew)].map((task) => asRecorded(task, ledger))).sort(byDay),
+    tasks: moved([...tasks, ...debtTasks(ledger, crew)].map((task) => asRecorded(task, ledger)))
+      .map((task) => inTheirUnits(task, holding.units))
+      .sort(byDay),
     crew,
+  };
+}
+
+/** A task in the words of the steward's own units. */
+function inTheirUnits(task: Task, units: UnitSystem): Task {
+  if (units === 'metric') return task;
+  const said = (text: string | null) => text && inUnits(text, units);
+  return {
+    ...task,
+    what: inUnits(task.what, units),
+    why: inUnits(task.why, units),
+    sign: said(task.sign),
+    stop: said(task.stop),
+    cost: said(task.cost),
+    caution: said(task.caution),
   };
 }
 
@@ -108,7 +125,7 @@ function deliveryTasks({ work, lots }: Run): Task[] {
       phase: work.phase,
       year: 0,
       group: 'delivery',
-      what: `${formatCount(plants)} ${name.toLowerCase()} come`,
+      what: plants === 1 ? `1 ${name} comes` : `${formatCount(plants)} ${many(name)} come`,
       why: `Planted by ${dayText(planted)}; ${holds.ways[way]!.label.toLowerCase()} they bear ${lost - on} days.`,
       from: on,
       to: on,
@@ -124,6 +141,9 @@ function deliveryTasks({ work, lots }: Run): Task[] {
     };
   });
 }
+
+/** 'bare-root whips', 'pots, about 4 L'. */
+const many = (name: string): string => name.replace(/^[^,]+/, '$&s');
 
 const dayText = (day: Day): string => new Date(day * 86_400_000).toISOString().slice(0, 10);
 

@@ -1,4 +1,3 @@
-import { z } from 'zod';
 import { WAYS, type SettingWay } from '../holding/days-schema.ts';
 import type { Holding } from '../holding/schema.ts';
 import { settingOf } from '../holding/settings.ts';
@@ -6,29 +5,8 @@ import { soilAt, soilZones } from '../ground/soil.ts';
 import { priceOf } from '../order/prices.ts';
 import type { Laid } from '../ranks/laid.ts';
 import { formatCount, formatLength } from '../units/quantities.ts';
-import type { PhaseWork } from './work.ts';
-import data from './ways.json' with { type: 'json' };
-
-const WaySchema = z.object({
-  label: z.string(),
-  /** Plants set in an hour by its whole chain; 0 by hand, where the stock's own rate counts. */
-  perHour: z.number(),
-  chain: z.array(z.string()),
-  /** Hours before it works. */
-  setup: z.number(),
-  /** Seconds to straighten each plant behind it. */
-  straighten: z.number(),
-  price: z.string().nullable(),
-  /** Room that it turns in at the end of a row, metres. */
-  turn: z.number(),
-  /** The steepest that it works on, rise over run. */
-  slope: z.number(),
-  stones: z.boolean(),
-  stocks: z.array(z.string()),
-  spoils: z.string(),
-  wins: z.string(),
-});
-export const settingWays = z.object({ source: z.string(), ways: z.record(z.enum(WAYS), WaySchema) }).parse(data);
+import { byWay, type PhaseWork } from './work.ts';
+import { settingWays } from './machines.ts';
 
 /** One way to set the plants of a phase, and what it comes to. */
 export interface WayChoice {
@@ -60,7 +38,7 @@ export function compareWays(work: PhaseWork, laid: Laid, holding: Holding, hands
     const rows = laid.layout.stand.rows.filter(({ from, to }) => to > from).length;
     const straight = (work.plants * facts.straighten) / 3600;
     const running = facts.perHour > 0 ? work.plants / facts.perHour + facts.setup : byHand / Math.max(1, hands);
-    const hours = facts.perHour > 0 ? running * facts.chain.length + straight : byHand;
+    const hours = facts.perHour > 0 ? byWay(way, work.plants) : byHand;
     const days =
       facts.perHour > 0 ? (running + straight / Math.max(1, people)) / day : byHand / Math.max(1, hands) / day;
     const lanes = laid.layout.stand.rows.reduce((sum, { line }) => sum + (line?.length ?? 0), 0);

@@ -37,7 +37,7 @@ describe('a day for planting', () => {
     expect(keys(cold, ['bare'], 7)).toEqual(['frozen']);
     expect(keys([...cold, ...mild], ['bare'], 13)).toEqual([]);
     expect(textOf(goodDay([...cold, ...mild], ['bare'], START + 7)!) > textOf(START + 8)).toBe(true);
-    expect(goodDay(cold, ['bare'], START + 3)).toBeNull();
+    expect(goodDay(cold, ['bare'], START + 5)).toBeNull();
   });
   it('one frosty night stops balls and pots, not bare roots', () => {
     const days = [day(0), day(1, { min: -4 }), day(2)];

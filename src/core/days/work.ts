@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { LIMITS } from '../holding/days-schema.ts';
+import { LIMITS, type SettingWay } from '../holding/days-schema.ts';
 import type { Holding } from '../holding/schema.ts';
 import { settingOf } from '../holding/settings.ts';
 import { rootsOf } from '../order/holes.ts';
@@ -8,6 +8,7 @@ import { protectedParts } from '../order/protection/guard-kit.ts';
 import { weedChoice } from '../order/weeds/compare.ts';
 import { weedMethod } from '../order/weeds/methods.ts';
 import type { Laid } from '../ranks/laid.ts';
+import { settingWays } from './machines.ts';
 import { kindOf, plantKinds } from './windows.ts';
 import data from './stations.json' with { type: 'json' };
 
@@ -87,6 +88,21 @@ function stocksIn(stand: Laid['layout']['stand'], mine: (row: number) => boolean
   return counts;
 }
 
+/** The station at which a way against weeds is laid on planting day; null where nothing is. */
+function layingOf(method: string): StationKey | null {
+  const { lays } = weedMethod(method);
+  return {
+    mat: 'mat',
+    strip: 'mat',
+    ring: 'mulch',
+    mulchStrip: 'mulch',
+    spot: 'mat',
+    bare: null,
+    lane: null,
+    none: null,
+  }[lays] as StationKey | null;
+}
+
 function workOf({ planting, layout }: Laid, holding: Holding, phase: number): PhaseWork {
   const { stand } = layout;
   const mine = (r: number) => stand.rows[r]!.row.later === phase;
@@ -115,17 +131,10 @@ function workOf({ planting, layout }: Laid, holding: Holding, phase: number): Ph
     if (staked > 0) add('stake', n * form.minutes.install * staked, n);
     add('guard', n * form.minutes.install * (1 - staked), n);
   }
-  const { lays } = weedMethod(planting.means.weeds.method);
-  const laying = {
-    mat: 'mat',
-    strip: 'mat',
-    ring: 'mulch',
-    mulchStrip: 'mulch',
-    spot: 'mat',
-    bare: null,
-    lane: null,
-    none: null,
-  }[lays] as StationKey | null;
+  const way = holding.days.plantings.find(({ id }) => id === planting.id)?.way ?? 'hand';
+  const faster = byWay(way, plants) / ((minutes.open + minutes.set + minutes.firm) / 60);
+  if (way !== 'hand') for (const key of ['open', 'set', 'firm'] as const) minutes[key] *= faster;
+  const laying = layingOf(planting.means.weeds.method);
   if (laying) {
     const [first] = weedChoice(planting.means.weeds.method, planting, layout, holding).hours;
     add(laying, ((first ?? 0) * 60 * plants) / Math.max(1, stand.count), plants);
@@ -144,6 +153,12 @@ function workOf({ planting, layout }: Laid, holding: Holding, phase: number): Ph
     stations,
     hours: stations.reduce((sum, one) => sum + one.minutes, 0) / 60,
   };
+}
+
+/** Hours of all hands of a machine and its chain for so many plants, straightening counted in. */
+export function byWay(way: SettingWay, plants: number): number {
+  const { perHour, chain, setup, straighten } = settingWays.ways[way];
+  return perHour > 0 ? (plants / perHour + setup) * chain.length + (plants * straighten) / 3600 : 0;
 }
 
 /** Whether stock of a phase comes with bare roots, which may not lie. */

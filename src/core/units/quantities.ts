@@ -108,7 +108,19 @@ export function inUnits(text: string, system: UnitSystem): string {
   const span = (from: string, to: string | undefined, words: (n: number) => string, unit: string) =>
     `${words(value(from))}${to ? ` to ${words(value(to))}` : ''} ${unit}`;
   const inches = (perUnit: number) => (n: number) => plain(Math.max(1, toUs(n * perUnit, 'in')), 0);
+  // What is less than an inch is said in tenths: rain of a week.
+  const rain = (n: number) => (n < 25 ? plain(toUs(n / 1000, 'in'), 1) : inches(0.001)(n));
+  const mph = (perUnit: number) => (n: number) => String(Math.round(n * perUnit));
   return text
+    .replace(/(-?[\d,.]*\d)(?: to ([\d,.]*\d))? °C/g, (_, a: string, b?: string) =>
+      span(a, b, (n) => String(Math.round(n * 1.8 + 32)), '°F'),
+    )
+    .replace(/\b([\d,.]*\d)(?: to ([\d,.]*\d))? km\/h\b/g, (_, a: string, b?: string) =>
+      span(a, b, mph(1000 / EXACT.mi), 'mph'),
+    )
+    .replace(/\b([\d,.]*\d)(?: to ([\d,.]*\d))? m\/s\b/g, (_, a: string, b?: string) =>
+      span(a, b, mph(3600 / EXACT.mi), 'mph'),
+    )
     .replace(/\b([\d,.]*\d)(?: to ([\d,.]*\d))? a hectare\b/g, (_, a: string, b?: string) =>
       span(a, b, (n) => formatCount(round((n * EXACT.ac) / 10_000, 10)), 'an acre'),
     )
@@ -116,7 +128,7 @@ export function inUnits(text: string, system: UnitSystem): string {
       span(a, b, feetWords, 'ft'),
     )
     .replace(/\b([\d,.]*\d)(?: to ([\d,.]*\d))? cm\b/g, (_, a: string, b?: string) => span(a, b, inches(0.01), 'in'))
-    .replace(/\b([\d,.]*\d)(?: to ([\d,.]*\d))? mm\b/g, (_, a: string, b?: string) => span(a, b, inches(0.001), 'in'))
+    .replace(/\b([\d,.]*\d)(?: to ([\d,.]*\d))? mm\b/g, (_, a: string, b?: string) => span(a, b, rain, 'in'))
     .replace(
       /\babout (\d+) L\b/g,
       (_, litres: string) => `about ${plain(Math.max(1, toUs(Number(litres), 'galUS')), 0)} gal`,

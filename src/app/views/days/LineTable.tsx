@@ -1,0 +1,99 @@
+import { Button } from 'antd';
+import { bestHands, lineOf, mannedOf } from '../../../core/days/line.ts';
+import type { Run } from '../../../core/days/run.ts';
+import type { StationKey } from '../../../core/days/work.ts';
+import { setHands } from '../../../core/holding/days-commands.ts';
+import type { Holding } from '../../../core/holding/schema.ts';
+import { NumberField } from '../../parts/NumberField.tsx';
+import { run as take } from '../../store/session.ts';
+import { Heads } from '../../parts/Heads.tsx';
+
+const hoursText = (hours: number): string =>
+  Number.isFinite(hours) ? `${(Math.round(hours * 10) / 10).toString()} h` : 'never';
+const handsText = (hands: number): string =>
+  Number.isInteger(Math.round(hands * 100) / 100) ? String(Math.round(hands)) : hands.toFixed(1);
+
+/** Hands at each station of a planting's line, how loaded each is, how long roots lie, and a better split where there is one. */
+export function LineTable({
+  run: { work, laid },
+  holding,
+  hands,
+  brief = false,
+}: {
+  run: Run;
+  holding: Holding;
+  hands: number;
+  brief?: boolean;
+}) {
+  const { id } = laid.planting;
+  const said = holding.days.plantings.find((one) => one.id === id)?.hands ?? {};
+  const proposed = bestHands(work, hands);
+  const line = lineOf(work, mannedOf(said, proposed));
+  const best = lineOf(work, proposed);
+  const given = line.stations.reduce((sum, one) => sum + one.hands, 0);
+  const worse = Object.keys(said).length > 0 && line.hours > best.hours + 0.05;
+  return (
+    <section className="line-table" aria-label="The line">
+      {brief && <h2>The line</h2>}
+      <table className="facts">
+        <Heads of={['Station', 'Hands', 'Load']} />
+        <tbody>
+          {line.stations.map((one) => (
+            <tr key={one.key} className={one.key === line.slowest?.key ? 'is-slowest' : ''}>
+              <th scope="row">{one.label}</th>
+              <td>
+                {brief ? (
+                  handsText(one.hands)
+                ) : (
+                  <NumberField
+                    aria-label={`Hands at ${one.label.toLowerCase()}`}
+                    min={0}
+                    max={50}
+                    size="small"
+                    value={Math.round(one.hands * 100) / 100}
+                    onEnter={(next) => take(setHands(id, manned(said, one.key, next), 'line manned'))}
+                  />
+                )}
+              </td>
+              <td>
+                <span className="load" role="img" aria-label={`${Math.round(one.load * 100)} % of its time`}>
+                  <span style={{ width: `${Math.min(100, one.load * 100)}%` }} />
+                </span>
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <p>
+        {line.slowest && Number.isFinite(line.hours) ? (
+          <>
+            {line.slowest.label} holds it up: {hoursText(line.hours)} for {work.plants} plants.
+            {line.bare > 0 && ` Roots lie bare ${Math.max(1, Math.round(line.bare))} min at most.`}
+          </>
+        ) : (
+          `Nobody stands at ${line.slowest?.label.toLowerCase() ?? 'a station'}: the line never ends.`
+        )}
+        {given > hands + 0.01 && ` ${handsText(given)} hands stand there, and ${hands} come.`}
+      </p>
+      {worse && (
+        <p>
+          Manned otherwise it takes{' '}
+          <strong>
+            {hoursText(best.hours)} instead of {hoursText(line.hours)}
+          </strong>
+          .{' '}
+          <Button size="small" onClick={() => take(setHands(id, {}, 'line balanced'))}>
+            Do so
+          </Button>
+        </p>
+      )}
+    </section>
+  );
+}
+
+function manned(said: Readonly<Record<string, number>>, key: StationKey, hands: number | null): Record<string, number> {
+  const next = { ...said };
+  if (hands === null) delete next[key];
+  else next[key] = hands;
+  return next;
+}
