@@ -25,6 +25,7 @@ const VIEWS = [
   '/h/tern-hollow/order/here',
   '/h/tern-hollow/order/plants',
   '/h/tern-hollow/order/money',
+  ...['season/p1', 'week', 'list', 'stock', 'crew', 'line'].map((stop) => `/h/tern-hollow/days/${stop}`),
   '/h/tern-hollow/field/p1',
 ];
 

@@ -85,6 +85,12 @@ async function walk(page: Page, other: RegExp): Promise<void> {
     await page.waitForTimeout(400);
     await look(`order/${stop}`);
   }
+  for (const stop of ['season', 'week', 'list', 'stock', 'crew', 'line']) {
+    await page.goto(`/h/${stops}/days/${stop}`);
+    await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+    if (stop === 'stock') await expect(page.getByText('stand-in weather, simulated')).toBeVisible();
+    await look(`days/${stop}`);
+  }
   for (const planting of ['p1', 'p3', 'p6', 'p7']) {
     await page.goto(`/h/${stops}/field/${planting}`);
     await expect(page.getByRole('heading', { level: 1 })).toBeVisible();

@@ -50,38 +50,53 @@ function bareMinutes({ stocks }: PhaseWork, stations: readonly Manned[]): number
   return stationData.ahead * pace + out.reduce((sum, { minutes, plants }) => sum + minutes / plants, 0);
 }
 
+/** Neighbouring stations that are served by the same hands. */
+export interface Gang {
+  readonly stations: readonly Station[];
+  readonly hands: number;
+}
+
 /**
- * Hands so that the line ends soonest: every way to part the stations into neighbours that share their hands is tried,
- * hands given one by one where most is left to do. Stations are eight at most.
+ * Gangs so that the line ends soonest, each hand at its own place: where there are fewer hands than stations neighbours
+ * share one. Every way to part the stations is tried, hands given one by one where most is left to do. Stations are eight at most.
  */
-export function bestHands({ stations }: PhaseWork, hands: number): Partial<Record<StationKey, number>> {
-  let best: { time: number; hands: Partial<Record<StationKey, number>> } = { time: Infinity, hands: {} };
+export function bestGangs({ stations }: PhaseWork, hands: number): Gang[] {
+  const wanted = Math.min(Math.max(1, hands), stations.length);
+  let best: { time: number; gangs: Gang[] } = { time: Infinity, gangs: [] };
   for (let cuts = 0; cuts < 2 ** Math.max(0, stations.length - 1); cuts++) {
     const groups: Station[][] = [];
     stations.forEach((one, i) => {
       if (i === 0 || (cuts >> (i - 1)) & 1) groups.push([one]);
       else groups.at(-1)!.push(one);
     });
-    if (groups.length > hands) continue;
+    if (groups.length !== wanted) continue;
     const sums = groups.map((group) => group.reduce((sum, { minutes }) => sum + minutes, 0));
     const given = sums.map(() => 1);
-    for (let left = hands - groups.length; left > 0; left--) {
+    for (let left = Math.max(1, hands) - groups.length; left > 0; left--) {
       const most = sums.reduce((at, sum, g) => (sum / given[g]! > sums[at]! / given[at]! ? g : at), 0);
       given[most]!++;
     }
     const time = Math.max(0, ...sums.map((sum, g) => sum / given[g]!));
     if (time < best.time - 1e-9)
-      best = {
-        time,
-        hands: Object.fromEntries(
-          groups.flatMap((group, g) =>
-            group.map(({ key, minutes }) => [key, sums[g]! > 0 ? (given[g]! * minutes) / sums[g]! : given[g]!]),
-          ),
-        ),
-      };
+      best = { time, gangs: groups.map((group, g) => ({ stations: group, hands: given[g]! })) };
   }
-  return best.hands;
+  return best.gangs;
 }
+
+/** Hands at each station as {@link bestGangs} has them; those that serve several are parted by the work there is. */
+export const bestHands = (work: PhaseWork, hands: number): Partial<Record<StationKey, number>> =>
+  Object.fromEntries(
+    bestGangs(work, hands).flatMap((gang) => {
+      const sum = gang.stations.reduce((all, { minutes }) => all + minutes, 0);
+      return gang.stations.map(({ key, minutes }) => [key, (gang.hands * minutes) / sum]);
+    }),
+  );
+
+/** '1 at open the hole and set, 2 at guard'. */
+export const sayGangs = (gangs: readonly Gang[]): string =>
+  gangs
+    .map(({ hands, stations }) => `${hands} at ${stations.map(({ label }) => label.toLowerCase()).join(', ')}`)
+    .join('; ');
 
 /** The line as it is manned: what the steward said of a station, the proposal for the others. */
 export const mannedOf = (

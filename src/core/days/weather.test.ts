@@ -41,6 +41,7 @@ describe('a day for planting', () => {
   });
   it('one frosty night stops balls and pots, not bare roots', () => {
     const days = [day(0), day(1, { min: -4 }), day(2)];
+    expect(keys([day(0), day(1, { min: -6 })], ['bare'], 1)).toEqual(['frozen']);
     expect([keys(days, ['balled'], 1), keys(days, ['balled'], 2), keys(days, ['bare'], 1)]).toEqual([
       ['ball'],
       ['ball'],

@@ -31,6 +31,8 @@ export const weatherRules = z
     source: z.string().min(1),
     /** A night colder than this freezes a ball that stands out, °C. */
     frozenBall: z.number(),
+    /** A night colder than this freezes the top of the ground, °C. */
+    frozenTop: z.number(),
     /** Cold gathered, degree days below zero, from which the ground is frozen; warmth that thaws it as fast. */
     frozenGround: z.number(),
     thaw: z.number(),
@@ -97,6 +99,11 @@ export function againstPlanting(days: readonly WeatherDay[], kinds: readonly str
     found.push({
       key: 'ball',
       why: `${night.toFixed(0)} °C in the night freezes balls and pots: a frozen ball is neither lifted nor set.`,
+    });
+  else if (night <= weatherRules.frozenTop)
+    found.push({
+      key: 'frozen',
+      why: `${night.toFixed(0)} °C in the night freezes the top of the ground: not before it has thawed.`,
     });
   if (ground.wet >= weatherRules.sodden)
     found.push({

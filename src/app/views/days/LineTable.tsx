@@ -1,5 +1,5 @@
 import { Button } from 'antd';
-import { bestHands, lineOf, mannedOf } from '../../../core/days/line.ts';
+import { bestGangs, bestHands, lineOf, mannedOf, sayGangs } from '../../../core/days/line.ts';
 import type { Run } from '../../../core/days/run.ts';
 import type { StationKey } from '../../../core/days/work.ts';
 import { setHands } from '../../../core/holding/days-commands.ts';
@@ -75,6 +75,7 @@ export function LineTable({
         )}
         {given > hands + 0.01 && ` ${handsText(given)} hands stand there, and ${hands} come.`}
       </p>
+      {Object.keys(said).length === 0 && <p className="soft">As proposed: {sayGangs(bestGangs(work, hands))}.</p>}
       {worse && (
         <p>
           Manned otherwise it takes{' '}

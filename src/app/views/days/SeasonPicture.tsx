@@ -350,11 +350,11 @@ function PlantingFlag({
   first: Day;
   last: Day;
 }) {
-  const held = useRef<{ at: number; set: Day; day: Day } | null>(null);
+  const held = useRef<{ at: number; set: Day; start: Day; day: Day } | null>(null);
   if (to < first || from > last) return null;
   const start = startOf(holding, laid.planting.id)!;
-  const command = (day: Day) =>
-    setStart(laid.planting.id, textOf(start + day - set), `planting day ${dateWords(day, false)}`);
+  const command = (day: Day, kept: { readonly set: Day; readonly start: Day } = { set, start }) =>
+    setStart(laid.planting.id, textOf(kept.start + day - kept.set), `planting day ${dateWords(day, false)}`);
   const far = x(1) - x(0);
   return (
     <g
@@ -374,21 +374,22 @@ function PlantingFlag({
       }}
       onPointerDown={(event) => {
         event.currentTarget.setPointerCapture(event.pointerId);
-        held.current = { at: event.clientX, set, day: set };
+        held.current = { at: event.clientX, set, start, day: set };
       }}
       onPointerMove={(event) => {
         const hold = held.current;
         if (!hold) return;
-        const day = hold.set + Math.round((event.clientX - hold.at) / far);
+        const wanted = hold.set + Math.round((event.clientX - hold.at) / far);
+        const day = Math.min(last - (to - from), Math.max(first, wanted)); // it stays in the picture
         if (day === hold.day) return;
         hold.day = day;
-        tryOut(setStart(laid.planting.id, textOf(start + day - hold.set), 'planting day'));
+        tryOut(setStart(laid.planting.id, textOf(hold.start + day - hold.set), 'planting day'));
       }}
       onPointerUp={() => {
         const hold = held.current;
         held.current = null;
         tryOut(null);
-        if (hold && hold.day !== hold.set) run(command(hold.day));
+        if (hold && hold.day !== hold.set) run(command(hold.day, hold));
       }}
       onPointerCancel={() => {
         held.current = null;

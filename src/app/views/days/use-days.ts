@@ -47,7 +47,12 @@ export function dueIn(tasks: readonly Task[], day: Day): { late: Task[]; due: Ta
   return {
     late: tasks.filter((task) => isOpen(task) && task.to < from && task.to > from - 400),
     due: tasks.filter((task) => isOpen(task) && task.from <= to && task.to >= from),
-    done: tasks.filter((task) => !isOpen(task) && task.from <= to && task.to >= from),
+    done: tasks.filter(
+      (task) =>
+        !isOpen(task) &&
+        ((task.from <= to && task.to >= from) ||
+          (task.state === 'done' && dayOf(task.said) >= from && dayOf(task.said) <= to)),
+    ),
   };
 }
 
