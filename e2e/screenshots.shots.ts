@@ -17,13 +17,6 @@ test('the views at 1280x800', async ({ page }) => {
   await openDemo(page);
   await settle(page);
   await shoot(page, 'ranks');
-  await page.getByRole('button', { name: /^2 Tall/ }).click();
-  await page.mouse.move(500, 20);
-  await page.getByRole('button', { name: 'Choose the species of run 1' }).click();
-  await page.getByRole('checkbox', { name: 'beside' }).nth(0).check();
-  await page.getByRole('checkbox', { name: 'beside' }).nth(1).check();
-  await settle(page);
-  await shoot(page, 'ranks-picker');
   await page.keyboard.press('Escape');
   await page.goto('/h/tern-hollow/ranks/p1');
   await page.goto('/h/tern-hollow/years/p1');
@@ -86,9 +79,6 @@ test('the views at 1280x800', async ({ page }) => {
   await page.goto('/h/tern-hollow/order/weeds/p2');
   await settle(page);
   await shoot(page, 'order-weeds');
-  await page.goto('/h/tern-hollow/order/animals/p1');
-  await settle(page);
-  await shoot(page, 'order-animals');
   await page.goto('/h/tern-hollow/order/suppliers');
   await page
     .getByRole('button', { name: /^Place the order with/ })
@@ -103,6 +93,9 @@ test('the views at 1280x800', async ({ page }) => {
   await settle(page);
   await shoot(page, 'order-deliveries-phone');
   await page.setViewportSize({ width: 1280, height: 800 });
+  await page.goto('/h/tern-hollow/days/season/p1');
+  await settle(page);
+  await shoot(page, 'days');
   await page.goto('/h/tern-hollow/field/p1');
   await settle(page);
   await shoot(page, 'field');
@@ -150,6 +143,9 @@ test('on a phone', async ({ browser, baseURL }) => {
   await page.goto('/h/tern-hollow/field/p1');
   await settle(page);
   await shoot(page, 'field-phone');
+  await page.goto('/h/tern-hollow/days/week');
+  await settle(page);
+  await shoot(page, 'days-week-phone');
   await page.goto('/h/tern-hollow/ground/list');
   await settle(page);
   await shoot(page, 'ground-list-phone');

@@ -1,5 +1,6 @@
 /** `npm run bench`: the work that must stay fast, as ratios, counts and growth; exits non-zero when one misses. */
 import { drawing } from './bench/drawing.ts';
+import { days } from './bench/days.ts';
 import { edits, layouts } from './bench/edits.ts';
 import { importOfMany } from './bench/files.ts';
 import { firstLoad } from './bench/load.ts';
@@ -20,5 +21,6 @@ tell([
   ...importOfMany(),
   ...stockInHand(),
   ...orders(),
+  ...days(),
   ...firstLoad(),
 ]);

@@ -155,6 +155,15 @@ describe('the command line', { timeout: 60_000 }, () => {
       'price-request.pdf',
       'price-request.xlsx',
     ]);
+    const tasks = await plan('tasks', saved, '--on', '2027-03-01');
+    expect(JSON.parse(tasks.out)).toMatchObject({ on: '2027-03-01', tasks: [] }); // no day is set
+    expect(await plan('tasks', saved, '--on', '2027-02-30')).toMatchObject({
+      code: 1,
+      problem: expect.stringContaining('--on wants a day, such as --on 2027-03-14.') as string,
+    });
+    expect(await plan('calendar', saved, join(folder, 'out.ics'))).toMatchObject({
+      problem: expect.stringContaining('has no planting day. Set one under Days') as string,
+    });
     const years = await plan('years', saved, '--year', '5');
     expect(JSON.parse(years.out)).toMatchObject({
       plantings: [{ name: 'Hedge', heights: [{ year: 5 }] }],

@@ -39,7 +39,14 @@ function seasonsAfter(planted: Day, holding: Holding): Seasons {
         ? firstFrost + 365
         : budBreak(season) + IN_LEAF;
   };
-  return { budBreak, firstFrost: frost, leafFall: (season) => frost(season) + LEAF_FALL };
+  const frosts = kept(frost);
+  return { budBreak: kept(budBreak), firstFrost: frosts, leafFall: (season) => frosts(season) + LEAF_FALL };
+}
+
+/** Each season's day reckoned once: dozens of tasks ask for it. */
+function kept(of: (season: number) => Day): (season: number) => Day {
+  const known: Day[] = [];
+  return (season) => (known[season] ??= of(season));
 }
 
 /** Everything that is done for a phase after planting, for so many years, until the last piece is off. */

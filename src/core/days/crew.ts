@@ -27,6 +27,7 @@ export class Crew {
   readonly people: readonly Person[];
   private readonly off: readonly ReadonlySet<Day>[];
   private readonly taken = new Map<string, number>();
+  private readonly fit = new Map<string, readonly number[]>();
 
   constructor(
     holding: Pick<Holding, 'days' | 'settings'>,
@@ -44,10 +45,15 @@ export class Crew {
   }
 
   /** Those who may do a work: grown, and not kept from what it asks. */
-  able(asks: readonly Limit[], children = false): number[] {
-    return this.people.flatMap(({ not, child }, i) =>
+  able(asks: readonly Limit[], children = false): readonly number[] {
+    const key = `${asks.join()} ${children}`;
+    const known = this.fit.get(key);
+    if (known) return known;
+    const fit = this.people.flatMap(({ not, child }, i) =>
       (child && !children) || asks.some((limit) => not.includes(limit)) ? [] : [i],
     );
+    this.fit.set(key, fit);
+    return fit;
   }
 
   /** Hands at work on a day, in hours of a grown one. */

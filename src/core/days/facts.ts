@@ -3,6 +3,7 @@ import { nameOf } from '../ground/features.ts';
 import { waysToClear } from '../ground/ways-to-clear.ts';
 import type { Holding } from '../holding/schema.ts';
 import { settingOf } from '../holding/settings.ts';
+import { bears } from '../species/catalogue.ts';
 import { grownOf } from '../effects/outlook.ts';
 import { fences, forms } from '../order/protection/kinds.ts';
 import { extrasOf } from '../order/protection/extras.ts';
@@ -166,10 +167,17 @@ function coverUnder({ layout: { stand } }: Laid, { features }: Holding): { facts
   const names: string[] = [];
   const step = Math.max(1, Math.floor(stand.count / 200));
   for (const feature of features) {
-    if (feature.kind !== 'cover') continue;
+    if (feature.kind !== 'cover' && feature.kind !== 'wetGround') continue;
+    // In wet ground only what does not bear it asks for a mound.
+    const asks = (i: number) => feature.kind === 'cover' || !bears(stand.lots[stand.lot[i]!]!.species, 'wet');
     let under = false;
-    for (let i = 0; i < stand.count && !under; i += step) under = isInside(feature.ring, [stand.x[i]!, stand.y[i]!]);
+    for (let i = 0; i < stand.count && !under; i += step)
+      under = asks(i) && isInside(feature.ring, [stand.x[i]!, stand.y[i]!]);
     if (!under) continue;
+    if (feature.kind === 'wetGround') {
+      facts.add('shape');
+      continue;
+    }
     names.push(nameOf(feature));
     const way = feature.clearing ?? waysToClear(feature.grows)[0]!.way;
     for (const fact of {
@@ -182,7 +190,9 @@ function coverUnder({ layout: { stand } }: Laid, { features }: Holding): { facts
       facts.add(fact);
   }
   // Ground that nobody drew is taken for grass.
-  return names.length > 0 ? { facts: [...facts], name: names.join(' and ') } : { facts: ['grass'], name: 'grass' };
+  return names.length > 0
+    ? { facts: [...facts], name: names.join(' and ') }
+    : { facts: [...facts, 'grass'], name: 'grass' };
 }
 
 function guardFacts(
@@ -217,7 +227,7 @@ function guardFacts(
     }
   }
   if (!holds.has('guard') && !holds.has('fence')) staying.push(stays['noGuard']!);
-  if (extrasOf(planting, layout.stand).some(({ key }) => key === 'wrap')) holds.add('wrap');
+  for (const { key } of extrasOf(planting, layout.stand)) holds.add(key);
   return { removal, fence };
 }
 

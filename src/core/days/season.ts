@@ -117,7 +117,16 @@ function rainsFrom({ climate }: Where, from: Day): Day {
 }
 
 /** When nothing is cleared or cut: the local rules on nesting, else what is usual. */
+const closings = new WeakMap<Where['rules'], { latitude: number; times: { closed: Closed[]; said: string } }>();
 export function closedTimes({ rules, place }: Pick<Where, 'rules' | 'place'>): { closed: Closed[]; said: string } {
+  const known = closings.get(rules);
+  if (known?.latitude === place.latitude) return known.times;
+  const times = closedIn(rules, place.latitude);
+  closings.set(rules, { latitude: place.latitude, times });
+  return times;
+}
+
+function closedIn(rules: Where['rules'], latitude: number): { closed: Closed[]; said: string } {
   const typed = rules.flatMap((rule) => (rule.kind === 'nesting' ? [rule] : []));
   if (typed.length > 0)
     return {
@@ -129,7 +138,7 @@ export function closedTimes({ rules, place }: Pick<Where, 'rules' | 'place'>): {
           .join('; ') || 'your local rule',
     };
   const { from, to, source } = winters.nesting;
-  const closed: Closed = place.latitude >= 0 ? [from, to] : [monthDay6(from), monthDay6(to)];
+  const closed: Closed = latitude >= 0 ? [from, to] : [monthDay6(from), monthDay6(to)];
   return { closed: [closed], said: source };
 }
 

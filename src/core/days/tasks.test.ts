@@ -4,7 +4,7 @@ import { row, sample } from '../../../checks/sample.ts';
 import { take } from '../holding/command.ts';
 import { putPerson, setDays, setHands, setStart } from '../holding/days-commands.ts';
 import type { Person } from '../holding/days-schema.ts';
-import { setWay } from '../holding/means-commands.ts';
+import { setMeasure, setWay } from '../holding/means-commands.ts';
 import { setSetting } from '../holding/ground-commands.ts';
 import type { Holding } from '../holding/schema.ts';
 import { noClimate } from '../place/climate.ts';
@@ -204,6 +204,38 @@ describe('the calendar of a planting', () => {
     expect(dwarfed).toEqual([]);
     expect(tall!.map(({ year }) => year)).toEqual([3]);
     expect(planOf(apples('dwarfing')).tasks.filter(({ rule }) => rule === 'suckers').length).toBeGreaterThan(20);
+  });
+  it('mounds are raised only for what does not bear the wet it stands in; nets that were chosen go on and come off by the year', () => {
+    const wet = (species: string) =>
+      hedge('2027-03-15', {
+        features: [
+          {
+            kind: 'wetGround',
+            name: 'hollow',
+            stands: 'winter',
+            points: [
+              [10, -5],
+              [40, -5],
+              [40, 5],
+              [10, 5],
+            ],
+          },
+        ],
+        rows: [row({ spacing: 1, species: [[1, species]] })],
+      });
+    expect([taskOf(wet('Fagus sylvatica'), 'shape') !== undefined, taskOf(wet('Salix viminalis'), 'shape')]).toEqual([
+      true,
+      undefined,
+    ]);
+    const netted = take(
+      hedge('2027-03-15', { rows: [row({ species: [[1, 'Ilex aquifolium']], stock: 'pot4' })] }),
+      setMeasure('p1', 'protection', 'extra.winterNet', 1, ''),
+    ).holding;
+    const { tasks } = planOf(netted);
+    const on = tasks.filter(({ rule }) => rule === 'winter-net-on');
+    const off = tasks.filter(({ rule }) => rule === 'winter-net-off');
+    expect([on.length, off.length]).toEqual([4, 4]);
+    on.forEach(({ from }, n) => expect(off[n]!.from).toBeGreaterThan(from));
   });
   it('feeds only where weeds are held; says when watering, weeding and pruning stop', () => {
     expect(taskOf(hedge('2027-03-15', { planting: { purpose: 'hedge', weeds: 'none' } }), 'feed')).toBeUndefined();

@@ -194,6 +194,7 @@ function asRecorded(task: Task, { tasks }: Ledger): Task {
 
 /** What waits for a task that was put off goes with it, so far as it is not done: planting itself stays where it was set. */
 function moved(tasks: readonly Task[]): Task[] {
+  if (!tasks.some(({ state }) => state === 'putOff')) return [...tasks];
   const now = new Map(tasks.map((task) => [task.id, task]));
   const settle = (id: string): Task | undefined => {
     const task = now.get(id);
