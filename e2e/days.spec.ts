@@ -2,7 +2,7 @@ import ICAL from 'ical.js';
 import { expect, test, type Page } from '@playwright/test';
 import { execFileSync } from 'node:child_process';
 import { readFileSync } from 'node:fs';
-import { openDemo, saved } from './steward.ts';
+import { onPhone, openDemo, saved } from './steward.ts';
 
 const TODAY = '2027-03-01';
 const fixed = (page: Page) => page.clock.setFixedTime(new Date(`${TODAY}T09:00:00`));
@@ -106,14 +106,7 @@ test('on a phone this week’s work is ticked, one put off with what moves along
   browser,
   baseURL,
 }) => {
-  const page = await (
-    await browser.newContext({
-      baseURL: baseURL!,
-      viewport: { width: 390, height: 844 },
-      hasTouch: true,
-      isMobile: true,
-    })
-  ).newPage();
+  const page = await onPhone(browser, baseURL!);
   await fixed(page);
   await page.goto('/');
   await page.waitForURL(/ranks\/p1$/);

@@ -4,7 +4,7 @@ import { execFileSync } from 'node:child_process';
 import { mkdtempSync, readFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { openDemo } from './steward.ts';
+import { onPhone, openDemo } from './steward.ts';
 
 const VIEWS = [
   '/',
@@ -50,14 +50,7 @@ for (const colours of ['day', 'night'] as const)
   });
 
 test('on a phone: nothing spills sideways, and the sheet holds figures and findings', async ({ browser, baseURL }) => {
-  const page = await (
-    await browser.newContext({
-      baseURL: baseURL!,
-      viewport: { width: 390, height: 844 },
-      hasTouch: true,
-      isMobile: true,
-    })
-  ).newPage();
+  const page = await onPhone(browser, baseURL!);
   await openDemo(page).catch(() => undefined); // the heading lies in the folded sheet
   for (const view of VIEWS) {
     await page.goto(view);

@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { openDemo, option, saved } from './steward.ts';
+import { onPhone, openDemo, option, saved } from './steward.ts';
 
 test('a boundary is typed from a deed, and says by how much it does not close', async ({ page }) => {
   await openDemo(page);
@@ -145,14 +145,7 @@ test('what grows there is cleared by a way that is chosen, side by side with the
 });
 
 test('on a phone the walk list is ticked, noted and kept', async ({ browser, baseURL }) => {
-  const page = await (
-    await browser.newContext({
-      baseURL: baseURL!,
-      viewport: { width: 390, height: 844 },
-      hasTouch: true,
-      isMobile: true,
-    })
-  ).newPage();
+  const page = await onPhone(browser, baseURL!);
   await page.goto('/');
   await page.waitForURL(/ranks\/p1/);
   await page.goto('/h/tern-hollow/ground/list');

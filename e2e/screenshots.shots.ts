@@ -3,7 +3,7 @@ import { execFileSync } from 'node:child_process';
 import { mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { openDemo } from './steward.ts';
+import { onPhone, openDemo } from './steward.ts';
 
 const shoot = (page: Page, name: string) =>
   page.screenshot({ path: `docs/screenshots/${name}.png`, animations: 'disabled' });
@@ -128,14 +128,7 @@ test('the peg sheet’s first page', () => {
 });
 
 test('on a phone', async ({ browser, baseURL }) => {
-  const page = await (
-    await browser.newContext({
-      baseURL: baseURL!,
-      viewport: { width: 390, height: 844 },
-      hasTouch: true,
-      isMobile: true,
-    })
-  ).newPage();
+  const page = await onPhone(browser, baseURL!);
   await page.goto('/');
   await page.waitForURL(/ranks\/p1/);
   await settle(page);

@@ -1,4 +1,4 @@
-import { expect, type Locator, type Page } from '@playwright/test';
+import { expect, type Browser, type Locator, type Page } from '@playwright/test';
 
 /** Opens the app for the first time: it brings the demo holding. */
 export async function openDemo(page: Page): Promise<void> {
@@ -6,6 +6,12 @@ export async function openDemo(page: Page): Promise<void> {
   await page.waitForURL(/\/h\/tern-hollow\/ranks\/p1$/);
   await expect(page.getByRole('heading', { name: 'House belt' })).toBeVisible();
 }
+
+/** A page on a phone, touched. */
+export const onPhone = async (browser: Browser, baseURL: string): Promise<Page> =>
+  (
+    await browser.newContext({ baseURL, viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true })
+  ).newPage();
 
 /** Opens the app with an empty list. */
 export async function openEmpty(page: Page): Promise<void> {

@@ -71,34 +71,44 @@ function backFrom(
   );
   const { to, closed, works } = lastDay(rule, run, holding, crew, holidays, able, followers);
   const from = firstDay(to, hours, rule, able, crew, closed, works);
-  return {
-    id: taskId(rule.id, planting, phase, 0, 0),
-    rule: rule.id,
-    planting,
-    phase,
-    year: 0,
-    group: 'before',
+  return beforeTask(rule, run, 0, {
     what: filled(rule.label, facts.words),
     why: rule.why,
     from,
     to,
     hours,
-    by: rule.by,
     who: able.map((i) => crew.people[i]!.name),
     waits: rule.needs.filter((id) => made.has(id) || isAsked(id, facts)).map((id) => taskId(id, planting, phase, 0, 0)),
-    wait: rule.wait,
     holds: rule.holds ? to + rule.holds : null,
-    cost: rule.cost,
-    late: rule.late,
-    sign: null,
-    stop: null,
-    tools: rule.tools,
-    caution: rule.caution ?? null,
-    source: beforeSource,
-    state: 'open',
-    said: '',
-  };
+  });
 }
+
+/** A task before planting, with what its rule says of it. */
+const beforeTask = (
+  rule: BeforeRule,
+  { work: { planting, phase } }: Run,
+  n: number,
+  own: Pick<Task, 'what' | 'why' | 'from' | 'to' | 'hours' | 'who' | 'waits' | 'holds'> & Partial<Pick<Task, 'state'>>,
+): Task => ({
+  id: taskId(rule.id, planting, phase, 0, n),
+  rule: rule.id,
+  planting,
+  phase,
+  year: 0,
+  group: 'before',
+  by: rule.by,
+  wait: rule.wait,
+  cost: rule.cost,
+  late: rule.late,
+  sign: null,
+  stop: null,
+  tools: rule.tools,
+  caution: rule.caution ?? null,
+  source: beforeSource,
+  state: 'open',
+  said: '',
+  ...own,
+});
 
 /** The last good day for a rule: before all that waits for it, outside what is closed, on a day of those who do it. */
 function lastDay(
@@ -181,33 +191,19 @@ function marksTasks(
     const stands = n === 0 && standing !== null && standing <= day && standing + hold >= day;
     const on = stands && asked !== null ? Math.min(asked, wanted) : wanted;
     const holds = (stands ? standing : day - 1) + hold;
-    tasks.push({
-      id: taskId(rule.id, run.work.planting, run.work.phase, 0, n),
-      rule: rule.id,
-      planting: run.work.planting,
-      phase: run.work.phase,
-      year: 0,
-      group: 'before',
-      what: n === 0 ? rule.label : `${rule.label} again`,
-      why: filled(rule.why, { clear: String(clear), hold: String(hold) }),
-      from: on,
-      to: on,
-      hours: rule.fixed,
-      by: 'office',
-      who: [],
-      waits: [],
-      wait: 0,
-      holds,
-      cost: rule.cost,
-      late: rule.late,
-      sign: null,
-      stop: null,
-      tools: rule.tools,
-      caution: rule.caution ?? null,
-      source: beforeSource,
-      state: stands ? 'done' : 'open',
-      said: '',
-    });
+    tasks.push(
+      beforeTask(rule, run, n, {
+        what: n === 0 ? rule.label : `${rule.label} again`,
+        why: filled(rule.why, { clear: String(clear), hold: String(hold) }),
+        from: on,
+        to: on,
+        hours: rule.fixed,
+        who: [],
+        waits: [],
+        holds,
+        state: stands ? 'done' : 'open',
+      }),
+    );
     day = holds + 1;
   }
   return tasks;

@@ -1,3 +1,5 @@
+import { monthName } from '../ground/local-rules.ts';
+
 /** A day as the number of days since 1 January 1970: what calendars are reckoned in. */
 export type Day = number;
 
@@ -49,21 +51,6 @@ export function nextOf(monthDay: string, from: Day): Day {
   return here >= from ? here : dayIn(yearOf(from) + 1, monthDay);
 }
 
-const MONTHS = [
-  'January',
-  'February',
-  'March',
-  'April',
-  'May',
-  'June',
-  'July',
-  'August',
-  'September',
-  'October',
-  'November',
-  'December',
-];
-export const monthName = (month: number): string => MONTHS[month - 1]!;
 const WEEKDAYS = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'];
 export const weekdayName = (at: number): string => WEEKDAYS[at]!;
 

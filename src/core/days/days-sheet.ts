@@ -1,5 +1,6 @@
+import { monthName } from '../ground/local-rules.ts';
 import type { Sheet, Table } from '../order/sheets/sheet.ts';
-import { dateWords, monday, monthName, monthOf, spanWords, yearOf, type Day } from './day.ts';
+import { dateWords, monday, monthOf, spanWords, yearOf, type Day } from './day.ts';
 import { isOpen, type Task } from './task.ts';
 
 /** The calendar of a year from a day on, a table a month: on paper and in a spreadsheet. */

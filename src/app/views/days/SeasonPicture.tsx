@@ -1,8 +1,9 @@
+import { monthName } from '../../../core/ground/local-rules.ts';
 import { scaleLinear } from 'd3-scale';
 import { useRef } from 'react';
 import { useNavigate } from 'react-router';
 import { spansOf } from '../../../core/days/calendar.ts';
-import { dateWords, dayIn, monday, monthName, spanWords, textOf, yearOf, type Day } from '../../../core/days/day.ts';
+import { dateWords, dayIn, monday, spanWords, textOf, yearOf, type Day } from '../../../core/days/day.ts';
 import type { Run } from '../../../core/days/run.ts';
 import { closedTimes, seasonDates, wetAndDry } from '../../../core/days/season.ts';
 import { startOf } from '../../../core/days/run.ts';

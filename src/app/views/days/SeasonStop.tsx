@@ -114,7 +114,8 @@ function firstOf(zoom: Zoom, day: Day, latitude: number, today: Day): Day {
   return Math.min(seasonStart(day, latitude), today) - 30;
 }
 
-export const hoursWords = (hours: number): string => (hours < 0.75 ? 'half an hour' : `${Math.round(hours * 2) / 2} h`);
+export const hoursWords = (hours: number): string =>
+  hours === 0 ? 'time not known' : hours < 0.75 ? 'half an hour' : `${Math.round(hours * 2) / 2} h`;
 
 /** The day of one planting: when, how long, how long roots lie, what does not fit, and who holds up the line. */
 function PlantingDay({ days: { worked, plan, slips, today }, planting }: { days: Days; planting: string }) {
