@@ -62,6 +62,9 @@ describe('the command line', { timeout: 60_000 }, () => {
     });
     expect(readdirSync(out).sort()).toEqual([
       'cutting-plan.pdf',
+      'days.csv',
+      'days.ics',
+      'days.pdf',
       'drip-plan.pdf',
       'fence-plan.pdf',
       'order-by-supplier.csv',
@@ -139,6 +142,9 @@ describe('the command line', { timeout: 60_000 }, () => {
     expect((await plan('export', saved, join(folder, 'files'))).code).toBe(0);
     expect(readdirSync(join(folder, 'files')).sort()).toEqual([
       'cutting-plan.pdf',
+      'days.csv',
+      'days.ics',
+      'days.pdf',
       'drip-plan.pdf',
       'fence-plan.pdf',
       'order-by-supplier.csv',
