@@ -152,6 +152,12 @@ test('the calendar file holds the tasks of the command line, and the list prints
 
 test('the next days are judged by the simulated weather; without it everything else stands', async ({ page }) => {
   await openSeason(page, 'p3');
+  const day = page.getByRole('textbox', { name: 'Planting day' });
+  await day.fill('2 Mar 2027');
+  await day.press('Enter');
+  await expect(page.getByRole('heading', { name: 'The weather is against 2 March' })).toBeVisible();
+  await expect(page.getByText('freezes the top of the ground: not before it has thawed.')).toBeVisible();
+  await page.keyboard.press('Control+z');
   await page.getByRole('link', { name: 'Windows and stock' }).click();
   await expect(page.getByText('stand-in weather, simulated')).toBeVisible();
   await expect(

@@ -12,8 +12,6 @@ const BeforeSchema = z.strictObject({
   label: words,
   /** Days before planting by which it is done; left out where an office counts its own days. */
   back: z.number().int().min(0).default(0),
-  earliest: z.number().int().optional(),
-  latest: z.number().int().optional(),
   /** Asked for so many clear office days before the first spade. */
   office: z.literal(true).optional(),
   /** What must be true of the planting: all of these. */
@@ -25,10 +23,9 @@ const BeforeSchema = z.strictObject({
   unit: z.enum(['all', 'm', 'fence']),
   /** Rules that must be done before. */
   needs: z.array(words),
-  /** Not while nests are closed to it; only while things grow; only on ground that is dry. */
+  /** Not while nests are closed to it; only while things grow. */
   closed: z.literal(true).optional(),
   grows: z.literal(true).optional(),
-  dry: z.literal(true).optional(),
   /** Whether spades go in. */
   digs: z.literal(true).optional(),
   /** Days that must pass after it, and for how many it holds. */

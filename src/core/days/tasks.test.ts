@@ -389,6 +389,42 @@ describe('the line', () => {
     expect(ways[2]!.spoilt).toBeGreaterThan(0);
     expect(compareWays(phasesOf(laid!, holding)[0]!, laid!, holding, 2)[2]!.refused).toMatch(/wants 4 hands/);
   });
+  it('a machine is refused on steep and on stony ground, in stock it does not set, and on rows too short to turn', () => {
+    const refused = (changes: Parameters<typeof sample>[0]) => {
+      const holding = hedge(null, { length: 900, ...changes });
+      const [laid] = layHolding(holding);
+      return compareWays(phasesOf(laid!, holding)[0]!, laid!, holding, 4)[2]!.refused;
+    };
+    const plane = (rise: number) => ({
+      terrain: {
+        west: -50,
+        south: -50,
+        cell: 50,
+        columns: 22,
+        rows: 4,
+        source: 'typed',
+        simulated: false,
+        heights: Array.from({ length: 88 }, (_, i) => Math.floor(i / 22) * 50 * rise),
+      },
+    });
+    expect(refused({})).toBeNull();
+    expect(refused(plane(0.1))).toBeNull();
+    expect(refused(plane(0.2))).toMatch(/^The ground falls 20 % where it would work; it wants 15 % at most/);
+    const stony = {
+      kind: 'soilZone' as const,
+      name: 'stony',
+      stones: 'many',
+      points: [
+        [0, -9],
+        [900, -9],
+        [900, 9],
+        [0, 9],
+      ] as [number, number][],
+    };
+    expect(refused({ features: [stony] })).toMatch(/stony/);
+    expect(refused({ rows: [row({ spacing: 3, stock: 'pot4' })] })).toMatch(/in pots or balled/);
+    expect(refused({ length: 20 })).toMatch(/as short as 20/);
+  });
   it('hands that were said stand, the others are as proposed', () => {
     const holding = take(hedge(), setHands('p1', { guard: 3 }, '')).holding;
     expect(holding.days.plantings[0]).toEqual({ id: 'p1', start: '2027-03-15', way: 'hand', hands: { guard: 3 } });

@@ -1,7 +1,9 @@
 import { WAYS, type SettingWay } from '../holding/days-schema.ts';
 import type { Holding } from '../holding/schema.ts';
 import { settingOf } from '../holding/settings.ts';
+import { reliefOf, slopeAt } from '../ground/relief.ts';
 import { soilAt, soilZones } from '../ground/soil.ts';
+import type { Stand } from '../ranks/stand.ts';
 import { priceOf } from '../order/prices.ts';
 import type { Laid } from '../ranks/laid.ts';
 import { formatCount, formatLength } from '../units/quantities.ts';
@@ -61,25 +63,33 @@ export function compareWays(work: PhaseWork, laid: Laid, holding: Holding, hands
 }
 
 function refusal(way: SettingWay, work: PhaseWork, { layout }: Laid, holding: Holding, hands: number): string | null {
-  const { stocks, chain, stones, turn, label } = settingWays.ways[way];
+  const { stocks, chain, stones, turn, label, slope } = settingWays.ways[way];
   if (way === 'hand') return null;
   const other = work.stocks.find(({ stock }) => !stocks.includes(stock));
   if (other)
     return `${formatCount(other.plants)} of its plants are ${other.kind === 'bare' ? 'whips' : 'in pots or balled'}: ${label.toLowerCase()} does not set those.`;
   if (hands < chain.length) return `It wants ${chain.length} hands: ${chain.join(', ')}. There are ${hands}.`;
-  if (!stones) {
-    const zones = soilZones(holding.features);
-    const { x, y, count } = layout.stand;
-    for (let i = 0; i < count; i += Math.max(1, Math.floor(count / 50))) {
-      const here = soilAt(zones, [x[i]!, y[i]!]);
-      if (here?.zone.stones === 'many' || here?.zone.texture === 'madeGround')
-        return 'The ground is stony or made ground where it would work.';
-    }
-  }
+  const ground = groundAgainst(layout.stand, holding, stones, slope);
+  if (ground) return ground;
   const shortest = Math.min(
     ...layout.stand.rows.flatMap(({ line, from, to }) => (to > from && line ? [line.length] : [])),
   );
   if (way === 'machine' && shortest < 3 * turn)
     return `Its rows are as short as ${formatLength(shortest, holding.units)}; it wants ${formatLength(turn, holding.units)} to turn at each end.`;
+  return null;
+}
+
+/** Why the ground stops a machine: stones or rubble where it would work, or too steep. */
+function groundAgainst({ x, y, count }: Stand, holding: Holding, stones: boolean, slope: number): string | null {
+  const zones = stones ? [] : soilZones(holding.features);
+  const relief = reliefOf(holding);
+  for (let i = 0; i < count; i += Math.max(1, Math.floor(count / 50))) {
+    const here = soilAt(zones, [x[i]!, y[i]!]);
+    if (here?.zone.stones === 'many' || here?.zone.texture === 'madeGround')
+      return 'The ground is stony or made ground where it would work.';
+    const fall = relief && slopeAt(relief, [x[i]!, y[i]!]);
+    if (fall && fall.share > slope)
+      return `The ground falls ${Math.round(fall.share * 100)} % where it would work; it wants ${Math.round(slope * 100)} % at most.`;
+  }
   return null;
 }

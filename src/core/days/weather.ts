@@ -38,7 +38,6 @@ export const weatherRules = z
     thaw: z.number(),
     /** Rain left in the last days from which ground is sodden, mm; what each day takes away. */
     sodden: z.number(),
-    soddenDays: z.number(),
     soddenEvaporates: z.number(),
     /** Too hot for bare roots, for pots, °C. */
     heat: z.number(),

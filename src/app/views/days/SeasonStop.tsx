@@ -3,17 +3,19 @@ import dayjs from 'dayjs';
 import { useEffect, useState } from 'react';
 import { Link } from 'react-router';
 import { dateWords, dayOf, monday, spanWords, textOf, weekday, type Day } from '../../../core/days/day.ts';
-import { startOf } from '../../../core/days/run.ts';
+import { startOf, type Run } from '../../../core/days/run.ts';
 import { seasonDates, seasonStart } from '../../../core/days/season.ts';
 import { fitsWindow, kindOf, nearestIn, saySeason } from '../../../core/days/windows.ts';
 import { setStart } from '../../../core/holding/days-commands.ts';
-import { counted } from '../../../core/units/quantities.ts';
+import { againstPlanting, goodDay } from '../../../core/days/weather.ts';
+import type { Holding } from '../../../core/holding/schema.ts';
+import { counted, inUnits } from '../../../core/units/quantities.ts';
 import { Panel } from '../../parts/Panel.tsx';
 import { run } from '../../store/session.ts';
 import { LineTable } from './LineTable.tsx';
 import { SeasonPicture } from './SeasonPicture.tsx';
 import { SlipCards } from './SlipCards.tsx';
-import { dueIn, useDays, type Days } from './use-days.ts';
+import { dueIn, useDays, useWeather, type Days } from './use-days.ts';
 
 const ZOOMS = { week: 13, month: 41, season: 365, three: 3 * 365, twelve: 12 * 365 } as const;
 type Zoom = keyof typeof ZOOMS;
@@ -162,12 +164,55 @@ function PlantingDay({ days: { worked, plan, slips, today }, planting }: { days:
           <Figure value={`${Math.round(first.work.hours)} h`} label="of one grown hand" />
         </div>
       )}
+      {first && !first.nobody && (
+        <Weather run={first} holding={holding} today={today} onDay={(day) => choose(textOf(day))} />
+      )}
       <SlipCards slips={slips.filter((one) => one.planting === planting)} />
       {first && !first.nobody && (
         <LineTable run={first} holding={holding} hands={plan.crew.able([], true).length} brief />
       )}
       <p className="soft fine">{saySeason(seasonDates(holding, start ?? today))}</p>
     </>
+  );
+}
+
+/** What the days that are known say against planting on this one, and the next good day. */
+function Weather({
+  run: { work, from },
+  holding,
+  today,
+  onDay,
+}: {
+  run: Run;
+  holding: Holding;
+  today: Day;
+  onDay(day: Day): void;
+}) {
+  const { data: weather } = useWeather(holding);
+  const kinds = [...new Set(work.stocks.map(({ kind }) => kind))];
+  const against = weather && from >= today ? againstPlanting(weather.days, kinds, from) : null;
+  if (!weather || !against || against.length === 0) return null;
+  const good = goodDay(weather.days, kinds, Math.max(today, from));
+  return (
+    <article className="finding is-caution">
+      <h3>
+        <span className="glyph" role="img" aria-label="Caution">
+          !
+        </span>{' '}
+        The weather is against {dateWords(from, false)}
+      </h3>
+      <p>
+        {against.map(({ why }) => inUnits(why, holding.units)).join(' ')} ({weather.source}, simulated)
+        {good === null && ' None of the days that are known is better.'}
+      </p>
+      {good !== null && (
+        <div className="remedies">
+          <button type="button" className="link" onClick={() => onDay(good)}>
+            Plant on {dateWords(good)}
+          </button>
+        </div>
+      )}
+    </article>
   );
 }
 
