@@ -156,7 +156,7 @@ test('the next days are judged by the simulated weather; without it everything e
   await day.fill('2 Mar 2027');
   await day.press('Enter');
   await expect(page.getByRole('heading', { name: 'The weather is against 2 March' })).toBeVisible();
-  await expect(page.getByText('freezes the top of the ground: not before it has thawed.')).toBeVisible();
+  await expect(page.getByText('The ground is frozen: no spade goes in')).toBeVisible();
   await page.keyboard.press('Control+z');
   await page.getByRole('link', { name: 'Windows and stock' }).click();
   await expect(page.getByText('stand-in weather, simulated')).toBeVisible();
