@@ -18,6 +18,8 @@ import { beforeRules, careRules } from './rules.ts';
 import { movesWith, slipsOf } from './slips.ts';
 import { planDays } from './tasks.ts';
 import { compareWays } from './ways.ts';
+import { daysSheet } from './days-sheet.ts';
+import { weedChoice } from '../order/weeds/compare.ts';
 import { phasesOf } from './work.ts';
 
 const person = (id: string, changes: Partial<Person> = {}): Person => ({
@@ -264,6 +266,52 @@ describe('the calendar of a planting', () => {
   });
 });
 
+describe('care', () => {
+  it('comes by the seasons: weeding two weeks before buds break, gaps filled in deep winter, ties left alone at first', () => {
+    const hard = { ...hedge(), climate: { ...noClimate(), firstFrost: '10-10', lastFrost: '05-05', zone: 5 } };
+    // Buds break three weeks before the last frost where winters are mild, two after it where they are hard.
+    expect(spans(hedge(), 'weed-1')[0]![0]).toBe('2027-03-19'); // due while it is planted, so the day after
+    expect(spans(hedge(), 'weed-1')[1]![0]).toBe('2028-03-16');
+    expect(spans(hard, 'weed-1')[0]![0]).toBe('2027-05-05');
+    expect(spans(hedge(), 'gaps')[0]![0]).toBe('2028-01-31');
+    const tied = hedge('2027-03-20', { animals: ['mediumDeer'] });
+    expect(spans(tied, 'loosen')[0]![0]).toBe('2027-09-01'); // 1 April is too soon
+    expect(
+      spans(hedge('2027-03-15', { planting: { purpose: 'hedge', weeds: 'chips' } }), 'top-up').map(([from]) =>
+        from!.slice(0, 4),
+      ),
+    ).toEqual(['2028', '2030']);
+  });
+  it('the hours of a year are shared by its two weedings', () => {
+    const { tasks, runs } = planOf(hedge());
+    const [first, second] = ['weed-1', 'weed-2'].map((rule) => tasks.find((one) => one.rule === rule)!.hours);
+    const { hours } = weedChoice('fabric', runs[0]!.laid.planting, runs[0]!.laid.layout, hedge());
+    expect(first! + second!).toBeCloseTo(hours[1]!, 9);
+    expect(first).toBe(second);
+  });
+  it('plants come so that none lies longer than it bears, in no more lots than that takes, and days are kept for weather', () => {
+    const long = hedge('2027-02-01', { length: 1500 });
+    const { runs } = planOf(long);
+    const [{ lots, days, work }] = runs as [(typeof runs)[number]];
+    expect(days.reduce((sum, { hours }) => sum + hours, 0)).toBeCloseTo(work.hours * 1.15, 6);
+    expect(lots.length).toBeGreaterThan(1);
+    lots.forEach(({ on, planted, lost, plants }, n) => {
+      expect(planted).toBeLessThanOrEqual(lost);
+      expect(lost - on).toBe(7);
+      expect(plants).toBeGreaterThan(0);
+      if (n > 0) expect(lots[n]!.planted).toBeGreaterThan(lots[n - 1]!.lost); // one lot more was wanted
+    });
+  });
+  it('a year of it is a table a month on paper, from the week that it is asked', () => {
+    const { tasks } = planOf(hedge());
+    const sheet = daysSheet(tasks, new Map([['p1', 'Row']]), 'Days', dayOf('2027-03-10'));
+    const tables = sheet.parts.flatMap((part) => (part.kind === 'table' ? [part] : []));
+    expect([tables[0]!.name, tables.at(-1)!.name]).toEqual(['March 2027', 'March 2028']);
+    expect(tables.every(({ rows }) => rows.every((cells) => cells[3] === 'Row'))).toBe(true);
+    expect(daysSheet([], new Map(), 'Days', 0).parts).toEqual([{ kind: 'note', text: 'No planting has a day yet.' }]);
+  });
+});
+
 describe('the crew', () => {
   it('two plantings never take more of anybody’s day than there is', () => {
     const two = (hours: number, off: readonly string[]) => {
@@ -442,6 +490,20 @@ describe('what does not fit', () => {
     expect(slip!.remedies).toHaveLength(2);
     for (const { command } of slip!.remedies)
       expect(slips(take(late, command).holding, '2027-01-01').filter(({ id }) => id === slip!.id)).toEqual([]);
+  });
+  it('what begins in its time and ends after it is out of it too; the day after planting it is past, on the day it is not', () => {
+    const whats = (holding: Holding, today: string) => slips(holding, today).map(({ what }) => what);
+    const long = (start: string) => hedge(start, { length: 1500 });
+    expect(whats(long('2027-03-15'), '2027-01-01').some((what) => what.startsWith('Bare roots are not planted'))).toBe(
+      true,
+    );
+    expect(whats(long('2026-12-01'), '2026-11-26').some((what) => what.startsWith('Bare roots are not planted'))).toBe(
+      false,
+    );
+    const { to } = planOf(hedge()).runs[0]!;
+    const past = (today: number) =>
+      whats(hedge(), textOf(today)).some((what) => what.startsWith('Row was to be planted'));
+    expect([past(to), past(to + 1)]).toEqual([false, true]);
   });
   it('a day in the past, and work left undone, say what it costs and what can still be done', () => {
     expect(slips(hedge(), '2027-04-20')[0]).toMatchObject({

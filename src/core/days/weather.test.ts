@@ -111,6 +111,9 @@ describe('holding and waiting', () => {
       ['cold', false, 4],
     ]);
     expect(textOf(ways[0]!.lost)).toBe('2027-03-08');
+    const bagged = (days: number) =>
+      heldWays({ kind: 'bare', stock: 'whip', plants: 9, from: START, until: START + days }, holding)[0]!.outlasts;
+    expect([bagged(7), bagged(8)]).toEqual([false, true]);
     expect(ways[2]!.cents).toBeGreaterThan(0);
   });
   it('whips offered in May: to wait loses least, to hold them is refused, planted now half die; in their time they are planted', () => {

@@ -33,9 +33,8 @@ export const weatherRules = z
     frozenBall: z.number(),
     /** A night colder than this freezes the top of the ground, °C. */
     frozenTop: z.number(),
-    /** Cold gathered, degree days below zero, from which the ground is frozen; warmth that thaws it as fast. */
+    /** Cold gathered, degree days below zero, from which the ground is frozen. */
     frozenGround: z.number(),
-    thaw: z.number(),
     /** Rain left in the last days from which ground is sodden, mm; what each day takes away. */
     sodden: z.number(),
     soddenEvaporates: z.number(),
@@ -55,6 +54,9 @@ export const weatherRules = z
   })
   .parse(data);
 
+/** No winter freezes the ground so hard that spring does not thaw it, degree days. */
+const MOST_COLD = 200;
+
 /** What the ground is like at the end of a day. */
 interface Ground {
   readonly cold: number;
@@ -66,10 +68,7 @@ export function groundThrough(days: readonly WeatherDay[]): Ground[] {
   let [cold, wet] = [0, 0];
   return days.map(({ min, max, rain }) => {
     const mean = (min + max) / 2;
-    cold = Math.max(
-      0,
-      Math.min(200, cold - (mean < 0 ? mean : mean * (weatherRules.frozenGround / weatherRules.thaw))),
-    );
+    cold = Math.max(0, Math.min(MOST_COLD, cold - mean)); // warmth thaws as fast as cold freezes
     wet = Math.max(0, Math.min(80, wet + rain - weatherRules.soddenEvaporates - Math.max(0, mean) / 4));
     return { cold, wet };
   });
