@@ -6,7 +6,7 @@ import { workdaysBack } from './calendar.ts';
 import type { Crew } from './crew.ts';
 import { dayOf, yearsOn, type Day } from './day.ts';
 import { holdFor } from './hold.ts';
-import { phasesOf, type PhaseWork } from './work.ts';
+import { isReckoned, phasesOf, type PhaseWork } from './work.ts';
 
 /** A delivery of one stock: so many plants on a day, all of them planted by another. */
 export interface Lot {
@@ -51,7 +51,7 @@ export function runsOf(holding: Holding, all: readonly Laid[], crew: Crew, holid
   return wanted
     .sort((a, b) => a.set - b.set)
     .map(({ laid, work, set }): Run => {
-      const booked = crew.book(anybody, set, work.hours * (1 + weather));
+      const booked = isReckoned(work) ? crew.book(anybody, set, work.hours * (1 + weather)) : null;
       if (!booked || booked.days.length === 0)
         return { laid, work, set, from: set, to: set, days: [], lots: [], nobody: true };
       const { days } = booked;

@@ -1,6 +1,7 @@
 import type { Command } from '../holding/command.ts';
 import { setStart } from '../holding/days-commands.ts';
 import type { Holding } from '../holding/schema.ts';
+import { settingOf } from '../holding/settings.ts';
 import { formatCount } from '../units/quantities.ts';
 import { capital } from '../units/text.ts';
 import { dateWords, dayOf, dayWords, spanWords, textOf, type Day } from './day.ts';
@@ -8,6 +9,7 @@ import { Crew, crewOf } from './crew.ts';
 import { closedTimes, holidaysOf } from './season.ts';
 import { isClosed } from './calendar.ts';
 import type { Run } from './run.ts';
+import { isReckoned } from './work.ts';
 import type { Plan } from './tasks.ts';
 import { isOpen, type Task } from './task.ts';
 import { fitsWindow, nearestIn, plantKinds, sayWindow, windowsFor, type KindWindow } from './windows.ts';
@@ -67,6 +69,17 @@ function moveTo(run: Run, day: Day, holding: Holding, words = dateWords(day)): S
 }
 
 function nobody(run: Run, holding: Holding): Slip {
+  // A rate of 0 makes the work endless, a working day without hours none at all.
+  if (!isReckoned(run.work))
+    return {
+      id: slipId('rate', run),
+      planting: run.work.planting,
+      severity: 'fault',
+      what: `No time can be told for ${nameOf(run)}`,
+      why: 'One of its rates is 0: how far the ground slows digging, or the hours of a working day. Set it above 0 under The line.',
+      task: null,
+      remedies: [],
+    };
   const people = crewOf(holding);
   return {
     id: slipId('nobody', run),
@@ -172,7 +185,7 @@ function early(run: Run, mine: readonly Task[], holding: Holding): Slip[] {
       planting: run.work.planting,
       severity: 'caution',
       what: 'The marks will have run out',
-      why: `They hold until ${dateWords(first.holds!)}, and it is dug until ${dateWords(run.to)}. Ask again by ${dayWords(asks[1]!.to)}: ${Math.round(holding.settings['marks.clear'] ?? 3)} clear working days.`,
+      why: `They hold until ${dateWords(first.holds!)}, and it is dug until ${dateWords(run.to)}. Ask again by ${dayWords(asks[1]!.to)}: ${Math.round(settingOf(holding, 'marks.clear'))} clear working days.`,
       task: asks[1]!.id,
       remedies: [],
     },

@@ -19,6 +19,7 @@ import { movesWith, slipsOf } from './slips.ts';
 import { planDays } from './tasks.ts';
 import { compareWays } from './ways.ts';
 import { daysSheet } from './days-sheet.ts';
+import { seasonChoices } from './season-schools.ts';
 import { weedChoice } from '../order/weeds/compare.ts';
 import { phasesOf } from './work.ts';
 
@@ -361,6 +362,18 @@ describe('the crew', () => {
     expect(taskOf(holding, 'graze').who).toEqual(['A']);
     expect(taskOf(holding, 'set-out').who).toEqual(['A', 'B']);
   });
+  it('a rate of 0 is said in a sentence, and so is stock that has no time here', () => {
+    for (const key of ['ground.pace', 'crew.day'] as const) {
+      const holding = take(hedge(), setSetting(key, 0, '')).holding;
+      expect(planOf(holding).tasks).toEqual([]);
+      expect(slips(holding, '2027-01-01').map(({ what }) => what)).toEqual(['No time can be told for Row']);
+    }
+    const frostless = { ...hedge(), climate: { ...noClimate(), zone: 12 } };
+    expect(slips(frostless, '2027-01-01').find(({ id }) => id.startsWith('window'))).toMatchObject({
+      what: 'Bare roots have no time here',
+      remedies: [],
+    });
+  });
   it('nobody who comes is said in a sentence, and nothing is planned on it', () => {
     const holding = take(
       hedge(),
@@ -476,6 +489,28 @@ describe('the line', () => {
   it('hands that were said stand, the others are as proposed', () => {
     const holding = take(hedge(), setHands('p1', { guard: 3 }, '')).holding;
     expect(holding.days.plantings[0]).toEqual({ id: 'p1', start: '2027-03-15', way: 'hand', hands: { guard: 3 } });
+  });
+});
+
+describe('schools of season', () => {
+  const days = (holding: Holding) => {
+    const [laid] = layHolding(holding);
+    return seasonChoices(phasesOf(laid!, holding)[0]!, holding, dayOf('2026-11-26')).map(({ day, refused }) =>
+      day === null ? refused : textOf(day),
+    );
+  };
+  it('autumn begins with the first time, early spring ends it, pots wait for summer; each day fits or it is said why not', () => {
+    // Mild: one winter from 22 November to 23 March; its autumn of this year has begun, so the next.
+    expect(days(hedge())).toEqual(['2027-11-22', '2027-02-23', '301 of its plants are not in pots.']);
+    const hard = { ...hedge(), climate: { ...noClimate(), firstFrost: '10-10', lastFrost: '05-05', zone: 5 } };
+    expect(days(hard)).toEqual(['2027-10-31', '2027-04-04', '301 of its plants are not in pots.']);
+    const pots = hedge('2027-03-15', { rows: [row({ stock: 'pot4' })] });
+    expect(days(pots)).toEqual(['2027-09-20', '2027-03-09', '2027-05-18']);
+    expect(days({ ...hedge(), climate: { ...noClimate(), zone: 12 } })).toEqual([
+      'This stock has no such time here.',
+      'This stock has no such time here.',
+      '301 of its plants are not in pots.',
+    ]);
   });
 });
 

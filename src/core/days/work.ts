@@ -115,10 +115,12 @@ function workOf({ planting, layout }: Laid, holding: Holding, phase: number): Ph
     numbers[key] += n;
   };
   const pace = planting.means.holes.measures['ground.pace'] ?? settingOf(holding, 'ground.pace');
+  const day = settingOf(holding, 'crew.day');
   const exact = stationData.exact[stationData.lines[planting.purpose]!]!;
   for (const [stock, n] of counts) {
     const { perDay, digs, litres } = rootsOf(stock);
-    const each = ((settingOf(holding, 'crew.day') * 60) / (perDay * pace)) * exact;
+    // A day without hours never ends it.
+    const each = day > 0 ? ((day * 60) / (perDay * pace)) * exact : Infinity;
     const parts = stationData.shares[digs]!;
     for (const key of ['open', 'set', 'firm'] as const) add(key, n * each * parts[key], n);
     add('water', n * (stationData.pour.minutes + stationData.pour.perLitre * litres), n);
@@ -160,6 +162,9 @@ export function byWay(way: SettingWay, plants: number): number {
   const { perHour, chain, setup, straighten } = settingWays.ways[way];
   return perHour > 0 ? (plants / perHour + setup) * chain.length + (plants * straighten) / 3600 : 0;
 }
+
+/** Whether the hours of a phase could be reckoned: no rate of it is 0. */
+export const isReckoned = ({ hours }: Pick<PhaseWork, 'hours'>): boolean => Number.isFinite(hours) && hours > 0;
 
 /** Whether stock of a phase comes with bare roots, which may not lie. */
 export const isBare = ({ kind }: { readonly kind: string }): boolean => plantKinds[kind]!.bare;

@@ -1,6 +1,6 @@
 import { Button, Segmented } from 'antd';
 import { useNavigate } from 'react-router';
-import { stationData } from '../../../core/days/work.ts';
+import { isReckoned, stationData } from '../../../core/days/work.ts';
 import { settingWays } from '../../../core/days/machines.ts';
 import { compareWays } from '../../../core/days/ways.ts';
 import { setSettingWay } from '../../../core/holding/days-commands.ts';
@@ -17,13 +17,24 @@ export function LineStop({ planting }: { planting: string | undefined }) {
   const { worked, plan } = useDays();
   const navigate = useNavigate();
   const { holding } = worked;
-  const chosen = plan.runs.find(({ work }) => work.planting === planting) ?? plan.runs[0];
+  const runs = plan.runs.filter(({ work }) => isReckoned(work));
+  const chosen = runs.find(({ work }) => work.planting === planting) ?? runs[0];
   const hands = plan.crew.able([], true).length;
   if (!chosen)
     return (
       <main className="stage page days-stop">
         <h1>The line</h1>
-        <p className="soft">No planting has a day yet. Set one under Season.</p>
+        <p className="soft">
+          {plan.runs.length > 0
+            ? 'No time can be told: one of the rates is 0.'
+            : 'No planting has a day yet. Set one under Season.'}
+        </p>
+        {plan.runs.length > 0 && (
+          <div className="form">
+            <SettingField setting="crew.day" />
+            <SettingField setting="ground.pace" />
+          </div>
+        )}
       </main>
     );
   const { id } = chosen.laid.planting;
@@ -38,12 +49,12 @@ export function LineStop({ planting }: { planting: string | undefined }) {
           aria-label="Planting"
           size="small"
           value={id}
-          options={[...new Map(plan.runs.map(({ laid }) => [laid.planting.id, laid.planting.name]))].map(
+          options={[...new Map(runs.map(({ laid }) => [laid.planting.id, laid.planting.name]))].map(
             ([value, label]) => ({ value, label }),
           )}
           onChange={(one) => void navigate(`/h/${holding.id}/days/line/${one}`)}
         />
-        <LineTable run={chosen} holding={holding} hands={hands} />
+        <LineTable run={chosen} holding={holding} crew={plan.crew} />
         <h2>Hand, auger and machine</h2>
         <p className="soft">Digging, setting and firming alone, with {hands} hands; half days.</p>
         <div className="scroll">

@@ -1,7 +1,8 @@
 import { Button } from 'antd';
 import { bestGangs, bestHands, lineOf, mannedOf, sayGangs } from '../../../core/days/line.ts';
 import type { Run } from '../../../core/days/run.ts';
-import type { StationKey } from '../../../core/days/work.ts';
+import type { Crew } from '../../../core/days/crew.ts';
+import { stationData, type StationKey } from '../../../core/days/work.ts';
 import { setHands } from '../../../core/holding/days-commands.ts';
 import type { Holding } from '../../../core/holding/schema.ts';
 import { NumberField } from '../../parts/NumberField.tsx';
@@ -17,15 +18,19 @@ const handsText = (hands: number): string =>
 export function LineTable({
   run: { work, laid },
   holding,
-  hands,
+  crew,
   brief = false,
 }: {
   run: Run;
   holding: Holding;
-  hands: number;
+  crew: Crew;
+  /** Without fields, and without who may stand where. */
   brief?: boolean;
 }) {
   const { id } = laid.planting;
+  const hands = crew.able([], true).length;
+  const may = (key: StationKey) =>
+    crew.able(stationData.stations[key].not, stationData.stations[key].child).map((i) => crew.people[i]!.name);
   const said = holding.days.plantings.find((one) => one.id === id)?.hands ?? {};
   const proposed = bestHands(work, hands);
   const line = lineOf(work, mannedOf(said, proposed));
@@ -36,7 +41,7 @@ export function LineTable({
     <section className="line-table" aria-label="The line">
       {brief && <h2>The line</h2>}
       <table className="facts">
-        <Heads of={['Station', 'Hands', 'Load']} />
+        <Heads of={['Station', 'Hands', 'Load', ...(brief ? [] : ['Who may'])]} />
         <tbody>
           {line.stations.map((one) => (
             <tr key={one.key} className={one.key === line.slowest?.key ? 'is-slowest' : ''}>
@@ -60,6 +65,7 @@ export function LineTable({
                   <span style={{ width: `${Math.min(100, one.load * 100)}%` }} />
                 </span>
               </td>
+              {!brief && <td>{may(one.key).join(', ') || 'nobody of the crew'}</td>}
             </tr>
           ))}
         </tbody>

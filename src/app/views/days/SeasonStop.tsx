@@ -4,6 +4,8 @@ import { useEffect, useState } from 'react';
 import { Link } from 'react-router';
 import { dateWords, dayOf, monday, spanWords, textOf, weekday, type Day } from '../../../core/days/day.ts';
 import { startOf, type Run } from '../../../core/days/run.ts';
+import { seasonChoices, seasonSchoolsSource } from '../../../core/days/season-schools.ts';
+import { phasesOf, type PhaseWork } from '../../../core/days/work.ts';
 import { seasonDates, seasonStart } from '../../../core/days/season.ts';
 import { fitsWindow, kindOf, nearestIn, saySeason } from '../../../core/days/windows.ts';
 import { setStart } from '../../../core/holding/days-commands.ts';
@@ -127,6 +129,7 @@ function PlantingDay({ days: { worked, plan, slips, today }, planting }: { days:
   if (!laid) return null;
   const runs = plan.runs.filter(({ work }) => work.planting === planting);
   const [first] = runs;
+  const phases = phasesOf(laid, holding);
   const kind = kindOf(laid.layout.stand.lots[0]?.stock ?? 'whip');
   const next = fitsWindow(kind, holding, start ?? today).next;
   const choose = (text: string | null) =>
@@ -168,11 +171,46 @@ function PlantingDay({ days: { worked, plan, slips, today }, planting }: { days:
         <Weather run={first} holding={holding} today={today} onDay={(day) => choose(textOf(day))} />
       )}
       <SlipCards slips={slips.filter((one) => one.planting === planting)} />
-      {first && !first.nobody && (
-        <LineTable run={first} holding={holding} hands={plan.crew.able([], true).length} brief />
-      )}
+      {first && !first.nobody && <LineTable run={first} holding={holding} crew={plan.crew} brief />}
+      {phases[0] && <Schools work={phases[0]} holding={holding} today={today} onDay={(day) => choose(textOf(day))} />}
       <p className="soft fine">{saySeason(seasonDates(holding, start ?? today))}</p>
     </>
+  );
+}
+
+/** When each school would plant this, with its reason; its day is taken at a touch. */
+function Schools({
+  work,
+  holding,
+  today,
+  onDay,
+}: {
+  work: PhaseWork;
+  holding: Holding;
+  today: Day;
+  onDay(day: Day): void;
+}) {
+  return (
+    <details className="schools">
+      <summary>Schools of season</summary>
+      {seasonChoices(work, holding, today).map(({ key, label, reason, wins, day, refused }) => (
+        <p key={key}>
+          <strong>{label}</strong>{' '}
+          {day === null ? (
+            refused
+          ) : (
+            <button type="button" className="link" onClick={() => onDay(day)}>
+              Plant on {dateWords(day)}
+            </button>
+          )}
+          <br />
+          <span className="soft">
+            {reason} Wins {wins}.
+          </span>
+        </p>
+      ))}
+      <p className="soft fine">Source: {seasonSchoolsSource}.</p>
+    </details>
   );
 }
 
