@@ -1,5 +1,5 @@
 import type { Holding } from '../holding/schema.ts';
-import { openBefore, openFrom } from './calendar.ts';
+import { openBefore, openFrom, type Closed } from './calendar.ts';
 import type { Crew } from './crew.ts';
 import { dayIn, monthDay6, monthDayOf, nextOf, yearOf, type Day } from './day.ts';
 import type { Facts } from './facts.ts';
@@ -10,6 +10,8 @@ import { filled, taskId, type Task } from './task.ts';
 
 /** Days after the first frost on which leaves are down. */
 const LEAF_FALL = 14;
+/** What is closed to a work brings it forward by so many days at most. */
+const FAR_BACK = 120;
 /** Nothing that was put on is seen to sooner after planting, days. */
 const AFRESH = 28;
 /** Without frost, leaves last so long from bud break. */
@@ -102,8 +104,8 @@ function dated(
   const able = crew.able(rule.asks, true);
   const { closed } = closedTimes(holding);
   return startsOf(rule, run, holding, seasons, season).map((wanted, n): Task => {
-    const free = rule.closed ? (openBefore(wanted, closed) ?? openFrom(wanted, closed) ?? wanted) : wanted;
-    const from = rule.id === 'cut-back' ? run.from : (crew.from(able, Math.max(free, run.to + 1)) ?? free);
+    const from =
+      rule.id === 'cut-back' ? run.from : startDay(Math.max(wanted, run.to + 1), able, crew, rule.closed ? closed : []);
     const to = rule.id === 'cut-back' ? run.to : from + rule.span - 1;
     return {
       id: taskId(rule.id, run.work.planting, run.work.phase, season, nth * 20 + n),
@@ -133,6 +135,20 @@ function dated(
       said: '',
     };
   });
+}
+
+/** The first day from `wanted` on that somebody comes; where that is closed the last open one before it, else the next after. */
+function startDay(wanted: Day, able: readonly number[], crew: Crew, closed: readonly Closed[]): Day {
+  const isOpen = (day: Day) => openBefore(day, closed) === day;
+  const next = crew.from(able, wanted) ?? wanted;
+  if (isOpen(next)) return next;
+  const before = openBefore(next, closed);
+  const last = before === null ? null : crew.before(able, before);
+  // Not so far back that it would be the work of another season.
+  if (last !== null && isOpen(last) && last > wanted - FAR_BACK) return last;
+  for (let day = openFrom(next, closed) ?? next; day < next + 366; day++)
+    if (isOpen(day) && crew.comes(able, day)) return day;
+  return next;
 }
 
 /** The last day of a span before it would run into a closed time. */

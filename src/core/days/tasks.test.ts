@@ -19,6 +19,7 @@ import { movesWith, slipsOf } from './slips.ts';
 import { planDays } from './tasks.ts';
 import { compareWays } from './ways.ts';
 import { daysSheet } from './days-sheet.ts';
+import { factsOf } from './facts.ts';
 import { seasonChoices } from './season-schools.ts';
 import { weedChoice } from '../order/weeds/compare.ts';
 import { phasesOf } from './work.ts';
@@ -205,6 +206,9 @@ describe('the calendar of a planting', () => {
       planOf(apples(one)).tasks.filter(({ rule }) => rule === 'stake-off'),
     );
     expect(dwarfed).toEqual([]);
+    const stayingOf = (one: string) => factsOf(layHolding(apples(one))[0]!, apples(one)).stays.join(' ');
+    expect(stayingOf('dwarfing')).toMatch(/Stake and soft tie stay for life/);
+    expect(stayingOf('semi-vigorous')).not.toMatch(/for life/);
     expect(tall!.map(({ year }) => year)).toEqual([3]);
     expect(planOf(apples('dwarfing')).tasks.filter(({ rule }) => rule === 'suckers').length).toBeGreaterThan(20);
   });
@@ -282,6 +286,29 @@ describe('care', () => {
         from!.slice(0, 4),
       ),
     ).toEqual(['2028', '2030']);
+  });
+  it('a hedge is never cut in the closed time, on whatever days the crew comes, in the north, the south and over New Year', () => {
+    const weeks = fc.array(fc.boolean(), { minLength: 7, maxLength: 7 }).filter((week) => week.some(Boolean));
+    fc.assert(
+      fc.property(weeks, fc.constantFrom(52, -42), fc.boolean(), fc.boolean(), (week, latitude, hard, own) => {
+        const base = hedge(latitude > 0 ? '2027-03-15' : '2027-08-15', {
+          latitude,
+          rules: own ? [{ kind: 'nesting', from: '12-15', to: '02-10' } as never] : [],
+        });
+        const crewed = take(base, putPerson(person('A', { week }), '')).holding;
+        const holding = { ...crewed, climate: { ...noClimate(), zone: hard ? 4 : 8 } };
+        const closed = own
+          ? (['12-15', '02-10'] as const)
+          : latitude > 0
+            ? (['03-01', '08-31'] as const)
+            : (['09-01', '02-28'] as const);
+        const cuts = planOf(holding).tasks.filter(({ rule }) => rule === 'trim');
+        expect(cuts.length).toBeGreaterThan(3);
+        for (const { from, to } of cuts)
+          for (let day = from; day <= to; day++) expect(isClosed(day, closed), textOf(day)).toBe(false);
+      }),
+      { seed: 8, numRuns: 40 },
+    );
   });
   it('the hours of a year are shared by its two weedings', () => {
     const { tasks, runs } = planOf(hedge());

@@ -3,6 +3,7 @@ import dayjs from 'dayjs';
 import { useEffect, useState } from 'react';
 import { Link } from 'react-router';
 import { dateWords, dayOf, monday, spanWords, textOf, weekday, type Day } from '../../../core/days/day.ts';
+import { factsOf } from '../../../core/days/facts.ts';
 import { startOf, type Run } from '../../../core/days/run.ts';
 import { seasonChoices, seasonSchoolsSource } from '../../../core/days/season-schools.ts';
 import { phasesOf, type PhaseWork } from '../../../core/days/work.ts';
@@ -130,6 +131,7 @@ function PlantingDay({ days: { worked, plan, slips, today }, planting }: { days:
   const runs = plan.runs.filter(({ work }) => work.planting === planting);
   const [first] = runs;
   const phases = phasesOf(laid, holding);
+  const staying = factsOf(laid, holding).stays.map((one) => inUnits(one, holding.units));
   const kind = kindOf(laid.layout.stand.lots[0]?.stock ?? 'whip');
   const next = fitsWindow(kind, holding, start ?? today).next;
   const choose = (text: string | null) =>
@@ -172,6 +174,16 @@ function PlantingDay({ days: { worked, plan, slips, today }, planting }: { days:
       )}
       <SlipCards slips={slips.filter((one) => one.planting === planting)} />
       {first && !first.nobody && <LineTable run={first} holding={holding} crew={plan.crew} brief />}
+      {staying.length > 0 && (
+        <>
+          <h2>What stays</h2>
+          {staying.map((one) => (
+            <p key={one} className="soft">
+              {one}
+            </p>
+          ))}
+        </>
+      )}
       {phases[0] && <Schools work={phases[0]} holding={holding} today={today} onDay={(day) => choose(textOf(day))} />}
       <p className="soft fine">{saySeason(seasonDates(holding, start ?? today))}</p>
     </>
