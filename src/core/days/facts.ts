@@ -144,7 +144,7 @@ function stockFacts({ planting, layout: { stand } }: Laid, holding: Holding, hol
   return roots;
 }
 
-/** How long stakes stay: by the class of rootstock, for life under a dwarfing one. */
+/** How long stakes stay: with the guard that they hold, longer by the class of rootstock, for life under a dwarfing one. */
 function stakeFacts(
   roots: readonly string[],
   holds: ReadonlySet<string>,
@@ -152,11 +152,11 @@ function stakeFacts(
   staying: string[],
 ): void {
   if (roots.some((one) => dwarf.includes(one))) staying.push(stays['dwarfStake']!);
+  // What holds a guard up stays as long as the guard.
   if (holds.has('stake'))
     years['stake'] = Math.max(
-      1,
+      years['guard'] ?? 1,
       ...roots.filter((one) => !dwarf.includes(one)).map((one) => stakeYears[one] ?? 2),
-      roots.length === 0 ? 2 : 1,
     );
   if (holds.has('stake') && roots.length > 0 && roots.every((one) => dwarf.includes(one))) delete years['stake'];
 }
