@@ -55,6 +55,9 @@ test('the season: a planting day is dragged out of its time, all that hangs on i
   await page.keyboard.press('Control+z');
   await expect(page.getByRole('heading', { name: /Bare roots are not planted/ })).toHaveCount(0);
   await saved(page);
+  await page.getByText('A day', { exact: true }).click();
+  await expect(page.getByRole('heading', { level: 1, name: /^\d+ (March|April) 2027$/ })).toBeVisible();
+  await expect(page.locator('.lane', { hasText: 'Brook strip' }).locator('.flag')).toBeVisible();
   await page.getByText('Twelve years', { exact: true }).click();
   await expect(page.locator('.bar', { hasText: /^Weed, first time, \d times/ }).first()).toBeVisible();
 });
@@ -117,6 +120,7 @@ test('on a phone this week’s work is ticked, one put off with what moves along
   await materials.getByRole('button', { name: 'Done' }).tap();
   await expect(materials).toContainText('Done 1 March 2027');
   const marks = page.locator('[data-task="marks:p3:0:0:0"]');
+  await expect(marks).toContainText(/It holds until \d+ March 2027\./);
   await marks.getByRole('button', { name: 'Put off' }).tap();
   const dialog = page.getByRole('dialog');
   await expect(dialog).toContainText('cannot be on');

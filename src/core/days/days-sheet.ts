@@ -1,5 +1,5 @@
 import { monthName } from '../ground/local-rules.ts';
-import type { Sheet, Table } from '../order/sheets/sheet.ts';
+import type { Note, Sheet, Table } from '../order/sheets/sheet.ts';
 import { dateWords, monday, monthOf, spanWords, yearOf, type Day } from './day.ts';
 import { isOpen, type Task } from './task.ts';
 
@@ -13,25 +13,38 @@ export function daysSheet(tasks: readonly Task[], names: ReadonlyMap<string, str
   }
   const parts = [...months]
     .sort(([a], [b]) => a - b)
-    .map(([, all]): Table => ({
-      kind: 'table',
-      name: `${monthName(monthOf(all[0]!.from))} ${yearOf(all[0]!.from)}`,
-      head: ['Done', 'When', 'What', 'Where', 'Hours', 'Who', 'Mind'],
-      rows: all.map((task) => [
-        isOpen(task) ? '' : 'x',
-        task.from === task.to ? dateWords(task.from, false) : spanWords(task.from, task.to).replace(/ \d{4}$/, ''),
-        task.what,
-        names.get(task.planting) ?? '',
-        Math.max(0.5, Math.round(task.hours * 2) / 2),
-        task.who.length > 0
-          ? task.who.join(', ')
-          : { office: 'at a desk', licensed: 'a licensed hand', supplier: 'the supplier', crew: '' }[task.by],
-        task.caution ?? task.sign ?? '',
-      ]),
-    }));
+    .flatMap(([, all]): (Table | Note)[] => [
+      {
+        kind: 'table',
+        name: `${monthName(monthOf(all[0]!.from))} ${yearOf(all[0]!.from)}`,
+        head: ['Done', 'When', 'What', 'Where', 'Hours', 'Who'],
+        rows: all.map((task) => [
+          isOpen(task) ? '' : 'x',
+          task.from === task.to ? dateWords(task.from, false) : spanWords(task.from, task.to).replace(/ \d{4}$/, ''),
+          task.what,
+          names.get(task.planting) ?? '',
+          Math.max(0.5, Math.round(task.hours * 2) / 2),
+          task.who.length > 0
+            ? task.who.join(', ')
+            : { office: 'at a desk', licensed: 'a licensed hand', supplier: 'the supplier', crew: '' }[task.by],
+        ]),
+      },
+      // Below the table: beside the work they would leave no room for it.
+      ...mindOf(all).map((text): Note => ({ kind: 'note', text })),
+    ]);
   return {
     title,
     intro: `From ${dateWords(from)} on. Days follow from the planting days, the place and the crew; ground and weather have the last word.`,
     parts: parts.length > 0 ? parts : [{ kind: 'note', text: 'No planting has a day yet.' }],
   };
 }
+
+/** Signs and cautions of a month's work, each once. */
+const mindOf = (tasks: readonly Task[]): string[] => [
+  ...new Set(
+    tasks.flatMap(({ what, caution, sign }) => [
+      ...(caution ? [`${what}: ${caution}`] : []),
+      ...(sign ? [`${what}: ${sign}.`] : []),
+    ]),
+  ),
+];

@@ -339,6 +339,9 @@ describe('care', () => {
     const tables = sheet.parts.flatMap((part) => (part.kind === 'table' ? [part] : []));
     expect([tables[0]!.name, tables.at(-1)!.name]).toEqual(['March 2027', 'March 2028']);
     expect(tables.every(({ rows }) => rows.every((cells) => cells[3] === 'Row'))).toBe(true);
+    const notes = sheet.parts.flatMap((part) => (part.kind === 'note' ? [part.text] : []));
+    expect(notes.filter((text) => text.startsWith('Trim the hedge')).length).toBeLessThanOrEqual(1);
+    expect(notes.some((text) => text.startsWith('Plant 301') && /marked before you dig/.test(text))).toBe(true);
     expect(daysSheet([], new Map(), 'Days', 0).parts).toEqual([{ kind: 'note', text: 'No planting has a day yet.' }]);
   });
 });

@@ -20,9 +20,10 @@ import { SeasonPicture } from './SeasonPicture.tsx';
 import { SlipCards } from './SlipCards.tsx';
 import { dueIn, useDays, useWeather, type Days } from './use-days.ts';
 
-const ZOOMS = { week: 13, month: 41, season: 365, three: 3 * 365, twelve: 12 * 365 } as const;
+const ZOOMS = { day: 0, week: 13, month: 41, season: 365, three: 3 * 365, twelve: 12 * 365 } as const;
 type Zoom = keyof typeof ZOOMS;
 const LABELS: readonly { value: Zoom; label: string }[] = [
+  { value: 'day', label: 'A day' },
   { value: 'week', label: 'Two weeks' },
   { value: 'month', label: 'Six weeks' },
   { value: 'season', label: 'A year' },
@@ -64,7 +65,7 @@ export function SeasonStop({ planting }: { planting: string | undefined }) {
             onChange={(value) => setZoom(value as Zoom)}
           />
           <span className="days-turn">
-            <Button size="small" aria-label="Earlier" onClick={() => setMoved(moved - Math.round(ZOOMS[zoom] / 2))}>
+            <Button size="small" aria-label="Earlier" onClick={() => setMoved(moved - stepOf(zoom))}>
               ‹
             </Button>
             <Button
@@ -76,7 +77,7 @@ export function SeasonStop({ planting }: { planting: string | undefined }) {
             >
               Today
             </Button>
-            <Button size="small" aria-label="Later" onClick={() => setMoved(moved + Math.round(ZOOMS[zoom] / 2))}>
+            <Button size="small" aria-label="Later" onClick={() => setMoved(moved + stepOf(zoom))}>
               ›
             </Button>
           </span>
@@ -110,8 +111,12 @@ export function SeasonStop({ planting }: { planting: string | undefined }) {
   );
 }
 
-/** Where a picture begins: a year at the season's own start, shorter ones a little before the day, years at this one. */
+/** How far a turn goes: half of what is seen, a day at least. */
+const stepOf = (zoom: Zoom): number => Math.max(1, Math.round(ZOOMS[zoom] / 2));
+
+/** Where a picture begins: the day itself, a year at the season's own start, shorter ones a little before the day, years at this one. */
 function firstOf(zoom: Zoom, day: Day, latitude: number, today: Day): Day {
+  if (zoom === 'day') return day;
   if (zoom === 'week') return monday(day) - 1 + (weekday(day) > 5 ? 1 : 0);
   if (zoom === 'month') return monday(day) - 14;
   // Two months on from midsummer, or from midwinter's start in the south: the year of planting.

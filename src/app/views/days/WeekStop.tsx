@@ -114,6 +114,12 @@ function TaskCard({
         {task.sign ? ` Sign: ${task.sign}.` : ''}
         {task.tools.length > 0 ? ` Bring: ${task.tools.join(', ')}.` : ''}
       </p>
+      {(task.wait > 0 || task.holds !== null) && (
+        <p className="soft">
+          {task.wait > 0 ? `${task.wait} days must pass after it. ` : ''}
+          {task.holds === null ? '' : `It holds until ${dateWords(task.holds)}.`}
+        </p>
+      )}
       {task.caution && <p className="caution-line">{task.caution}</p>}
       {against.map((why) => (
         <p key={why} className="caution-line">
