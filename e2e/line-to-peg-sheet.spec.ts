@@ -108,7 +108,7 @@ test('the same by keyboard only, in feet, ordered and pegged', async ({ page }) 
 
   await press('4');
   await expect(page.getByRole('row', { name: /^Hazel/ })).toContainText('41');
-  await press('5');
+  await press('6');
   await expect(page.locator('.pegs li')).toHaveCount(41);
   await expect(page.getByText(/Zero peg: \d+ ft/)).toBeVisible();
   await tabTo(/^ *PDF/);
