@@ -3,21 +3,10 @@ import { openBefore, openFrom, type Closed } from './calendar.ts';
 import type { Crew } from './crew.ts';
 import { dayIn, monthDay6, monthDayOf, nextOf, yearOf, type Day } from './day.ts';
 import type { Facts } from './facts.ts';
-import { careRules, careSource, type Bound, type CareRule } from './rules.ts';
+import { apart, careRules, careSource, type Bound, type CareRule } from './rules.ts';
 import type { Run } from './run.ts';
 import { closedTimes, seasonDates } from './season.ts';
 import { filled, taskId, type Task } from './task.ts';
-
-/** Days after the first frost on which leaves are down. */
-const LEAF_FALL = 14;
-/** What is closed to a work brings it forward by so many days at most. */
-const FAR_BACK = 120;
-/** Nothing that was put on is seen to sooner after planting, days. */
-const AFRESH = 28;
-/** Without frost, leaves last so long from bud break. */
-const IN_LEAF = 200;
-/** The heart of the dormant time lies so long before bud break. */
-const WINTER = 60;
 
 /** What the seasons after planting are reckoned from. */
 interface Seasons {
@@ -39,10 +28,10 @@ function seasonsAfter(planted: Day, holding: Holding): Seasons {
       ? firstFrost
       : firstFrost !== null
         ? firstFrost + 365
-        : budBreak(season) + IN_LEAF;
+        : budBreak(season) + apart.inLeaf;
   };
   const frosts = kept(frost);
-  return { budBreak: kept(budBreak), firstFrost: frosts, leafFall: (season) => frosts(season) + LEAF_FALL };
+  return { budBreak: kept(budBreak), firstFrost: frosts, leafFall: (season) => frosts(season) + apart.leafFall };
 }
 
 /** Each season's day reckoned once: dozens of tasks ask for it. */
@@ -145,7 +134,7 @@ function startDay(wanted: Day, able: readonly number[], crew: Crew, closed: read
   const before = openBefore(next, closed);
   const last = before === null ? null : crew.before(able, before);
   // Not so far back that it would be the work of another season.
-  if (last !== null && isOpen(last) && last > wanted - FAR_BACK) return last;
+  if (last !== null && isOpen(last) && last > wanted - apart.farBack) return last;
   for (let day = openFrom(next, closed) ?? next; day < next + 366; day++)
     if (isOpen(day) && crew.comes(able, day)) return day;
   return next;
@@ -166,7 +155,7 @@ function startsOf(
   season: number,
 ): Day[] {
   if (at === 'month') {
-    const from = season === 1 ? run.to + AFRESH : seasons.leafFall(season - 1);
+    const from = season === 1 ? run.to + apart.afresh : seasons.leafFall(season - 1);
     return months
       .map((month) => {
         const text = `${String(month).padStart(2, '0')}-01`;
@@ -180,7 +169,7 @@ function startsOf(
     budBreak: seasons.budBreak(season),
     leafFall: seasons.leafFall(season),
     firstFrost: seasons.firstFrost(season),
-    winter: seasons.budBreak(season + 1) - WINTER,
+    winter: seasons.budBreak(season + 1) - apart.winter,
   }[at];
   return Array.from({ length: every ? times : 1 }, (_, n) => start + days + n * (every ?? 0));
 }

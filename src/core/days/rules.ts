@@ -81,6 +81,17 @@ const care = z
   .object({
     source: words,
     rules: z.array(CareSchema),
+    /**
+     * Days that the seasons lie apart: leaves down after the first frost, in leaf from bud break where no frost ends it, deep
+     * winter before bud break; how soon after planting nothing new is seen to; how far a closed time brings work forward.
+     */
+    apart: z.object({
+      leafFall: z.number(),
+      inLeaf: z.number(),
+      winter: z.number(),
+      afresh: z.number(),
+      farBack: z.number(),
+    }),
     /** What stays, and why. */
     stays: z.record(z.string(), words),
     /** Years for which a stake is wanted, by class of rootstock. */
@@ -91,7 +102,7 @@ const care = z
 
 export const beforeRules: readonly BeforeRule[] = before.rules;
 export const careRules: readonly CareRule[] = care.rules;
-export const { stays, stakeYears, dwarf } = care;
+export const { apart, stays, stakeYears, dwarf } = care;
 export const beforeSource = before.source;
 export const careSource = care.source;
 
