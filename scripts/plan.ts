@@ -1,4 +1,4 @@
-/** The same core without a screen: `npm run -s plan -- report FILE`, `export FILE DIR`, `new plan.json DIR`. */
+/** The same core without a screen: `npm run -s plan -- report FILE`, `merge FILE DAYFILE... OUT`, `new plan.json DIR` and the rest of the usage below. */
 import { once } from 'node:events';
 import { mkdir, readFile, stat, writeFile } from 'node:fs/promises';
 import { basename, join } from 'node:path';
@@ -21,6 +21,9 @@ import { billOf } from '../src/core/files/bill-report.ts';
 import { ledgerOf } from '../src/core/record/ledger.ts';
 import { onOrder } from '../src/core/record/orders.ts';
 import { dayAsked, daysOf, icsOf } from '../src/core/files/days-report.ts';
+import { checkDayOf, readDayFile } from '../src/core/files/day-file.ts';
+import { ledgerText } from '../src/core/files/ledger-report.ts';
+import { handOver } from '../src/core/record/hand-over.ts';
 import { report } from '../src/core/files/report.ts';
 import type { Holding } from '../src/core/holding/schema.ts';
 import type { ReadTask } from './plan-read.ts';
@@ -31,6 +34,8 @@ const USAGE = `Usage:
   npm run -s plan -- years FILE.closerank [--year N]  growth by row, density, wind, sight, light, snow, stream and aims, as JSON
   npm run -s plan -- tasks FILE.closerank [--on DATE]  every task with its days, what does not fit, deliveries and lines, as JSON
   npm run -s plan -- calendar FILE.closerank OUT.ics   the same tasks as an iCalendar file
+  npm run -s plan -- merge FILE.closerank DAYFILE... OUT.closerank  lays the records of phones to that of the holding
+  npm run -s plan -- ledger FILE.closerank        the folded record as JSON, in one order
   npm run -s plan -- export FILE.closerank DIR    peg sheets, order list, orders by supplier, cutting, fence and drip plans, GeoJSON into DIR
   npm run -s plan -- new plan.json DIR            builds a holding from plan.json into DIR and reports it
   npm run -s plan -- read FILE [HOLDING]          what a map file would bring in, as JSON`;
@@ -119,6 +124,47 @@ function yearAsked([flag, year]: readonly string[]): number | null {
   return n;
 }
 
+/** Lays day files, or other copies of the holding, to its record, all or none of them, and tells what came of it. */
+async function mergeInto(file: string, days: readonly string[], out: string): Promise<void> {
+  const { holding, pictures, events } = await fileIn(file);
+  const came = await Promise.all(
+    days.map(async (name) => {
+      const bytes = await bytesOf(name, MOST_HOLDING_MEGABYTES);
+      if (!name.endsWith('.closerank')) {
+        const day = readDayFile(bytes, basename(name));
+        checkDayOf(day, holding, basename(name));
+        return day;
+      }
+      const other = readCloserank(bytes, basename(name));
+      checkDayOf({ holding: other.holding.id, name: other.holding.name, by: '' }, holding, basename(name));
+      return other;
+    }),
+  );
+  const merged = handOver(
+    events,
+    came.flatMap((day) => day.events),
+    Date.now(),
+  );
+  const photos = Object.assign({}, pictures, ...came.map((day) => day.pictures)) as typeof pictures;
+  await writeFile(out, writeCloserank(holding, photos, merged.events));
+  print({
+    events: merged.events.length,
+    new: merged.fresh.length,
+    known: merged.known,
+    refused: merged.refused.map(({ id }) => id),
+    saidDifferently: merged.differing.map(({ planting, label, differs }) => ({
+      planting,
+      label,
+      sides: differs.map(({ side, sayings }) => ({
+        side,
+        said: sayings.map(({ id, kind, by, at }) => ({ id, kind, by, at })),
+      })),
+    })),
+    clocksAhead: merged.clocks,
+    unread: came.flatMap((day) => day.problems),
+  });
+}
+
 /** Today where this runs. */
 const todayHere = (): number =>
   dayAsked(new Date(Date.now() - new Date().getTimezoneOffset() * 60_000).toISOString().slice(0, 10));
@@ -141,6 +187,8 @@ async function run([verb, file, ...rest]: string[]): Promise<void> {
     const { holding, events } = await fileIn(file);
     return writeFile(directory, icsOf(holding, events, todayHere()));
   }
+  if (verb === 'merge' && file && rest.length >= 2) return mergeInto(file, rest.slice(0, -1), rest.at(-1)!);
+  if (verb === 'ledger' && file) return void process.stdout.write(`${ledgerText((await fileIn(file)).events)}\n`);
   if (verb === 'export' && file && directory) {
     const sans = 'atkinson-hyperlegible-next';
     const fonts = { regular: await font(sans, 400), bold: await font(sans, 700), heading: await font('bitter', 600) };

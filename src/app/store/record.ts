@@ -1,6 +1,6 @@
 import { create } from 'zustand';
 import { EventSchema, inOrder, type Happened, type RecordEvent } from '../../core/record/events.ts';
-import { ledgerOf, NO_LEDGER, type Ledger } from '../../core/record/ledger.ts';
+import { added, ledgerOf, NO_LEDGER, type Ledger } from '../../core/record/ledger.ts';
 import { merge } from '../../core/record/merge.ts';
 import { db } from './db.ts';
 import { newId } from './ids.ts';
@@ -73,7 +73,7 @@ export async function keepEvents(happened: readonly Happened[]): Promise<readonl
     await db.events.bulkAdd(events.map((event) => ({ holding, id: event.id, event })));
     return events;
   });
-  take(made);
+  useRecord.setState((state) => added(state, made));
   channel?.postMessage(holding);
   return made.map(({ id }) => id);
 }

@@ -1,5 +1,6 @@
 import type { Holding } from '../holding/schema.ts';
 import type { Laid } from '../ranks/laid.ts';
+import { asPlanted } from '../record/as-planted.ts';
 import type { Ledger } from '../record/ledger.ts';
 import { formatCount, inUnits, type UnitSystem } from '../units/quantities.ts';
 import { beforeTasks, type MarksKnown } from './before.ts';
@@ -27,7 +28,9 @@ export interface Plan {
 export function planDays(holding: Holding, all: readonly Laid[], ledger: Ledger, years = YEARS_AHEAD): Plan {
   const holidays = holidaysOf(holding);
   const crew = new Crew(holding, holidays);
-  const standing = all.filter(({ layout }) => layout.stand.count > 0);
+  const standing = all.flatMap(({ planting, layout }) =>
+    layout.stand.count > 0 ? [{ planting: asPlanted(planting, ledger), layout }] : [],
+  );
   const runs = runsOf(holding, standing, crew, holidays);
   const marks = marksKnown(ledger);
   const tasks = runs.flatMap((run) => {

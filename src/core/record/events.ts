@@ -1,5 +1,6 @@
 import { z } from 'zod';
-import { id, line } from '../holding/ground-schema.ts';
+import { id, line, point } from '../holding/ground-schema.ts';
+import { MeansSchema } from '../holding/means-schema.ts';
 
 /** What happened: events are added, never edited. Amounts of money in minor units, lengths in metres. */
 
@@ -43,7 +44,77 @@ const CheckedLineSchema = z.object({
   photos,
 });
 
+/** Of a plant in the field, for ever: planting letter, row, number. */
+const label = z.string().regex(/^[A-Z]{1,3}\d{1,4}-\d{3,6}$/);
+/** Events that the one who says this knew of: it stands in their place. */
+const over = z.array(eventId).max(100_000);
+const MOST_PLANTS = 100_000;
+const whole = (most: number) => z.array(z.number().int().min(0).max(most)).max(MOST_PLANTS);
+const metres = z.array(z.number().min(-1e6).max(1e6)).max(MOST_PLANTS);
+
+/** A pegged row in columns, an entry a plant in the order along the row. */
+const PeggedRowSchema = z
+  .object({
+    row: id,
+    copy: z.number().int().min(0).max(9999),
+    name: words(80),
+    /** Number of the row in its labels, and of each plant. */
+    number: z.number().int().min(1).max(9999),
+    numbers: whole(999_999),
+    /** The plan's lasting name of each: its place in the row. */
+    places: whole(1e6),
+    x: metres,
+    y: metres,
+    chainage: metres,
+    /** Index in `kinds`. */
+    kinds: whole(5000),
+  })
+  .refine(({ numbers, places, x, y, chainage, kinds }) =>
+    [places, x, y, chainage, kinds].every(({ length }) => length === numbers.length),
+  );
+export type PeggedRow = z.infer<typeof PeggedRowSchema>;
+
+/** What is pegged, named so that it can be read whatever becomes of the plan. */
+const PeggedKindSchema = z.object({
+  species: id,
+  botanical: words(120),
+  common: words(120),
+  tag: words(8),
+  stock: id,
+  /** Years after the first planting. */
+  later: z.number().int().min(0).max(20),
+});
+
 const BODIES = {
+  /** The pegs of a planting as they were set out: what happens to its plants hangs on these labels. */
+  pegged: z.object({
+    planting: id,
+    name: words(80),
+    letter: z.string().regex(/^[A-Z]{1,3}$/),
+    /** How far a plant may stand from its peg without asking, metres. */
+    reach: z.number().min(0).max(100),
+    kinds: z.array(PeggedKindSchema).max(5000),
+    rows: z.array(PeggedRowSchema).max(10_000),
+    /** How weeds, animals, holes and water were to be done that day. */
+    means: MeansSchema,
+    /** What stood in the way of a spade, and what was answered. */
+    answers: z.array(z.object({ finding: z.string().min(1).max(300), answer: words(500) })).max(500),
+    over,
+  }),
+  planted: z.object({ planting: id, labels: z.array(label).min(1).max(MOST_PLANTS), over }),
+  skipped: z.object({ planting: id, labels: z.array(label).min(1).max(MOST_PLANTS), reason: words(200), over }),
+  /** Set elsewhere than at its peg, metres on the holding's plane. */
+  moved: z.object({ planting: id, label, to: point, reason: words(200), over }),
+  /** Another kind set than was pegged. */
+  swapped: z.object({ planting: id, label, species: id, stock: id, reason: words(200), over }),
+  /** Something seen on plants: a fault of the stock, a word, a photo. */
+  noted: z.object({
+    planting: id,
+    labels: z.array(label).max(MOST_PLANTS),
+    fault: z.enum(['wrongStock', 'badRoots', 'other']).nullable(),
+    note: words(500),
+    photos,
+  }),
   /** A thing of the walk list was seen on the ground. */
   seen: z.object({ item: z.string().min(1).max(160), on: day, note: words(500) }),
   /** Services were asked to be marked. */
@@ -123,6 +194,12 @@ const event = <K extends EventKind>(kind: K) =>
   });
 
 export const EventSchema = z.discriminatedUnion('kind', [
+  event('pegged'),
+  event('planted'),
+  event('skipped'),
+  event('moved'),
+  event('swapped'),
+  event('noted'),
   event('seen'),
   event('marksAsked'),
   event('marked'),
@@ -141,22 +218,26 @@ export type EventOf<K extends EventKind> = Extract<RecordEvent, { kind: K }>;
 
 /** The one order in which events are read: by the instant they happened, then by device, count and id. */
 export function inOrder(events: readonly RecordEvent[]): RecordEvent[] {
-  const text = (a: string, b: string) => (a < b ? -1 : a > b ? 1 : 0);
   return events
     .map((one) => ({ one, when: Date.parse(one.at) }))
-    .sort(
-      (a, b) =>
-        a.when - b.when || text(a.one.device, b.one.device) || a.one.seq - b.one.seq || text(a.one.id, b.one.id),
-    )
+    .sort((a, b) => a.when - b.when || sameInstant(a.one, b.one))
     .map(({ one }) => one);
 }
+
+/** Which of two events comes first: negative for the first of them. */
+export const compareEvents = (a: RecordEvent, b: RecordEvent): number =>
+  Date.parse(a.at) - Date.parse(b.at) || sameInstant(a, b);
+
+const text = (a: string, b: string) => (a < b ? -1 : a > b ? 1 : 0);
+const sameInstant = (a: RecordEvent, b: RecordEvent): number =>
+  text(a.device, b.device) || a.seq - b.seq || text(a.id, b.id);
 
 /** Every picture that a record shows. */
 export const photosOf = (events: readonly RecordEvent[]): string[] =>
   events.flatMap((event) =>
     event.kind === 'delivered'
       ? event.body.lines.flatMap((line) => line.photos)
-      : event.kind === 'faultFound'
+      : event.kind === 'faultFound' || event.kind === 'noted'
         ? event.body.photos
         : [],
   );

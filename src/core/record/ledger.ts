@@ -1,6 +1,7 @@
 import type { Mark } from '../holding/ground-schema.ts';
 import { inOrder, type BodyOf, type EventOf, type RecordEvent } from './events.ts';
 import { noOrders, ordersOf, type PlacedOrder } from './orders.ts';
+import { inserted, isOfPlants, plantedIn, withSaying, type PlantedState } from './planted.ts';
 
 /** The state of everything that happened, worked out from the record alone. */
 export interface Ledger {
@@ -19,6 +20,8 @@ export interface Ledger {
   readonly tasks: ReadonlyMap<string, TaskSaid>;
   /** Steps left out at planting. */
   readonly left: readonly (BodyOf<'stepLeft'> & { readonly event: string })[];
+  /** What stands in the field, by planting. */
+  readonly planted: ReadonlyMap<string, PlantedState>;
 }
 
 /** What was said of a task: done, put off to a day, or not needed. */
@@ -35,14 +38,62 @@ export const NO_LEDGER: Ledger = {
   used: [],
   tasks: new Map(),
   left: [],
+  planted: new Map(),
 };
 
 /** Events that still hold: what was amended last decides, whatever the order in which they came. */
 export function holding(events: readonly RecordEvent[]): RecordEvent[] {
   const sorted = inOrder(events);
-  const holds = new Map<string, boolean>();
-  for (const event of sorted) if (event.kind === 'amended') holds.set(event.body.event, event.body.holds);
-  return sorted.filter(({ id, kind }) => kind !== 'amended' && holds.get(id) !== false);
+  const amendments = sorted.filter((event): event is EventOf<'amended'> => event.kind === 'amended');
+  if (amendments.length === 0) return sorted;
+  const holds = holdsBy(amendments);
+  return sorted.filter(({ id, kind }) => kind !== 'amended' && holds(id));
+}
+
+/**
+ * Whether an event holds, by amendments in their order: an amendment that does not hold itself says nothing. Such as
+ * amend each other in a circle nobody can have made, and they say nothing either.
+ */
+function holdsBy(amendments: readonly EventOf<'amended'>[]): (event: string) => boolean {
+  const target = new Map(amendments.map(({ id, body }) => [id, body.event]));
+  const of = new Map<string, EventOf<'amended'>[]>();
+  for (const one of amendments) {
+    const known = of.get(one.body.event);
+    if (known) known.push(one);
+    else of.set(one.body.event, [one]);
+  }
+  const inCircle = (id: string): boolean => {
+    let at = target.get(id);
+    for (let steps = amendments.length; at !== undefined && at !== id && steps > 0; steps--) at = target.get(at);
+    return at === id;
+  };
+  const known = new Map<string, boolean>();
+  const answer = (id: string): boolean => {
+    const before = known.get(id);
+    if (before !== undefined) return before;
+    // What amends this one must be judged first: their own amendments lie farther off, never back here.
+    const last = (of.get(id) ?? []).findLast((one) => !inCircle(one.id) && answer(one.id));
+    const holding = last?.body.holds ?? true;
+    known.set(id, holding);
+    return holding;
+  };
+  return answer;
+}
+
+/** A record with its state, kept together so that what is added is not all worked out again. */
+export interface Recorded {
+  readonly events: readonly RecordEvent[];
+  readonly ledger: Ledger;
+}
+
+/** Adds events of one device that nobody has amended yet. What was said of plants is added without reading the others again. */
+export function added({ events, ledger }: Recorded, more: readonly RecordEvent[]): Recorded {
+  let [all, planted] = [events, ledger.planted];
+  for (const event of more) {
+    all = inserted(all, event);
+    if (isOfPlants(event)) planted = withSaying(planted, event);
+  }
+  return { events: all, ledger: more.every(isOfPlants) ? { ...ledger, planted } : ledgerOf(all) };
 }
 
 /** Folds a record into its state. The same events in any order give the same ledger. */
@@ -59,6 +110,7 @@ export function ledgerOf(events: readonly RecordEvent[]): Ledger {
     marks: of('marked').flatMap(({ id: event, body: { on, marks } }) => marks.map((mark) => ({ ...mark, on, event }))),
     orders: ordersOf(of('ordered'), of('delivered'), of('faultFound')),
     tasks: tasksIn(valid),
+    planted: plantedIn(valid),
     left: of('stepLeft').map(({ id: event, body }) => ({ ...body, event })),
     used: [
       ...new Map(of('used').map(({ id, body }) => [`${body.planting} ${body.key}`, { ...body, event: id }])).values(),

@@ -25,11 +25,14 @@ export function merge(...records: readonly (readonly RecordEvent[])[]): Merged {
   return { events: inOrder([...byId.values()]), refused };
 }
 
-/** An event as text, its keys in one order. */
-function sorted(value: unknown): string {
-  return JSON.stringify(value, (_, part: unknown) =>
-    part !== null && typeof part === 'object' && !Array.isArray(part)
-      ? Object.fromEntries(Object.entries(part).sort(([a], [b]) => (a < b ? -1 : 1)))
-      : part,
+/** A value as text, its keys in one order. */
+export function sorted(value: unknown, indent?: number): string {
+  return JSON.stringify(
+    value,
+    (_, part: unknown) =>
+      part !== null && typeof part === 'object' && !Array.isArray(part)
+        ? Object.fromEntries(Object.entries(part).sort(([a], [b]) => (a < b ? -1 : 1)))
+        : part,
+    indent,
   );
 }
