@@ -21,6 +21,8 @@ export const guardAnimals: Readonly<
   >
 > = guardData.animals;
 export const guardSource = guardData.source;
+/** How far a guard is pressed into the ground, metres. */
+export const GUARD_BELOW = guardData.below;
 
 /** Whether rows this close, metres, are a hedge: fenced against stock as a whole, not guarded plant by plant. */
 export const isHedge = (spacings: readonly number[]): boolean =>
