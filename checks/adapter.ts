@@ -1,9 +1,16 @@
 import type { Animal } from '../src/core/holding/ground-schema.ts';
-import { diagonal, stationLabel, tapeMark, walk } from '../src/core/field/stake.ts';
+import {
+  diagonal,
+  setbackToStake,
+  slopeLength,
+  squareError,
+  stationLabel,
+  tapeMark,
+  walk,
+} from '../src/core/field/stake.ts';
 import { chainageOf, polyline } from '../src/core/geometry/polyline.ts';
 import type { Point } from '../src/core/geometry/point.ts';
 import { chord, rayFrom } from '../src/core/sun/casters.ts';
-import { setbackFrom } from '../src/core/ground/boundary.ts';
 import { sunPosition } from '../src/core/sun/sun.ts';
 import { choosePacks, priceBreak } from '../src/core/order/packs.ts';
 import {
@@ -436,14 +443,9 @@ export const adapter: Readonly<Record<string, (inputs: Inputs) => unknown>> = {
       rows,
       rows.map(() => gap),
     ),
-  'stake.setback': ({ legal, evidence, method, spread }) => {
-    const allowance: Record<string, 'found' | 'assumed'> = { pinFound: 'found', fence: 'assumed' };
-    const known = allowance[evidence];
-    // The product keeps the stake-out method's allowance apart; the note adds it in.
-    return known && method === 'tape' && spread === 0
-      ? setbackFrom({ settings: { 'setback.boundary': legal } }, known === 'assumed') + 0.05
-      : NOT_BUILT;
-  },
+  'stake.setback': (inputs) => setbackToStake(inputs),
+  'stake.slopeLength': ({ horizontal, grade }) => slopeLength(horizontal, grade),
+  'stake.squareError': (inputs) => squareError(inputs),
   'sun.position': ({ utc, lat, lon, refraction }) => {
     const { azimuth, elevation, geometric } = sunPosition(new Date(utc), { latitude: lat, longitude: lon });
     return { azimuth, elevation: refraction ? elevation : geometric };

@@ -55,7 +55,9 @@ export function moveBreaks(peg: PegPlace, to: Point, pegged: BodyOf<'pegged'>, h
     ];
     const wanted = setbackFrom(holding, isAssumed(holding.boundary, is.side));
     if (is.distance < wanted && is.distance < was.distance - 0.01)
-      said.push(`It comes within ${tape(Math.max(0, is.distance))} of the boundary; ${tape(wanted)} is kept.`);
+      said.push(
+        `It comes within ${tape(Math.max(0, is.distance))} of ${is.assumed ? 'the assumed line' : 'the boundary'}; ${tape(wanted)} is kept.`,
+      );
   }
   return said;
 }

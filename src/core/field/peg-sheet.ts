@@ -2,15 +2,15 @@ import type { Species } from '../holding/species-schema.ts';
 import { bearing, compassName, distance, type Point } from '../geometry/point.ts';
 import { chainageOf, type Polyline } from '../geometry/polyline.ts';
 import type { Holding, Planting } from '../holding/schema.ts';
+import { settingOf } from '../holding/settings.ts';
 import type { Layout } from '../ranks/lay-out.ts';
 import { clearedStretch } from '../ranks/clearing.ts';
 import { numberInRow, speciesAt, type LaidRow, type Stand } from '../ranks/stand.ts';
 import { stockOf } from '../species/stock.ts';
-import { crateParts, sayStake } from '../order/protection/guards.ts';
-import { protectedParts } from '../order/protection/guard-kit.ts';
-import { forms } from '../order/protection/kinds.ts';
+import { holeSize, rootsOf } from '../order/holes.ts';
 import { formatTape } from '../units/quantities.ts';
 import { knownPoints } from './known-points.ts';
+import { boundaryNote, guardNote, offsetMarks, slopeNote, squareNote } from './peg-notes.ts';
 import { chordOf, isStraight, setOutPegs, STRING_OFF, type SetOutWay } from './set-out.ts';
 import { diagonal, stationLabel, stickLength, tapeMark, walk } from './stake.ts';
 
@@ -144,8 +144,9 @@ function rowNotes(
   { gaps, clearings, baseline }: Planting,
   { row, offset, spacing, line, from, to }: LaidRow,
   stand: Stand,
-  { units }: Holding,
+  holding: Holding,
 ): string[] {
+  const { units } = holding;
   const fine = (metres: number) => formatTape(metres, units);
   const { pot } = stockOf(row.stock);
   const stick = `Spacing stick: ${fine(stickLength(spacing, pot))}${pot > 0 ? `, laid between pots ${fine(pot)} wide` : ', centre to centre'}. Check against the chainage every tenth plant.`;
@@ -183,6 +184,8 @@ function rowNotes(
         `Leave ${kind === 'gap' ? 'a gap' : `a ${kind}`} from ${stationLabel(Math.max(0, at - width / 2), units)} to ${stationLabel(at + width / 2, units)} of the baseline.`,
     ),
     ...free,
+    ...slopeNote(line!, spacing, holding),
+    ...offsetMarks(row.stock, holding, holeWidth(row.stock, holding)),
     ...later,
   ];
 }
@@ -198,19 +201,6 @@ function fromKnown(p: Point, holding: Holding): string {
   return known
     ? `${tape(distance(known.at, p))} from ${known.label}, bearing ${Math.round(bearing(known.at, p))}°`
     : `${tape(Math.abs(p[0]))} ${p[0] < 0 ? 'west' : 'east'} and ${tape(Math.abs(p[1]))} ${p[1] < 0 ? 'south' : 'north'} of the holding’s origin`;
-}
-
-/** How the guards' stakes are driven, or their crates built. */
-function guardNote(planting: Planting, layout: Layout, holding: Holding): string[] {
-  return protectedParts(planting, layout, holding).flatMap(({ protection: { guard } }) => {
-    if (!guard) return [];
-    const { label, crate, stakes } = forms[guard.form]!;
-    const tall = `${label} of ${formatTape(guard.size, holding.units)}`;
-    if (crate)
-      return [`${tall}: ${crateParts.posts} posts and ${crateParts.rails} rails round each, mesh inside them.`];
-    const stake = stakes > 0 ? sayStake(guard.size, holding.units) : '';
-    return stake ? [`${tall}: each stake ${stake}.`] : [];
-  });
 }
 
 function setUpNotes(planting: Planting, layout: Layout, line: Polyline, holding: Holding): string[] {
@@ -234,8 +224,9 @@ function setUpNotes(planting: Planting, layout: Layout, line: Polyline, holding:
     isStraight(line)
       ? `Baseline: ${tape(line.length)} from the zero peg, setting out to the ${compassName(whole)} (${Math.round(whole)}°). ${rowsLie}`
       : `Baseline: ${tape(line.length)} along its bends and curves. ${rowsLie} Its pegs are in the table below, measured from a straight chord: from the zero peg ${tape(length)} to the ${compassName(whole)} (${Math.round(whole)}°), to the far peg, ${from(end)}.`,
+    ...boundaryNote(layout.stand, holding),
     ...guardNote(planting, layout, holding),
-    `Right angles: ${tape(a)} along, ${tape(b)} across, ${tape(diagonal(a, b))} between. At the far end measure both diagonals of the whole set; if they differ by more than a part in two hundred, measure again.`,
+    `Right angles: ${tape(a)} along, ${tape(b)} across, ${tape(diagonal(a, b))} between. ${squareNote([a, b], Math.max(...layout.stand.rows.map(({ offset }) => Math.abs(offset)), 10), holding)} At the far end measure both diagonals of the whole set, and the far peg against its place: over ${tape(length / 200)}, one in two hundred, measure again.`,
   ];
 }
 
@@ -283,3 +274,15 @@ function setOutOf(
     })),
   };
 }
+
+/** How wide the holes of a stock are dug here, metres. */
+const holeWidth = (stock: string, holding: Pick<Holding, 'settings'>): number =>
+  holeSize({
+    ...rootsOf(stock),
+    ratio: settingOf(holding, 'hole.ratio'),
+    extra: settingOf(holding, 'hole.extra'),
+    proud: 0,
+    school: 'same',
+    deepFactor: 1,
+    settle: 0,
+  }).width;

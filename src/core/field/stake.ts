@@ -1,3 +1,4 @@
+import allowanceData from './allowances.json' with { type: 'json' };
 import { toUs, type UnitSystem } from '../units/quantities.ts';
 import { roundHalfUp } from '../units/rounding.ts';
 
@@ -35,3 +36,32 @@ export function walk(
 
 /** Spacing stick laid between neighbours: spacing less the width of the pot, metres; bare roots use the whole. */
 export const stickLength = (spacing: number, potWidth: number): number => Math.max(0, spacing - potWidth);
+
+/** Length along the ground of a level length on a slope (rise over run): `stake.slopeLength`. */
+export const slopeLength = (horizontal: number, grade: number): number => horizontal * Math.hypot(1, grade);
+
+/** How far a right angle laid out with legs `a` and `b` may be out when tapes err by so much, radians, and what that makes at a distance; metres: `stake.squareError`. */
+export function squareError({ a, b, tapeError, reach }: { a: number; b: number; tapeError: number; reach: number }): {
+  radians: number;
+  atReach: number;
+} {
+  const radians = (diagonal(a, b) * tapeError) / (a * b);
+  return { radians, atReach: radians * reach };
+}
+
+export const ALLOWANCES = allowanceData;
+export type Evidence = keyof typeof allowanceData.evidence;
+export type SetOutMethod = keyof typeof allowanceData.methods;
+
+/** How far from a line stems are to be set out: its rule, what the line rests on, how pegs are measured, and the spread of crowns where the rule is of crowns; metres: `stake.setback`. */
+export const setbackToStake = ({
+  legal,
+  evidence,
+  method,
+  spread,
+}: {
+  legal: number;
+  evidence: Evidence;
+  method: SetOutMethod;
+  spread: number;
+}): number => legal + allowanceData.evidence[evidence].metres + allowanceData.methods[method].metres + spread;

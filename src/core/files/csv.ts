@@ -3,8 +3,8 @@ import Papa from 'papaparse';
 import type { PegSheet } from '../field/peg-sheet.ts';
 import { orderRows, type OrderList } from '../order/order-list.ts';
 
-/** What a spreadsheet would run, also behind spaces and line breaks; the library's own guard stops at a break. */
-const FORMULA = /^\s*[=+\-@\t\r\n|%][\s\S]*$/;
+/** What a spreadsheet would run, also behind spaces and line breaks; the library's own guard stops at a break. A number below zero is none. */
+const FORMULA = /^(?!-\d+(?:\.\d+)?$)\s*[=+\-@\t\r\n|%][\s\S]*$/;
 
 /** Rows as CSV for spreadsheets: a byte order mark for accents, and cells that would run as formulas made inert. */
 export const rowsCsv = (rows: readonly (readonly (string | number)[])[]): string =>

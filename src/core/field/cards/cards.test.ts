@@ -67,7 +67,11 @@ function* everyCard(): Generator<Planted> {
             for (const full of [false, true])
               yield {
                 ...plain,
-                ...{ method, roots, guard, cover, texture },
+                method,
+                roots,
+                guard,
+                cover,
+                texture,
                 proud: full ? 0.02 : 0,
                 ...(full && {
                   grafted: true,
