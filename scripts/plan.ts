@@ -18,6 +18,7 @@ import {
 import { yearsOf } from '../src/core/files/years-report.ts';
 import { LAST_YEAR } from '../src/core/years/growth.ts';
 import { billOf } from '../src/core/files/bill-report.ts';
+import { asFound } from '../src/core/record/as-found.ts';
 import { ledgerOf } from '../src/core/record/ledger.ts';
 import { onOrder } from '../src/core/record/orders.ts';
 import { dayAsked, daysOf, icsOf } from '../src/core/files/days-report.ts';
@@ -36,7 +37,7 @@ const USAGE = `Usage:
   npm run -s plan -- calendar FILE.closerank OUT.ics   the same tasks as an iCalendar file
   npm run -s plan -- merge FILE.closerank DAYFILE... OUT.closerank  lays the records of phones to that of the holding
   npm run -s plan -- ledger FILE.closerank        the folded record as JSON, in one order
-  npm run -s plan -- export FILE.closerank DIR    peg sheets, order list, orders by supplier, cutting, fence and drip plans, GeoJSON into DIR
+  npm run -s plan -- export FILE.closerank DIR    peg sheets, setting-out, planting cards, labels, order list, orders by supplier, cutting, fence and drip plans, the plan and what stands as map files into DIR
   npm run -s plan -- new plan.json DIR            builds a holding from plan.json into DIR and reports it
   npm run -s plan -- read FILE [HOLDING]          what a map file would bring in, as JSON`;
 
@@ -71,7 +72,8 @@ async function exportAll(
   directory: string,
   fonts: PdfFonts,
 ): Promise<void> {
-  const ordered = onOrder(ledgerOf(events).orders);
+  const ledger = ledgerOf(events);
+  const ordered = onOrder(ledger.orders);
   const failed: string[] = [];
   let told = 0;
   const onShare = (share: number) => {
@@ -81,7 +83,9 @@ async function exportAll(
   };
   for (const name of EXPORT_NAMES)
     try {
-      await writeAll(directory, { [name]: await exportFile(name, holding, { ordered, fonts, onShare }) });
+      await writeAll(directory, {
+        [name]: await exportFile(name, asFound(holding, ledger), { ordered, ledger, fonts, onShare }),
+      });
     } catch (problem) {
       failed.push(`${name} could not be made: ${(problem as Error).message.replace(/\.$/, '')}.`);
     }

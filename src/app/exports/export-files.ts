@@ -22,7 +22,9 @@ import type { Holding } from '../../core/holding/schema.ts';
 import { orderList } from '../../core/order/order-list.ts';
 import { quantities } from '../../core/order/quantities.ts';
 import type { SetOutWay } from '../../core/field/set-out.ts';
+import { FIELD_FILES, fieldFile, isFieldFile } from './field-files.ts';
 import { sheetsPdf } from './sheet-pdf.ts';
+import { plainFont } from './plain-font.ts';
 import { pegSheetPdf, type PdfFonts } from './peg-sheet-pdf.ts';
 
 export const EXPORT_NAMES = [
@@ -45,6 +47,7 @@ export const EXPORT_NAMES = [
   'days.csv',
   'days.ics',
   'plan.geojson',
+  ...FIELD_FILES,
 ] as const;
 export type ExportName = (typeof EXPORT_NAMES)[number];
 type Bytes = Uint8Array<ArrayBuffer>;
@@ -63,6 +66,8 @@ export interface Asked {
   readonly ledger?: Ledger | undefined;
   readonly on?: string | undefined;
   readonly person?: string | undefined;
+  /** Address under which the app is reached, for the codes of labels; bare names where it is not known. */
+  readonly base?: string | undefined;
 }
 
 export interface ExportOptions extends Asked {
@@ -82,10 +87,16 @@ export async function exportFile(
     ledger = NO_LEDGER,
     on,
     person,
-    fonts,
+    base,
+    fonts: packed,
     onShare,
   }: ExportOptions,
 ): Promise<Bytes> {
+  const fonts = {
+    regular: plainFont(packed.regular),
+    bold: plainFont(packed.bold),
+    heading: plainFont(packed.heading),
+  };
   const all = layHolding(holding);
   const sheets = (): PegSheet[] =>
     all
@@ -110,6 +121,10 @@ export async function exportFile(
       : file.endsWith('.xlsx')
         ? sheetsXlsx(pages)
         : sheetsPdf(pages, { units: holding.units, fonts, title: `${TITLES[file] ?? file}, ${holding.name}` });
+  if (isFieldFile(name)) {
+    const chosen = all.filter((laid) => !planting || laid.planting.id === planting);
+    return fieldFile(name, chosen, holding, { ledger, base: base ?? null, fonts, ...(onShare && { onShare }) });
+  }
   switch (name) {
     case 'peg-sheets.pdf':
       return pegSheetPdf(sheets(), { units: holding.units, fonts, ...(onShare && { onShare }) });
@@ -144,7 +159,7 @@ export async function exportFile(
       return asFile(name, [daysSheet(tasks(), names, `Days of ${holding.name}`, day)]);
     case 'days.ics':
       return strToU8(tasksIcs(tasks(), { title: holding.name, names, stamped: day })) as Bytes;
-    case 'plan.geojson':
+    default:
       return strToU8(planGeoJson(holding, all)) as Bytes;
   }
 }

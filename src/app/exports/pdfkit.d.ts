@@ -34,6 +34,11 @@ declare module 'pdfkit' {
     stroke(): this;
     fill(colour: string): this;
     fillAndStroke(fill: string, stroke: string): this;
+    closePath(): this;
+    fillOpacity(opacity: number): this;
+    save(): this;
+    restore(): this;
+    clip(): this;
     text(text: string, x: number, y: number, options?: TextOptions): this;
     heightOfString(text: string, options?: TextOptions): number;
     widthOfString(text: string): number;

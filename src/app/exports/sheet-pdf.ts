@@ -1,12 +1,12 @@
-import PDFDocument from 'pdfkit';
+import type PDFDocument from 'pdfkit';
 import { toBytes } from 'pdfkit/output';
 import type { Drawing, Shape, Sheet, Table } from '../../core/order/sheets/sheet.ts';
 import type { UnitSystem } from '../../core/units/quantities.ts';
 import { formatLength } from '../../core/units/quantities.ts';
-import { SHEET_DATE, type PdfFonts } from './peg-sheet-pdf.ts';
+import { INK, PALE, plainDocument, put, SOFT } from './pdf-page.ts';
+import type { PdfFonts } from './peg-sheet-pdf.ts';
 
 const [MARGIN, FOOT, LINE, TEXT] = [36, 48, 17, 10];
-const [INK, SOFT, PALE] = ['#000000', '#444444', '#BBBBBB'];
 /** Highest that a drawing is set, points. */
 const TALLEST = 420;
 /** A drawing's texts, points. */
@@ -17,21 +17,7 @@ export function sheetsPdf(
   sheets: readonly Sheet[],
   { units, fonts, title }: { readonly units: UnitSystem; readonly fonts: PdfFonts; readonly title: string },
 ): Promise<Uint8Array<ArrayBuffer>> {
-  const doc = new PDFDocument({
-    size: units === 'us' ? 'LETTER' : 'A4',
-    margin: MARGIN,
-    font: fonts.regular,
-    autoFirstPage: false,
-    bufferPages: true,
-    info: {
-      Title: title,
-      Creator: 'Close Rank',
-      Producer: 'Close Rank',
-      CreationDate: SHEET_DATE,
-      ModDate: SHEET_DATE,
-    },
-  });
-  doc.registerFont('text', fonts.regular).registerFont('bold', fonts.bold).registerFont('heading', fonts.heading);
+  const doc = plainDocument(title, units, fonts, MARGIN);
   const bytes = toBytes(doc);
   const page = new Page(doc, units);
   if (sheets.length === 0) page.sheet({ title, intro: 'Nothing of this is planned here.', parts: [] });
@@ -80,11 +66,8 @@ class Page {
     }
   }
 
-  /** One line of text, cut to a width: the library's own line breaking starts pages by itself. */
   private put(text: string, x: number, y: number, width: number, right = false): void {
-    let shown = text;
-    while (shown.length > 1 && this.doc.widthOfString(shown) > width) shown = `${shown.slice(0, -2)}…`;
-    this.doc.text(shown, right ? x + width - this.doc.widthOfString(shown) : x, y, { lineBreak: false });
+    put(this.doc, text, x, y, width, right ? 'right' : 'left');
   }
 
   private paragraph(text: string, { font = 'text', size = TEXT, colour = INK, after = 4 } = {}): void {

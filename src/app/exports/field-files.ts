@@ -1,0 +1,106 @@
+import { strToU8 } from 'fflate';
+import { cardsOf } from '../../core/field/cards/cards.ts';
+import { plantedPoints } from '../../core/field/planted-points.ts';
+import { settingOut } from '../../core/field/setting-out.ts';
+import { settingSheet } from '../../core/field/setting-sheet.ts';
+import { tagsOf, type TagKind } from '../../core/field/tags.ts';
+import { settingOutCsv } from '../../core/files/setting-out-csv.ts';
+import type { Holding } from '../../core/holding/schema.ts';
+import type { Laid } from '../../core/ranks/laid.ts';
+import type { Ledger } from '../../core/record/ledger.ts';
+import { cardsPdf } from './cards-pdf.ts';
+import type { PdfFonts } from './peg-sheet-pdf.ts';
+import { sheetsPdf } from './sheet-pdf.ts';
+import { tagsPdf } from './tags-pdf.ts';
+
+/** Files that go to the field and come from it. */
+export const FIELD_FILES = [
+  'setting-out.pdf',
+  'setting-out.csv',
+  'planting-cards.pdf',
+  'row-tags.pdf',
+  'bundle-tags.pdf',
+  'plant-tags.pdf',
+  'as-planted.geojson',
+  'as-planted.csv',
+  'as-planted.kml',
+  'as-planted.gpx',
+  'as-planted.dxf',
+] as const;
+export type FieldFile = (typeof FIELD_FILES)[number];
+export const isFieldFile = (name: string): name is FieldFile => (FIELD_FILES as readonly string[]).includes(name);
+
+type Bytes = Uint8Array<ArrayBuffer>;
+
+/** One file for or from the field, of these plantings. */
+export async function fieldFile(
+  name: FieldFile,
+  chosen: readonly Laid[],
+  holding: Holding,
+  {
+    ledger,
+    base,
+    fonts,
+    onShare,
+  }: {
+    readonly ledger: Ledger;
+    readonly base: string | null;
+    readonly fonts: PdfFonts;
+    readonly onShare?: (share: number) => void;
+  },
+): Promise<Bytes> {
+  const set = (title: string) => ({
+    units: holding.units,
+    fonts,
+    title: `${title}, ${holding.name}`,
+    ...(onShare && { onShare }),
+  });
+  const standing = chosen.filter(({ layout }) => layout.stand.count > 0);
+  const tags = (kind: TagKind) =>
+    tagsPdf(
+      standing.flatMap((laid) => tagsOf(kind, laid, ledger, holding, base)),
+      set('Labels'),
+    );
+  switch (name) {
+    case 'setting-out.pdf':
+      return sheetsPdf(
+        standing.map((laid) => settingSheet(laid, holding)),
+        set('Setting out'),
+      );
+    case 'setting-out.csv':
+      return strToU8(
+        settingOutCsv(
+          standing.map((laid) => ({ planting: laid.planting.name, out: settingOut(laid, holding) })),
+          holding.units,
+        ),
+      ) as Bytes;
+    case 'planting-cards.pdf':
+      return cardsPdf(
+        standing.map((laid) => ({ planting: laid.planting.name, cards: cardsOf(laid, holding) })),
+        set('Planting cards'),
+      );
+    case 'row-tags.pdf':
+      return tags('row');
+    case 'bundle-tags.pdf':
+      return tags('bundle');
+    case 'plant-tags.pdf':
+      return tags('plant');
+    default:
+      return asPlanted(name, holding, ledger);
+  }
+}
+
+/** What stands, in one of the formats that others read. */
+async function asPlanted(name: FieldFile, holding: Holding, ledger: Ledger): Promise<Bytes> {
+  const points = plantedPoints(holding, ledger);
+  // The libraries of these formats are large, and seldom wanted.
+  const files = await import('../../core/files/as-planted.ts');
+  const write = {
+    'as-planted.geojson': files.asPlantedGeoJson,
+    'as-planted.csv': files.asPlantedCsv,
+    'as-planted.kml': files.asPlantedKml,
+    'as-planted.gpx': files.asPlantedGpx,
+    'as-planted.dxf': files.asPlantedDxf,
+  }[name as string]!;
+  return strToU8(write(points)) as Bytes;
+}

@@ -1,0 +1,141 @@
+import type { Drawing, Shape, Sheet } from '../order/sheets/sheet.ts';
+import type { Holding } from '../holding/schema.ts';
+import type { Laid } from '../ranks/laid.ts';
+import { formatTape, type UnitSystem } from '../units/quantities.ts';
+import { drawSettingOut, MOST_TOLD, type SettingDrawing } from './setting-drawing.ts';
+import { settingOut, type SetPoint, type SettingOut } from './setting-out.ts';
+
+/** Units of the drawing on the sheet. */
+const [WIDE, HIGH] = [520, 300];
+
+/** What the table of a setting-out says of each peg, in the steward's units. */
+export function settingTable(
+  { from, chord }: SettingOut,
+  told: readonly SetPoint[],
+  units: UnitSystem,
+): { head: string[]; rows: string[][] } {
+  const tape = (metres: number) => formatTape(metres, units);
+  const [a, b] = from;
+  const off = (metres: number) =>
+    Math.abs(metres) < 0.005 ? 'on it' : `${tape(Math.abs(metres))} ${metres > 0 ? 'right' : 'left'}`;
+  return {
+    head: [
+      'Peg',
+      'What',
+      `From ${a.label}`,
+      b ? `From ${b.label}` : 'Bearing',
+      ...(b ? ['Side'] : []),
+      ...(chord ? ['Along the chord', 'Off it'] : []),
+    ],
+    rows: told.map(({ name, away, ties, side, bearing, along, off: aside }, i) => [
+      String(i + 1),
+      name,
+      tape(away),
+      ties ? tape(ties[1]) : `${bearing.toFixed(1)}°`,
+      ...(b ? [side] : []),
+      ...(chord ? [tape(along!), off(aside!)] : []),
+    ]),
+  };
+}
+
+/** How a setting-out is read, in the order of the work. */
+export function settingSteps({ from: [a, b], diagonals, closing, chord }: SettingOut, units: UnitSystem): string[] {
+  const tape = (metres: number) => formatTape(metres, units);
+  return [
+    b
+      ? `Hook one tape to ${a.label} and one to ${b.label}: each peg stands where both lengths meet, on the side given as you look from the first to the second.`
+      : `Measure from ${a.label} by bearing and tape${a.found ? '' : '; it is on the plan only, so prove the line by eye before any hole'}.`,
+    ...(chord
+      ? [
+          'Zero peg and far peg first, then the ends of rows, then bends, gaps and standards; the plants last, off the strings.',
+        ]
+      : []),
+    ...(diagonals.length > 0
+      ? [
+          `Diagonals of the whole set: ${diagonals.map(({ metres }) => tape(metres)).join(' and ')}; both must come out the same.`,
+        ]
+      : []),
+    ...(closing > 0
+      ? [
+          `Where the far peg comes out more than ${tape(closing)} from its place, one in two hundred, measure again before anything is planted.`,
+        ]
+      : []),
+  ];
+}
+
+/** The setting-out of a planting as a sheet: drawing to scale, how it is read, and the measures of each peg. */
+export function settingSheet(laid: Laid, holding: Holding): Sheet {
+  const out = settingOut(laid, holding);
+  const drawing = drawSettingOut(out, WIDE, HIGH);
+  const { head, rows } = settingTable(out, drawing.table, holding.units);
+  const more = out.points.filter(({ kind }) => kind !== 'plant' && kind !== 'standard').length > MOST_TOLD;
+  return {
+    title: `Setting out ${laid.planting.name}`,
+    intro: `${holding.name}. North lies ${Math.round((drawing.north + 360) % 360)}° clockwise from the top of the drawing.`,
+    parts: [
+      drawingPart(drawing),
+      ...settingSteps(out, holding.units).map((text) => ({ kind: 'note' as const, text })),
+      { kind: 'table', name: 'Pegs', head, rows },
+      ...(more
+        ? [
+            {
+              kind: 'note' as const,
+              text: `Only the first ${MOST_TOLD} are told here; the CSV tells every peg and every plant.`,
+            },
+          ]
+        : []),
+    ],
+  };
+}
+
+const LINE_LOOK = {
+  baseline: 'edge',
+  row: 'row',
+  gap: 'joint',
+  chord: 'pipe',
+  tie: 'fence',
+  diagonal: 'row',
+  offset: 'pipe',
+} as const;
+
+function drawingPart({ width, height, scale, north, lines, pegs }: SettingDrawing): Drawing {
+  const shapes: Shape[] = [
+    ...northArrow(north, width - 14, 16),
+    ...lines.map(({ of, points }): Shape => ({ kind: 'line', points, look: LINE_LOOK[of] })),
+    ...pegs.map(({ kind, at }): Shape => ({
+      kind: 'dot',
+      at,
+      look: kind === 'plant' ? 'plant' : kind === 'known' ? 'tap' : 'post',
+    })),
+    ...pegs.flatMap(({ number, at, kind, label }): Shape[] =>
+      number !== null
+        ? [{ kind: 'text', at: [at[0] + 5, at[1] - 6], text: String(number) }]
+        : kind === 'known'
+          ? [{ kind: 'text', at: [at[0] + 6, at[1] + 8], text: label }]
+          : [],
+    ),
+  ];
+  return {
+    kind: 'drawing',
+    caption:
+      'Squares are pegs, by the numbers of the table; rings what is measured from; dots plants. Dashed: the tapes.',
+    width,
+    height,
+    metres: 1 / scale,
+    shapes,
+  };
+}
+
+/** An arrow to the north, so many degrees clockwise from up, its middle at a place of the drawing. */
+function northArrow(north: number, x: number, y: number): Shape[] {
+  const turn = (north * Math.PI) / 180;
+  const at = (up: number, right: number): [number, number] => [
+    x + up * Math.sin(turn) + right * Math.cos(turn),
+    y - up * Math.cos(turn) + right * Math.sin(turn),
+  ];
+  return [
+    { kind: 'line', points: [at(-10, 0), at(10, 0)], look: 'edge' },
+    { kind: 'line', points: [at(5, -3), at(10, 0), at(5, 3)], look: 'edge' },
+    { kind: 'text', at: at(15, -2), text: 'N' },
+  ];
+}
