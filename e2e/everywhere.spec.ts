@@ -26,7 +26,7 @@ const VIEWS = [
   '/h/tern-hollow/order/plants',
   '/h/tern-hollow/order/money',
   ...['season/p1', 'week', 'list', 'stock', 'crew', 'line'].map((stop) => `/h/tern-hollow/days/${stop}`),
-  '/h/tern-hollow/field/p1',
+  '/h/tern-hollow/field/rows/p1',
 ];
 
 for (const colours of ['day', 'night'] as const)

@@ -96,7 +96,7 @@ test('the views at 1280x800', async ({ page }) => {
   await page.goto('/h/tern-hollow/days/season/p1');
   await settle(page);
   await shoot(page, 'days');
-  await page.goto('/h/tern-hollow/field/p1');
+  await page.goto('/h/tern-hollow/field/rows/p1');
   await settle(page);
   await shoot(page, 'field');
   await page.goto('/h/tern-hollow/ranks/new');
@@ -133,7 +133,7 @@ test('on a phone', async ({ browser, baseURL }) => {
   await page.waitForURL(/ranks\/p1/);
   await settle(page);
   await shoot(page, 'ranks-phone');
-  await page.goto('/h/tern-hollow/field/p1');
+  await page.goto('/h/tern-hollow/field/rows/p1');
   await settle(page);
   await shoot(page, 'field-phone');
   await page.goto('/h/tern-hollow/days/week');

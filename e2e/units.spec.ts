@@ -92,7 +92,7 @@ async function walk(page: Page, other: RegExp): Promise<void> {
     await look(`days/${stop}`);
   }
   for (const planting of ['p1', 'p3', 'p6', 'p7']) {
-    await page.goto(`/h/${stops}/field/${planting}`);
+    await page.goto(`/h/${stops}/field/rows/${planting}`);
     await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
     await look(`field ${planting}`);
   }
@@ -125,7 +125,7 @@ test('a holding in US customary units shows no metre, in any view or file', asyn
   await page.goto('/h/tern-hollow/order');
   for (const button of ['Spreadsheet', 'CSV'])
     expect((await fileText(page, button)).split('\n').filter((line) => METRIC.test(line))).toEqual([]);
-  await page.goto('/h/tern-hollow/field/p1');
+  await page.goto('/h/tern-hollow/field/rows/p1');
   const csv = await fileText(page, 'CSV');
   expect(csv.split('\n').filter((line) => METRIC.test(line))).toEqual([]);
   expect(csv).toContain('chainage ft');

@@ -13,6 +13,7 @@ import { HoldingFrame } from './shell/HoldingFrame.tsx';
 import { fetchTheRest } from './parts/later.ts';
 import { Notices } from './shell/Notices.tsx';
 import { Home } from './views/holdings/Home.tsx';
+import { DayDoor } from './shell/DayDoor.tsx';
 
 createRoot(document.getElementById('root')!).render(
   <StrictMode>
@@ -21,6 +22,7 @@ createRoot(document.getElementById('root')!).render(
       <BrowserRouter>
         <Routes>
           <Route path="/" element={<Home />} />
+          <Route path="/day" element={<DayDoor />} />
           <Route path="/h/:holding/*" element={<HoldingFrame />} />
           <Route path="*" element={<Navigate to="/" replace />} />
         </Routes>

@@ -19,7 +19,7 @@ const WalkListView = later(() => import('../views/ground/WalkListView.tsx'), 'Wa
 const OrderView = later(() => onceJudged(import('../views/order/OrderView.tsx')), 'OrderView');
 const YearsView = later(() => onceJudged(import('../views/years/YearsView.tsx')), 'YearsView');
 const DaysView = later(() => onceJudged(import('../views/days/DaysView.tsx')), 'DaysView');
-const FieldView = later(() => import('../views/field/FieldView.tsx'), 'FieldView');
+const FieldView = later(() => onceJudged(import('../views/field/FieldView.tsx')), 'FieldView');
 const SpeciesBook = later(() => import('../views/species/SpeciesBook.tsx'), 'SpeciesBook');
 const MendingView = later(() => import('../views/holdings/MendingView.tsx'), 'MendingView');
 const KeysHelp = later(() => import('./KeysHelp.tsx'), 'KeysHelp');
@@ -138,7 +138,7 @@ function Stages() {
             <Route path="years/:planting?" element={<YearsView />} />
             <Route path="order/:stop?/:planting?" element={<OrderView />} />
             <Route path="days/:stop?/:planting?" element={<DaysView />} />
-            <Route path="field/:planting?" element={<FieldView />} />
+            <Route path="field/:stop?/:planting?" element={<FieldView />} />
             <Route path="species" element={<SpeciesBook />} />
             <Route path="*" element={<Navigate to="ground" replace />} />
           </Routes>

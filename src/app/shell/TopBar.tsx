@@ -1,6 +1,6 @@
 import { Button } from 'antd';
 import { Suspense } from 'react';
-import { Link, NavLink } from 'react-router';
+import { Link, NavLink, useLocation } from 'react-router';
 import { onceJudged } from '../store/derived.ts';
 import { redoNext, undoLast, useSession } from '../store/session.ts';
 import { Unfolding } from '../parts/Unfolding.tsx';
@@ -17,6 +17,9 @@ export function TopBar({ stage, onFind, onKeys }: { stage: string; onFind(): voi
   const future = useSession((state) => state.future);
   const tabbed = stage === 'ranks' || stage === 'years' || stage === 'field';
   const step = past.at(-1);
+  const { pathname } = useLocation();
+  // From one planting to another the crew stays on its page.
+  const page = pathname.split('/')[4] ?? 'rows';
   return (
     <header className="top-bar">
       <Link to="/" className="brand" aria-label="Close Rank, all holdings">
@@ -31,7 +34,7 @@ export function TopBar({ stage, onFind, onKeys }: { stage: string; onFind(): voi
           </Suspense>
         ) : tabbed ? (
           holding.plantings.map(({ id, name }) => (
-            <NavLink key={id} to={`/h/${holding.id}/${stage}/${id}`}>
+            <NavLink key={id} to={`/h/${holding.id}/${stage === 'field' ? `field/${page}` : stage}/${id}`}>
               {name}
             </NavLink>
           ))

@@ -1,6 +1,7 @@
 import { create } from 'zustand';
 import { EventSchema, inOrder, type Happened, type RecordEvent } from '../../core/record/events.ts';
 import { added, ledgerOf, NO_LEDGER, type Ledger } from '../../core/record/ledger.ts';
+import { handOver, type HandOver } from '../../core/record/hand-over.ts';
 import { merge } from '../../core/record/merge.ts';
 import { db } from './db.ts';
 import { newId } from './ids.ts';
@@ -86,3 +87,14 @@ function take(more: readonly RecordEvent[]): void {
 channel?.addEventListener('message', ({ data }: MessageEvent<string>) => {
   if (useRecord.getState().holding === data) void eventsOf(data).then(take);
 });
+
+/** Lays what came in from elsewhere to the record of the open holding: all of it durable before it is shown. */
+export async function takeIn(came: readonly RecordEvent[]): Promise<HandOver> {
+  const { holding } = useRecord.getState();
+  if (!holding) throw new Error('No holding is open.');
+  const report = handOver(await eventsOf(holding), came, Date.now());
+  await putEvents(holding, report.fresh);
+  useRecord.setState({ events: report.events, ledger: ledgerOf(report.events) });
+  channel?.postMessage(holding);
+  return report;
+}

@@ -1,7 +1,7 @@
 import { create } from 'zustand';
 import { reasonRefused, redo, take, undo, type Command, type Step } from '../../core/holding/command.ts';
 import type { Holding } from '../../core/holding/schema.ts';
-import { storageSentence } from './db.ts';
+import { db, storageSentence } from './db.ts';
 import { closeRecord, keepEvents, openRecord } from './record.ts';
 import { addCopy, openHolding, saveHolding, type Opened } from './shelf.ts';
 import type { Happened } from '../../core/record/events.ts';
@@ -81,6 +81,8 @@ export async function open(id: string): Promise<OpenProblem | null> {
   if (!opened.ok) return opened;
   await openRecord(id);
   if (wanted !== id) return null;
+  // Not worth failing for: it only says where the app opens the next time.
+  void db.notes.put({ key: 'last', value: id }).catch(() => undefined);
   ({ revision } = opened);
   pending = [];
   behind = false;

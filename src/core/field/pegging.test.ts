@@ -25,10 +25,10 @@ const event = (happened: Happened): RecordEvent =>
   });
 /** A record of pegging the first planting as it is laid, and what was said after. */
 const peg = (holding: Holding, ledger: Ledger = NO_LEDGER): RecordEvent =>
-  event({ kind: 'pegged', body: pegging(layHolding(holding)[0]!, ledger, { reach: 0.15, answers: [] }) });
+  event({ kind: 'pegged', body: pegging(layHolding(holding)[0]!, ledger, holding, { reach: 0.15, answers: [] }) });
 const labels = (body: ReturnType<typeof pegging>) => pegsOf(body).map(({ label }) => label);
 const again = (holding: Holding, ledger: Ledger) =>
-  pegging(layHolding(holding)[0]!, ledger, { reach: 0.15, answers: [] });
+  pegging(layHolding(holding)[0]!, ledger, holding, { reach: 0.15, answers: [] });
 const hedge = sample({
   length: 12,
   rows: [row(), row({ rowGap: 1 })],
@@ -52,7 +52,15 @@ describe(pegging, () => {
 
   it('gives the next letter that no pegging has used, and a planting its own for ever', () => {
     const ledger = ledgerOf([peg(hedge)]);
-    expect([letterOf(ledger, 'p1'), letterOf(ledger, 'other')]).toEqual(['A', 'B']);
+    const three = {
+      plantings: [
+        { ...hedge.plantings[0]!, id: 'other' },
+        hedge.plantings[0]!,
+        { ...hedge.plantings[0]!, id: 'third' },
+      ],
+    };
+    expect(three.plantings.map(({ id }) => letterOf(ledger, id, three))).toEqual(['B', 'A', 'C']);
+    expect(three.plantings.map(({ id }) => letterOf(NO_LEDGER, id, three))).toEqual(['A', 'B', 'C']);
     const many = ledgerOf(
       Array.from({ length: 27 }, (_, n) => {
         const body = again(hedge, NO_LEDGER);
@@ -60,15 +68,15 @@ describe(pegging, () => {
         return event({ kind: 'pegged', body: { ...body, planting: `p${n}`, letter } });
       }),
     );
-    expect(letterOf(many, 'new')).toBe('AB');
+    expect(letterOf(many, 'new', hedge)).toBe('AB');
   });
 
   it('shows a later edit as a revision, and when pegged again uses no label twice', () => {
     const ledger = ledgerOf([peg(hedge)]);
-    expect(revisionOf(layHolding(hedge)[0]!, ledger)).toBeNull();
-    expect(revisionOf(layHolding(hedge)[0]!, NO_LEDGER)).toBeNull();
+    expect(revisionOf(layHolding(hedge)[0]!, ledger, hedge)).toBeNull();
+    expect(revisionOf(layHolding(hedge)[0]!, NO_LEDGER, hedge)).toBeNull();
     const wider = take(hedge, setRow('p1', first.id, { spacing: 3 })).holding;
-    const revision = revisionOf(layHolding(wider)[0]!, ledger)!;
+    const revision = revisionOf(layHolding(wider)[0]!, ledger, wider)!;
     expect(revision.out.map(({ label }) => label)).toEqual(['A1-006', 'A1-007', 'A1-008', 'A1-009']);
     expect(revision.moved.map(({ peg: { label }, metres }) => [label, metres])).toEqual([
       ['A1-002', 1.5],
@@ -85,7 +93,7 @@ describe(pegging, () => {
     );
     expect(again(closer, repegged).over).toHaveLength(2);
     const swapped = take(hedge, swapPlant('p1', first.id, { at: 3, copy: 0 }, 'crataegus-monogyna', 'swapped')).holding;
-    expect(revisionOf(layHolding(swapped)[0]!, ledger)!.swapped).toMatchObject([{ peg: { label: 'A1-003' } }]);
+    expect(revisionOf(layHolding(swapped)[0]!, ledger, swapped)!.swapped).toMatchObject([{ peg: { label: 'A1-003' } }]);
   });
 
   it('keeps a row its number when the one before it is taken out, and gives a new one the next', () => {

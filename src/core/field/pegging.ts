@@ -1,5 +1,5 @@
 import { distance } from '../geometry/point.ts';
-import type { Planting } from '../holding/schema.ts';
+import type { Holding, Planting } from '../holding/schema.ts';
 import type { Laid } from '../ranks/laid.ts';
 import { numberInRow } from '../ranks/stand.ts';
 import type { BodyOf, PeggedRow } from '../record/events.ts';
@@ -16,14 +16,16 @@ const SAME_PLACE = 0.01;
 export const usualReach = ({ purpose }: Pick<Planting, 'purpose'>): number =>
   reachData.metres[reachData.lines[purpose] as keyof typeof reachData.metres];
 
-/** The letter of a planting in its labels: its own where it was pegged before, else the first that no pegging here has used. */
-export function letterOf(ledger: Ledger, planting: string): string {
+/** The letter of a planting in its labels: its own where it was pegged before; those not pegged yet share out the letters that nobody has used, in the order of the plan, so that two phones peg two plantings under two letters. */
+export function letterOf(ledger: Ledger, planting: string, { plantings }: Pick<Holding, 'plantings'>): string {
   const own = peggingOf(ledger, planting);
   if (own) return own.letter;
+  const before = plantings.filter(({ id }) => !peggingOf(ledger, id)).findIndex(({ id }) => id === planting);
+  let free = Math.max(0, before);
   const used = new Set([...ledger.planted.values()].flatMap(({ peggings }) => peggings.map(({ body }) => body.letter)));
   for (let n = 0; ; n++) {
     const letter = `${n >= 26 ? String.fromCharCode(64 + Math.floor(n / 26)) : ''}${String.fromCharCode(65 + (n % 26))}`;
-    if (!used.has(letter)) return letter;
+    if (!used.has(letter) && free-- === 0) return letter;
   }
 }
 
@@ -51,6 +53,7 @@ function namesIn({ peggings }: PlantedState) {
 export function pegging(
   { planting, layout }: Laid,
   ledger: Ledger,
+  holding: Pick<Holding, 'plantings'>,
   { reach, answers }: Pick<BodyOf<'pegged'>, 'reach' | 'answers'>,
 ): BodyOf<'pegged'> {
   const { stand } = layout;
@@ -83,7 +86,7 @@ export function pegging(
   return {
     planting: planting.id,
     name: planting.name,
-    letter: letterOf(ledger, planting.id),
+    letter: letterOf(ledger, planting.id, holding),
     reach,
     kinds: stand.lots.map(({ species, stock, later }) => ({
       species: species.id,
@@ -111,10 +114,10 @@ export interface Revision {
 }
 
 /** The plan as laid now against its pegs; null where it is as it was pegged, or was not pegged. */
-export function revisionOf(laid: Laid, ledger: Ledger): Revision | null {
+export function revisionOf(laid: Laid, ledger: Ledger, holding: Pick<Holding, 'plantings'>): Revision | null {
   const was = peggingOf(ledger, laid.planting.id);
   if (!was) return null;
-  const now = pegsOf(pegging(laid, ledger, was));
+  const now = pegsOf(pegging(laid, ledger, holding, was));
   const before = new Map(pegsOf(was).map((peg) => [peg.label, peg]));
   const still = new Set(now.map(({ label }) => label));
   const kindOf = ({ kind }: PegPlace) => `${kind.common}, ${kind.stock}`;

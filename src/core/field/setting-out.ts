@@ -64,17 +64,15 @@ export function settingOut({ planting, layout }: Laid, holding: Holding): Settin
   if (planting.baseline.kind === 'guilds')
     planting.baseline.anchors.forEach((at, i) => put('anchor', `anchor ${i + 1}`, at));
   const planted = stand.rows.filter(({ from, to, line: own }) => to > from && own !== null);
-  if (planting.baseline.kind !== 'guilds')
-    for (const laid of planted) {
-      const name = `row ${stand.rows.indexOf(laid) + 1}`;
-      pegPlaces(laid.line!).forEach(({ point }, i, all) =>
-        put(
-          i === 0 || i === all.length - 1 ? 'end' : 'bend',
-          i === 0 ? `${name}, start` : i === all.length - 1 ? `${name}, end` : `${name}, bend ${i}`,
-          point,
-        ),
-      );
+  if (planting.baseline.kind !== 'guilds') {
+    const pegs = planted.map((laid) => ({ name: `row ${stand.rows.indexOf(laid) + 1}`, of: pegPlaces(laid.line!) }));
+    for (const { name, of } of pegs) {
+      put('end', `${name}, start`, of[0]!.point);
+      put('end', `${name}, end`, of.at(-1)!.point);
     }
+    for (const { name, of } of pegs)
+      of.slice(1, -1).forEach(({ point }, i) => put('bend', `${name}, bend ${i + 1}`, point));
+  }
   const gaps = line ? gapsOn(planting, line) : [];
   for (const { name, line: across } of gaps)
     across.forEach((at, i) => put('gap', `${name}, ${i === 0 ? 'from' : 'to'}`, at));

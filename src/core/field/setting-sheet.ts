@@ -1,3 +1,4 @@
+import type { Point } from '../geometry/point.ts';
 import type { Drawing, Shape, Sheet } from '../order/sheets/sheet.ts';
 import type { Holding } from '../holding/schema.ts';
 import type { Laid } from '../ranks/laid.ts';
@@ -107,13 +108,7 @@ function drawingPart({ width, height, scale, north, lines, pegs }: SettingDrawin
       at,
       look: kind === 'plant' ? 'plant' : kind === 'known' ? 'tap' : 'post',
     })),
-    ...pegs.flatMap(({ number, at, kind, label }): Shape[] =>
-      number !== null
-        ? [{ kind: 'text', at: [at[0] + 5, at[1] - 6], text: String(number) }]
-        : kind === 'known'
-          ? [{ kind: 'text', at: [at[0] + 6, at[1] + 8], text: label }]
-          : [],
-    ),
+    ...numbered(pegs).map(({ at, text }): Shape => ({ kind: 'text', at: [at[0] + 5, at[1] - 6], text })),
   ];
   return {
     kind: 'drawing',
@@ -124,6 +119,17 @@ function drawingPart({ width, height, scale, north, lines, pegs }: SettingDrawin
     metres: 1 / scale,
     shapes,
   };
+}
+
+/** What is written at the pegs: their numbers, those left out that would lie on another's; the table tells them all. */
+export function numbered(pegs: SettingDrawing['pegs']): { at: Point; text: string }[] {
+  const written: { at: Point; text: string }[] = [];
+  for (const { number, at, kind, label } of pegs) {
+    const text = number !== null ? String(number) : kind === 'known' ? label : null;
+    if (text && !written.some((one) => Math.abs(one.at[0] - at[0]) < 12 && Math.abs(one.at[1] - at[1]) < 9))
+      written.push({ at, text });
+  }
+  return written;
 }
 
 /** An arrow to the north, so many degrees clockwise from up, its middle at a place of the drawing. */

@@ -38,18 +38,19 @@ export function readCode(text: string): { readonly holding: string | null; reado
 }
 
 /** Pegs of a planting: as they were pegged, else as they would be. */
-export const pegsNow = (laid: Laid, ledger: Ledger) =>
-  peggingOf(ledger, laid.planting.id) ?? pegging(laid, ledger, { reach: usualReach(laid.planting), answers: [] });
+export const pegsNow = (laid: Laid, ledger: Ledger, holding: Pick<Holding, 'plantings'>) =>
+  peggingOf(ledger, laid.planting.id) ??
+  pegging(laid, ledger, holding, { reach: usualReach(laid.planting), answers: [] });
 
 /** Labels of a planting: one at the end of each row, one for each kind that goes into a row, or one for each plant. */
 export function tagsOf(
   kind: TagKind,
   laid: Laid,
   ledger: Ledger,
-  holding: Pick<Holding, 'id' | 'name'>,
+  holding: Pick<Holding, 'id' | 'name' | 'plantings'>,
   base: string | null,
 ): Tag[] {
-  const pegged = pegsNow(laid, ledger);
+  const pegged = pegsNow(laid, ledger, holding);
   const rows = new Map<number, PegPlace[]>();
   for (const peg of pegsOf(pegged)) rows.set(peg.rowNumber, [...(rows.get(peg.rowNumber) ?? []), peg]);
   const said = `${holding.name}, ${pegged.name}`;

@@ -1,5 +1,5 @@
 import type { Holding } from '../holding/schema.ts';
-import { packRows } from '../order/trailer.ts';
+import { packRows, type RowPack } from '../order/trailer.ts';
 import type { Laid } from '../ranks/laid.ts';
 import type { BodyOf, Happened } from '../record/events.ts';
 import { headsOf, NOT_PEGGED, stateOf, type PlantedState, type PlantState, type Saying } from '../record/planted.ts';
@@ -70,11 +70,35 @@ export function saying(planting: string, state: PlantedState | undefined, { kind
   return { kind, body: { ...said, planting, over: headsOf(state ?? NOT_PEGGED, labels) } } as Happened;
 }
 
+/** What one saying says of one plant, to be said again over all that was said of it: that is how a difference is settled. */
+export function told(said: Saying, label: string): Told {
+  switch (said.kind) {
+    case 'planted':
+      return { kind: 'planted', labels: [label] };
+    case 'skipped':
+      return { kind: 'skipped', labels: [label], reason: said.body.reason };
+    case 'moved':
+      return { kind: 'moved', label, to: said.body.to, reason: said.body.reason };
+    case 'swapped':
+      return { kind: 'swapped', label, species: said.body.species, stock: said.body.stock, reason: said.body.reason };
+  }
+}
+
+const packed = new WeakMap<Laid['layout'], { readonly holding: Holding; readonly packs: readonly RowPack[] }>();
+
+/** What goes on the trailer for a planting, worked out once for a plan: it is asked at every tap. */
+function packsOf(laid: Laid, holding: Holding): readonly RowPack[] {
+  const known = packed.get(laid.layout);
+  if (known?.holding === holding) return known.packs;
+  const packs = packRows([laid], holding);
+  packed.set(laid.layout, { holding, packs });
+  return packs;
+}
+
 /** What lies on the trailer still: pieces of a planting by price key, those of plants that stand taken off row by row. */
 export function onTrailer(laid: Laid, holding: Holding, rows: readonly DayRow[]): Map<string, number> {
   const left = new Map<string, number>();
-  const packs = packRows([laid], holding);
-  for (const { number, pieces, plants } of packs) {
+  for (const { number, pieces, plants } of packsOf(laid, holding)) {
     const of = plants.reduce((sum, { count }) => sum + count, 0);
     // Rows are packed by where they lie in the plan, pegs by their lasting number: the same where nothing was pegged again.
     const row = rows.find((one) => one.number === number);

@@ -1,109 +1,65 @@
-import { Button } from 'antd';
-import { useState } from 'react';
-import { Link, Navigate, useParams } from 'react-router';
-import { bestPair, knownPoints } from '../../../core/field/known-points.ts';
-import { pegSheet } from '../../../core/field/peg-sheet.ts';
-import { pegPlaces, type SetOutWay } from '../../../core/field/set-out.ts';
-import type { Laid } from '../../../core/ranks/laid.ts';
-import type { Holding } from '../../../core/holding/schema.ts';
-import { counted, formatLength, formatTape } from '../../../core/units/quantities.ts';
-import { ExportButtons } from '../../parts/ExportButtons.tsx';
-import { SpeciesMark } from '../../parts/SpeciesMark.tsx';
-import { SetOutTable } from './SetOutTable.tsx';
+import './field.css';
+import { Link, Navigate, NavLink, useParams } from 'react-router';
+import { Guarded } from '../../parts/Guarded.tsx';
+import { useLedger } from '../../store/record.ts';
 import { useWorked } from '../../store/derived.ts';
+import { CardsStop } from './CardsStop.tsx';
+import { NextStop } from './NextStop.tsx';
+import { OverStop } from './OverStop.tsx';
+import { PlantStop } from './PlantStop.tsx';
+import { RowsStop } from './RowsStop.tsx';
+import { STOPS, type StopKey } from './stops.ts';
 
-/** Put it in the ground: the peg sheet, on screen, on a phone and printed. */
+const PAGES = { rows: RowsStop, plant: PlantStop, card: CardsStop, next: NextStop, over: OverStop };
+
+/** Put it in the ground, and keep the record: made for a phone in a wet hand first. */
 export function FieldView() {
-  const { planting: id } = useParams();
-  const worked = useWorked();
-  const { holding } = worked;
-  const laid = id ? worked.laid(id) : undefined;
-  if (!laid && holding.plantings[0])
-    return <Navigate to={`/h/${holding.id}/field/${holding.plantings[0].id}`} replace />;
-  if (!laid)
+  const { stop: asked, planting: named } = useParams();
+  const { holding } = useWorked();
+  const ledger = useLedger();
+  const stop = STOPS.find(({ key }) => key === asked)?.key;
+  // A label names its planting: 'field/plant/A1-017', as codes do.
+  const letter = /^([A-Z]{1,3})\d/.exec(named ?? '')?.[1];
+  const byLetter = letter
+    ? [...ledger.planted].find(([, { peggings }]) => peggings.at(-1)?.body.letter === letter)?.[0]
+    : undefined;
+  const planting = holding.plantings.find(({ id }) => id === (stop ? named : asked)) ?? null;
+  const first = holding.plantings[0];
+  if (!first)
     return (
       <main className="stage sorry">
         <h1>Nothing to peg yet</h1>
-        <p>Lay out a planting first; its peg sheet follows by itself.</p>
+        <p>Lay out a planting first; its pegs and cards follow by themselves.</p>
         <p>
           <Link to={`/h/${holding.id}/ranks/new`}>New planting</Link>
         </p>
       </main>
     );
-  return <Sheet key={laid.planting.id} laid={laid} holding={holding} />;
+  if (!stop || (!planting && !byLetter)) {
+    const to = planting ?? holding.plantings.find(({ id }) => ledger.planted.has(id)) ?? first;
+    return <Navigate to={`/h/${holding.id}/field/${stop ?? 'rows'}/${to.id}`} replace />;
+  }
+  const id = planting?.id ?? byLetter!;
+  const Page = PAGES[stop];
+  return (
+    <div className="field-frame">
+      <FieldBar stop={stop} planting={id} holding={holding.id} />
+      <Guarded part="This page" key={`${stop} ${id}`}>
+        <Page planting={id} label={byLetter ? named! : null} />
+      </Guarded>
+    </div>
+  );
 }
 
-function Sheet({ laid, holding }: { laid: Laid; holding: Holding }) {
-  const [way, setWay] = useState<SetOutWay>({ way: 'chord' });
-  const sheet = pegSheet(laid.planting, laid.layout, holding, way);
-  const { baseline } = laid.layout;
-  const known = knownPoints(holding);
-  const pair =
-    baseline && sheet.setOut
-      ? bestPair(
-          known,
-          pegPlaces(baseline.line).map(({ point }) => point),
-        )
-      : null;
+/** The pages of Field: above them on a desk, under the thumb on a phone. */
+function FieldBar({ stop, planting, holding }: { stop: StopKey; planting: string; holding: string }) {
   return (
-    <main className="stage page peg-sheet">
-      <div className="page-head">
-        <div>
-          <h1>{sheet.planting}</h1>
-          <p className="soft">
-            Peg sheet: {counted(sheet.plants, 'plant')} in {counted(sheet.rows.length, 'row')},{' '}
-            {formatLength(sheet.walkMetres, holding.units, { decimals: 0 })} to walk.
-          </p>
-        </div>
-        <div className="no-print">
-          <ExportButtons
-            asked={{ planting: laid.planting.id, way }}
-            fileName={`${holding.name} ${sheet.planting}`}
-            items={[
-              { name: 'peg-sheets.pdf', label: 'PDF' },
-              { name: 'peg-sheets.csv', label: 'CSV' },
-            ]}
-          />
-          <ExportButtons
-            fileName={holding.name}
-            items={[
-              { name: 'peg-sheets.pdf', label: 'All sheets, PDF', plain: true },
-              { name: 'peg-sheets.csv', label: 'All sheets, CSV' },
-              { name: 'plan.geojson', label: 'Plan as GeoJSON' },
-            ]}
-          />
-          <Button onClick={() => print()}>Print</Button>
-        </div>
-      </div>
-      <ol className="set-up">
-        {sheet.setUp.map((step) => (
-          <li key={step}>{step}</li>
-        ))}
-      </ol>
-      {sheet.setOut && <SetOutTable setOut={sheet.setOut} way={way} known={known} pair={pair} onWay={setWay} />}
-      {sheet.rows.map((row) => (
-        <details key={row.number} className="peg-row" open={sheet.plants <= 400}>
-          <summary>
-            <strong>
-              {row.number} {row.name}
-            </strong>{' '}
-            {counted(row.pegs.length, 'plant')}, {formatTape(row.spacing, holding.units)} apart, walk {row.walked}
-          </summary>
-          {row.notes.map((note) => (
-            <p key={note}>{note}</p>
-          ))}
-          <p className="soft">{row.totals.map(({ tag, common, count }) => `${tag} ${common} ${count}`).join(', ')}</p>
-          <ol className="pegs">
-            {row.pegs.map((peg) => (
-              <li key={peg.order}>
-                <span className="tick" aria-hidden="true" />
-                <strong>{peg.label}</strong> <span className="soft">{peg.number}</span>{' '}
-                <SpeciesMark species={peg.kind} size={12} /> <span>{peg.common}</span>
-              </li>
-            ))}
-          </ol>
-        </details>
+    <nav className="field-bar no-print" aria-label="Pages of Field">
+      {STOPS.map(({ key, label }) => (
+        <NavLink key={key} to={`/h/${holding}/field/${key}/${planting}`} className={key === stop ? 'active' : ''}>
+          {label}
+        </NavLink>
       ))}
-    </main>
+    </nav>
   );
 }

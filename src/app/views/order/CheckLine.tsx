@@ -8,7 +8,7 @@ import { Toggle } from '../../parts/Toggle.tsx';
 import { record } from '../../store/session.ts';
 import { today } from '../../store/today.ts';
 import { SignDrawing } from './SignDrawing.tsx';
-import { TakePhotos } from './Photos.tsx';
+import { TakePhotos } from '../../parts/Photos.tsx';
 
 /** How a line stands, in a few words. */
 export function sayLine({ checks, quantity, counted, refused, faulty, short, toCome }: PlacedLine): string {

@@ -11,7 +11,7 @@ import { keepName, keptName, useLedger } from '../../store/record.ts';
 import { record } from '../../store/session.ts';
 import { today } from '../../store/today.ts';
 import { CheckLine, FaultLater, sayLine } from './CheckLine.tsx';
-import { Photos } from './Photos.tsx';
+import { Photos } from '../../parts/Photos.tsx';
 
 /** What comes off the lorry, checked in line by line, and what is to be claimed of it. `asked` names an order. */
 export function DeliveriesStop({ asked }: { asked: string | undefined }) {

@@ -158,7 +158,7 @@ describe('the way to the next peg', () => {
     rows: [row()],
     boundary: [corner(-5, -3), corner(40, -3), corner(40, 30), corner(-5, 30, 'assumed')],
   });
-  const pegs = pegsOf(pegging(layHolding(holding)[0]!, NO_LEDGER, { reach: 0.15, answers: [] }));
+  const pegs = pegsOf(pegging(layHolding(holding)[0]!, NO_LEDGER, holding, { reach: 0.15, answers: [] }));
   it('is told by distance and bearing, along the row and across it', () => {
     const way = wayTo([0, 3], pegs[2]!, pegs);
     expect(way.metres).toBeCloseTo(Math.hypot(3, 3));

@@ -1,14 +1,21 @@
 import { Button } from 'antd';
 import { useEffect, useRef, useState } from 'react';
-import { FilePick } from '../../parts/FilePick.tsx';
-import { keepPicture, pictureBytes } from '../../store/pictures.ts';
-import { complain } from '../../store/session.ts';
+import { FilePick } from './FilePick.tsx';
+import { keepPicture, pictureBytes } from '../store/pictures.ts';
+import { complain } from '../store/session.ts';
 
 /** Longest side of a kept photo, pixels, and how far it is pressed: enough to show a root, small enough to send. */
 const [LONGEST, QUALITY] = [1280, 0.75];
 
+/** Largest photo that is opened at all, megabytes: a phone's own are a tenth of it. */
+const LARGEST = 30;
+
 /** A photo made small, as the bytes of a JPEG. */
 async function madeSmall(file: File): Promise<Uint8Array> {
+  if (file.size > LARGEST * 1e6)
+    throw new Error(
+      `${file.name} takes ${Math.round(file.size / 1e6)} MB; photos of up to ${LARGEST} MB are taken in and made small. Set the camera to a smaller size.`,
+    );
   const bitmap = await createImageBitmap(file);
   const scale = Math.min(1, LONGEST / Math.max(bitmap.width, bitmap.height));
   const canvas = new OffscreenCanvas(Math.round(bitmap.width * scale), Math.round(bitmap.height * scale));
@@ -37,7 +44,7 @@ function Photo({ file, number }: { file: string; number: number }) {
       if (made) URL.revokeObjectURL(made);
     };
   }, [file]);
-  return url && <img className="photo" src={url} alt={`Seen on delivery, ${number}`} />;
+  return url && <img className="photo" src={url} alt={`What was seen, ${number}`} />;
 }
 
 /** A button that takes photos by the camera or from a file, keeps them small, and shows what was taken. */
@@ -52,7 +59,7 @@ export function TakePhotos({ files, onFiles }: { files: readonly string[]; onFil
       complain(
         problem instanceof DOMException && problem.name === 'InvalidStateError'
           ? 'That file is no picture this browser can read. Take it as JPEG or PNG.'
-          : `The photo could not be kept: ${(problem as Error).message}`,
+          : `The photo was not kept. ${(problem as Error).message}`,
       );
     }
   };

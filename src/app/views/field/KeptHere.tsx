@@ -1,0 +1,49 @@
+import { Button } from 'antd';
+import { useState } from 'react';
+import useSWR from 'swr';
+import { useRecord } from '../../store/record.ts';
+import { counted } from '../../../core/units/quantities.ts';
+
+/** What the browser says of its storage; null where it says nothing. */
+async function look(): Promise<{ safe: boolean | null; used: number | null }> {
+  const [safe, estimate] = await Promise.all([
+    navigator.storage?.persisted?.().catch(() => null) ?? null,
+    navigator.storage?.estimate?.().catch(() => null) ?? null,
+  ]);
+  return { safe, used: estimate?.usage ?? null };
+}
+
+/** How safe what is kept here is: how much it is, and whether the browser may throw it away. */
+export function KeptHere() {
+  const entries = useRecord(({ events }) => events.length);
+  const { data: kept, mutate } = useSWR(['kept here', entries], look);
+  const [refused, setRefused] = useState(false);
+  const ask = async () => {
+    const given = (await navigator.storage?.persist?.().catch(() => false)) ?? false;
+    setRefused(!given);
+    await mutate();
+  };
+  return (
+    <section aria-label="Kept on this phone">
+      <h2>Kept on this phone</h2>
+      <p>
+        {counted(entries, 'entry', 'entries')} in the record
+        {kept?.used == null ? '' : `; ${(kept.used / 1e6).toFixed(1)} MB in all`}.{' '}
+        {kept?.safe
+          ? 'The browser keeps them until you take them away.'
+          : 'The browser may throw them away when the phone runs full.'}
+      </p>
+      {kept && !kept.safe && (
+        <Button size="large" onClick={() => void ask()}>
+          Keep them safe
+        </Button>
+      )}
+      {refused && (
+        <p role="status">
+          The browser did not promise it. Install the app to the home screen, then ask again; until then hand over the
+          day each evening.
+        </p>
+      )}
+    </section>
+  );
+}
