@@ -150,6 +150,7 @@ test('a picture is laid beneath by two known points, kept through a reload, and 
   await page.getByRole('menuitem', { name: 'Export to a file' }).click();
   const exported = await (await download).path();
   await page.getByLabel('Holding file').setInputFiles(exported);
+  await page.getByRole('button', { name: 'Keep it beside' }).click();
   await page.getByRole('link', { name: 'Tern Hollow 2' }).click();
   await page.waitForURL(/ranks/);
   await page.goto(`${page.url().split('/ranks')[0]}/ground/edges`);

@@ -2,7 +2,7 @@ import 'fake-indexeddb/auto';
 import { readFileSync } from 'node:fs';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { sample } from '../../../checks/sample.ts';
-import { readCloserank } from '../../core/files/closerank.ts';
+import { readCloserank, writeCloserank } from '../../core/files/closerank.ts';
 import type { Happened } from '../../core/record/events.ts';
 
 vi.stubGlobal('addEventListener', () => undefined);
@@ -71,6 +71,20 @@ describe('the record of a holding', () => {
     expect(Object.keys(read.pictures)).toEqual([photo]);
     const brought = await shelf.importHolding(bytes, 'sample.closerank');
     expect(await eventsOf(brought)).toEqual(read.events);
+    // A newer plan that comes as a file goes over this one: both records are kept, and so is the plan of before.
+    const later = { ...sample(), name: 'Newer plan' };
+    const theirs = { ...read.events[0]!, id: 'theirs' };
+    const file = writeCloserank(later, {}, [theirs]);
+    expect([await shelf.isHere(file, 'x'), await shelf.isHere(writeCloserank({ ...later, id: 'new' }), 'x')]).toEqual([
+      'Sample',
+      null,
+    ]);
+    expect(await shelf.importHolding(file, 'newer.closerank', 'over')).toBe('sample');
+    expect(await shelf.openHolding('sample')).toMatchObject({ ok: true, holding: { name: 'Newer plan' } });
+    expect((await eventsOf('sample')).map(({ id }) => id)).toEqual(
+      expect.arrayContaining(['theirs', ...read.events.map(({ id }) => id)]),
+    );
+    expect((await shelf.listHoldings()).map(({ name }) => name)).toContain('Sample, before');
     const stored = readFileSync('src/core/holding/kept/holding-v7.json', 'utf8');
     await db.holdings.update('sample', { stored });
     for (let twice = 0; twice < 2; twice++) expect((await shelf.openHolding('sample')).ok).toBe(true);

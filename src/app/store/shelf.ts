@@ -114,13 +114,36 @@ async function freeName(name: string): Promise<string> {
   return free;
 }
 
-/** Reads a `.closerank` file onto the shelf under an id of its own; the id comes back. Throws Unreadable. */
-export async function importHolding(bytes: Uint8Array, fileName: string): Promise<string> {
+/** The name of the holding of a `.closerank` file where it is on this shelf already; null where it is not. */
+export async function isHere(bytes: Uint8Array, fileName: string): Promise<string | null> {
+  const { readCloserank } = await import('../../core/files/closerank.ts');
+  const kept = await db.holdings.get(readCloserank(bytes, fileName).holding.id);
+  return kept && kept.deletedAt === null ? kept.name : null;
+}
+
+/**
+ * Reads a `.closerank` file onto the shelf; the id comes back. Throws Unreadable. One that is here already goes `beside`
+ * it under an id of its own, or `over` it: then its plan becomes the file's and both records are laid together, and the
+ * plan of before is kept beside.
+ */
+export async function importHolding(
+  bytes: Uint8Array,
+  fileName: string,
+  where: 'beside' | 'over' = 'beside',
+): Promise<string> {
   const { readCloserank } = await import('../../core/files/closerank.ts');
   const { holding, pictures, events } = readCloserank(bytes, fileName);
   await keepAll(pictures);
+  const kept = await db.holdings.get(holding.id);
+  if (kept && where === 'over') {
+    const before = await openHolding(holding.id);
+    if (before.ok) await addCopy(before.holding, `${before.holding.name.slice(0, LONGEST_NAME - 8)}, before`);
+    await putEvents(holding.id, events);
+    await db.holdings.put(recordOf(holding, kept.revision + 1, kept));
+    return holding.id;
+  }
   // An id is part of addresses: one that would not fit there is given anew.
-  const fits = /^[\w-]+$/.test(holding.id) && !(await db.holdings.get(holding.id));
+  const fits = /^[\w-]+$/.test(holding.id) && !kept;
   const id = fits ? holding.id : newId();
   await putEvents(id, events);
   await addHolding({ ...holding, id, name: await freeName(holding.name) });

@@ -1,5 +1,5 @@
 import { FilePick } from '../../parts/FilePick.tsx';
-import { Alert, Button, Dropdown, Input } from 'antd';
+import { Alert, Button, Dropdown, Input, Modal } from 'antd';
 import { liveQuery } from 'dexie';
 import { useEffect, useEffectEvent, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
@@ -13,6 +13,7 @@ import {
   copyHolding,
   deleteHolding,
   importHolding,
+  isHere,
   listHoldings,
   openHolding,
   renameHolding,
@@ -27,6 +28,7 @@ export function HoldingsView() {
   const [problem, setProblem] = useState<string | null>(null);
   const [adding, setAdding] = useState(false);
   const [deleted, setDeleted] = useState<KeptHolding | null>(null);
+  const [same, setSame] = useState<{ name: string; bytes: Uint8Array; file: string } | null>(null);
   const file = useRef<HTMLInputElement>(null);
   const attempt = (work: Promise<unknown>) =>
     work.then(() => setProblem(null)).catch((reason: unknown) => setProblem(sentenceOf(reason)));
@@ -102,6 +104,16 @@ export function HoldingsView() {
             ' This browser has not promised to keep them: it may clear them when its space runs short. Export what matters.'}
         </p>
       </main>
+      {same && (
+        <SameHolding
+          name={same.name}
+          onClose={() => setSame(null)}
+          onChoose={(where) => {
+            setSame(null);
+            void attempt(importHolding(same.bytes, same.file, where));
+          }}
+        />
+      )}
       {adding && <NewHolding onClose={() => setAdding(false)} onProblem={(reason) => setProblem(sentenceOf(reason))} />}
     </div>
   );
@@ -109,8 +121,37 @@ export function HoldingsView() {
   async function readFile(chosen: File): Promise<void> {
     const { checkSize } = await import('../../../core/files/problems.ts');
     checkSize(chosen.name, chosen.size);
-    await importHolding(new Uint8Array(await chosen.arrayBuffer()), chosen.name);
+    const bytes = new Uint8Array(await chosen.arrayBuffer());
+    const here = await isHere(bytes, chosen.name);
+    if (here) setSame({ name: here, bytes, file: chosen.name });
+    else await importHolding(bytes, chosen.name);
   }
+}
+
+/** The holding of a file is here already: its plan is taken over with both records, or it stays beside. */
+function SameHolding({
+  name,
+  onClose,
+  onChoose,
+}: {
+  name: string;
+  onClose(): void;
+  onChoose(where: 'over' | 'beside'): void;
+}) {
+  return (
+    <Modal open title={`${name} is here already`} onCancel={onClose} footer={null}>
+      <p>
+        Taking its plan over lays both records together, so that no planted tree is lost; the plan of before stays
+        beside it.
+      </p>
+      <div className="actions wrap">
+        <Button type="primary" onClick={() => onChoose('over')}>
+          Take its plan over
+        </Button>
+        <Button onClick={() => onChoose('beside')}>Keep it beside</Button>
+      </div>
+    </Modal>
+  );
 }
 
 function Deleted({ name, onClose, onBringBack }: { name: string; onClose(): void; onBringBack(): void }) {
