@@ -30,9 +30,27 @@ export default defineConfig({
   worker: { format: 'es' },
   build: { target: 'es2022', chunkSizeWarningLimit: 2000, rolldownOptions: { checks: { pluginTimings: false } } },
   test: {
-    include: ['src/**/*.test.ts', 'checks/**/*.test.ts', 'scripts/**/*.test.ts'],
     environment: 'node',
-    setupFiles: ['checks/seeds.ts'],
     testTimeout: 60_000, // a busy machine is no fault: speed is the bench's to judge
+    projects: [
+      {
+        // Pure functions: one import of the core serves every file, which halves the time of a run.
+        extends: true,
+        test: {
+          name: 'core',
+          include: ['src/core/**/*.test.ts', 'checks/**/*.test.ts'],
+          setupFiles: ['checks/seeds.ts'],
+          isolate: false,
+        },
+      },
+      {
+        extends: true,
+        test: {
+          name: 'app',
+          include: ['src/app/**/*.test.ts', 'src/server/**/*.test.ts', 'scripts/**/*.test.ts'],
+          setupFiles: ['checks/seeds.ts'],
+        },
+      },
+    ],
   },
 });

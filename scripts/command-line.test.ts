@@ -61,6 +61,12 @@ describe('the command line', { timeout: 60_000 }, () => {
       problem: expect.stringMatching(/^order-list\.csv could not be made: .*\n.*other files are in/),
     });
     expect(readdirSync(out).sort()).toEqual([
+      'as-planted.csv',
+      'as-planted.dxf',
+      'as-planted.geojson',
+      'as-planted.gpx',
+      'as-planted.kml',
+      'bundle-tags.pdf',
       'cutting-plan.pdf',
       'days.csv',
       'days.ics',
@@ -77,9 +83,14 @@ describe('the command line', { timeout: 60_000 }, () => {
       'peg-sheets.csv',
       'peg-sheets.pdf',
       'plan.geojson',
+      'plant-tags.pdf',
+      'planting-cards.pdf',
       'price-request.csv',
       'price-request.pdf',
       'price-request.xlsx',
+      'row-tags.pdf',
+      'setting-out.csv',
+      'setting-out.pdf',
     ]);
     expect(readFileSync(join(out, 'peg-sheets.pdf')).length).toBeGreaterThan(30_000); // 801 plants
   });
@@ -141,6 +152,12 @@ describe('the command line', { timeout: 60_000 }, () => {
     expect((await plan('report', saved)).out).toBe(made.out);
     expect((await plan('export', saved, join(folder, 'files'))).code).toBe(0);
     expect(readdirSync(join(folder, 'files')).sort()).toEqual([
+      'as-planted.csv',
+      'as-planted.dxf',
+      'as-planted.geojson',
+      'as-planted.gpx',
+      'as-planted.kml',
+      'bundle-tags.pdf',
       'cutting-plan.pdf',
       'days.csv',
       'days.ics',
@@ -157,9 +174,14 @@ describe('the command line', { timeout: 60_000 }, () => {
       'peg-sheets.csv',
       'peg-sheets.pdf',
       'plan.geojson',
+      'plant-tags.pdf',
+      'planting-cards.pdf',
       'price-request.csv',
       'price-request.pdf',
       'price-request.xlsx',
+      'row-tags.pdf',
+      'setting-out.csv',
+      'setting-out.pdf',
     ]);
     const tasks = await plan('tasks', saved, '--on', '2027-03-01');
     expect(JSON.parse(tasks.out)).toMatchObject({ on: '2027-03-01', tasks: [] }); // no day is set

@@ -40,7 +40,7 @@ describe(pegSheetPdf, () => {
     expect(sheet.plants).toBe(2001);
     expect(text(bytes)).toMatch(/^%PDF-1/);
     // 39 lines of two pegs on a page, fewer on the first.
-    expect(pages(bytes)).toBe(26);
+    expect(pages(bytes)).toBe(27);
     expect(shares.at(-1)).toBe(1);
     expect(shares).toEqual([...shares].sort((a, b) => a - b));
   }, 30_000);
