@@ -31,6 +31,7 @@ export default defineConfig({
   build: { target: 'es2022', chunkSizeWarningLimit: 2000, rolldownOptions: { checks: { pluginTimings: false } } },
   test: {
     environment: 'node',
+    maxWorkers: '100%',
     testTimeout: 60_000, // a busy machine is no fault: speed is the bench's to judge
     projects: [
       {
