@@ -2,6 +2,7 @@
 import { drawing } from './bench/drawing.ts';
 import { days } from './bench/days.ts';
 import { edits, layouts } from './bench/edits.ts';
+import { field } from './bench/field.ts';
 import { importOfMany } from './bench/files.ts';
 import { firstLoad } from './bench/load.ts';
 import { orders } from './bench/order.ts';
@@ -22,5 +23,6 @@ tell([
   ...stockInHand(),
   ...orders(),
   ...days(),
+  ...field(),
   ...firstLoad(),
 ]);

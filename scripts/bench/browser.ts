@@ -10,12 +10,13 @@ import { createApp } from '../../src/server/create-app.ts';
 export interface DrawingTimes {
   /** Milliseconds from frame to frame while the plan is moved, slowest last. */
   readonly pan: readonly number[];
-  /** Milliseconds of script and layout for each move of a dragged row, slowest last. */
+  /** Milliseconds of script and layout for each move of a dragged row, and of a dragged planting day, slowest last. */
   readonly drag: readonly number[];
+  readonly day: readonly number[];
 }
 
-/** Moves the plan of `many`, and drags a row of `few`, in a browser without a screen. Takes the built app. */
-export async function drawingTimes(many: Holding, few: Holding): Promise<DrawingTimes> {
+/** Moves the plan of `many`, drags a row of `few`, and a planting day of `dated`, in a browser without a screen. Takes the built app. */
+export async function drawingTimes(many: Holding, few: Holding, dated: Holding): Promise<DrawingTimes> {
   const server = createApp(fileURLToPath(new URL('../../dist', import.meta.url)), { markingSeconds: 1 }).listen(
     0,
     '127.0.0.1',
@@ -39,7 +40,11 @@ export async function drawingTimes(many: Holding, few: Holding): Promise<Drawing
       await openHolding(page, home, holding);
       return page;
     };
-    return { pan: await panned(await open(many)), drag: await dragged(await open(few)) };
+    return {
+      pan: await panned(await open(many)),
+      drag: await dragged(await open(few)),
+      day: await dayDragged(await open(dated)),
+    };
   } finally {
     await browser.close();
     server.close();
@@ -81,7 +86,25 @@ async function panned(page: Page): Promise<number[]> {
 /** A row dragged across on the strings: what each pointer move costs the main thread, until it is drawn. */
 async function dragged(page: Page): Promise<number[]> {
   const box = (await page.getByTestId('strings.canvas').boundingBox())!;
-  const [x, y] = [box.x + 300, box.y + 22 + 48 + 24];
+  return movesOf(page, [box.x + 300, box.y + 22 + 48 + 24], (i) => [0, 10 * Math.sin(i / 6)]);
+}
+
+/** A planting day dragged to and fro on the season: what each move costs until all that follows from it is drawn. */
+async function dayDragged(page: Page): Promise<number[]> {
+  await page.getByRole('link', { name: 'Days' }).click();
+  const flag = page.getByRole('slider').first();
+  await flag.waitFor();
+  await page.waitForTimeout(2000);
+  const box = (await flag.locator('circle').last().boundingBox())!;
+  return movesOf(page, [box.x + box.width / 2, box.y + box.height / 2], (i) => [60 * Math.sin(i / 6), 0]);
+}
+
+/** Holds something and moves it: for each move the time from the pointer to the frame that answers it. */
+async function movesOf(
+  page: Page,
+  [x, y]: readonly [number, number],
+  by: (i: number) => readonly [number, number],
+): Promise<number[]> {
   // After the frame in which React and the canvas have answered.
   await page.evaluate(`
     globalThis.moves = [];
@@ -93,7 +116,8 @@ async function dragged(page: Page): Promise<number[]> {
   await page.mouse.move(x, y);
   await page.mouse.down();
   for (let i = 1; i <= 60; i++) {
-    await page.mouse.move(x, y + 10 * Math.sin(i / 6));
+    const [dx, dy] = by(i);
+    await page.mouse.move(x + dx, y + dy);
     await page.waitForTimeout(30);
   }
   await page.mouse.up();

@@ -12,7 +12,7 @@ import { line, median, type Line } from './tell.ts';
 const START = dayOf('2027-03-01');
 
 /** So many plantings of 60 plants, a day apart. */
-function many(plantings: number): Holding {
+export function dated(plantings: number): Holding {
   const {
     plantings: [one],
     ...holding
@@ -35,13 +35,13 @@ function many(plantings: number): Holding {
 
 /** The calendar of many plantings over twelve years, and what a planting day that is dragged costs. */
 export function days(): Line[] {
-  const holding = many(30);
+  const holding = dated(30);
   const all = layHolding(holding);
   const tasks = planDays(holding, all, NO_LEDGER).tasks.length;
   const moved = (base: Holding, i: number) => take(base, setStart('b0', textOf(START + (i % 20)), '')).holding;
   // A new holding each time, as an edit makes: what follows from the plan alone is kept, the days are not.
   const whole = median((i) => planDays(moved(holding, i), all, NO_LEDGER));
-  const few = many(5);
+  const few = dated(5);
   const laid = layHolding(few);
   planDays(few, laid, NO_LEDGER);
   const drag = median((i) => {

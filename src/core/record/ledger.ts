@@ -100,8 +100,13 @@ export function added({ events, ledger }: Recorded, more: readonly RecordEvent[]
 export function ledgerOf(events: readonly RecordEvent[]): Ledger {
   const valid = holding(events);
   if (valid.length === 0) return NO_LEDGER;
-  const of = <K extends RecordEvent['kind']>(kind: K) =>
-    valid.filter((event): event is EventOf<K> => event.kind === kind);
+  const byKind = new Map<string, RecordEvent[]>();
+  for (const event of valid) {
+    const known = byKind.get(event.kind);
+    if (known) known.push(event);
+    else byKind.set(event.kind, [event]);
+  }
+  const of = <K extends RecordEvent['kind']>(kind: K) => (byKind.get(kind) ?? []) as EventOf<K>[];
   const answered = new Set(of('marked').map(({ body }) => body.reference));
   const asked = of('marksAsked').findLast(({ body }) => !answered.has(body.reference));
   return {

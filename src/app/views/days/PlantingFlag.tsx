@@ -5,6 +5,9 @@ import { setStart } from '../../../core/holding/days-commands.ts';
 import type { Holding } from '../../../core/holding/schema.ts';
 import { run, tryOut } from '../../store/session.ts';
 
+/** Width of a letter of the flag's words, pixels. */
+const LETTER = 6.6;
+
 /** The planting day: dragged or moved by the arrows; what hangs on it follows while it is held, and is taken when it is let go. */
 export function PlantingFlag({
   run: { work, from, to, set, laid },
@@ -31,6 +34,9 @@ export function PlantingFlag({
   const command = (day: Day, kept: { readonly set: Day; readonly start: Day } = { set, start }) =>
     setStart(laid.planting.id, textOf(kept.start + day - kept.set), `planting day ${dateWords(day, false)}`);
   const far = x(1) - x(0);
+  const words = `plant ${work.plants}, ${spanWords(from, to).replace(/ \d{4}$/, '')}`;
+  // At the right edge the words stand before the flag.
+  const ahead = x(to + 1) + 10 + words.length * LETTER < x(last + 1);
   return (
     <g
       className="flag"
@@ -75,7 +81,9 @@ export function PlantingFlag({
       <rect x={x(from)} y={y + 4} width={Math.max(4, x(to + 1) - x(from))} height={4} />
       <circle className="grip" cx={x(from)} cy={y} r={14} />
       <circle cx={x(from)} cy={y} r={7} />
-      <text x={x(to + 1) + 10} y={y + 5}>{`plant ${work.plants}, ${spanWords(from, to).replace(/ \d{4}$/, '')}`}</text>
+      <text x={ahead ? x(to + 1) + 10 : x(from) - 12} y={y + 5} textAnchor={ahead ? 'start' : 'end'}>
+        {words}
+      </text>
     </g>
   );
 }

@@ -147,7 +147,7 @@ function Lane({
           {lane.count} plants{startOf(holding, lane.id) === null ? ', no day' : ''}
         </text>
       </a>
-      {lane.bars.map(({ key, what, from, to, group, open, late, row }) => (
+      {lane.bars.map(({ key, what, from, to, group, open, late, row, before }) => (
         <g key={key} className={`bar is-${group}${open ? '' : ' is-done'}${late ? ' is-late' : ''}`}>
           <title>{`${what}: ${spanWords(from, to)}`}</title>
           <rect
@@ -157,7 +157,8 @@ function Lane({
             height={ROW - 7}
           />
           <text
-            x={Math.max(clip(from) + Math.max(4, clip(to + 1) - clip(from)), GUTTER) + 5}
+            x={before ? clip(from) - 5 : Math.max(clip(from) + Math.max(4, clip(to + 1) - clip(from)), GUTTER) + 5}
+            textAnchor={before ? 'end' : 'start'}
             y={lane.y + (row + 1) * ROW + 12}
           >
             {open ? what : `✓ ${what}`}

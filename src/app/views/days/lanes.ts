@@ -12,6 +12,8 @@ export interface Bar {
   readonly late: boolean;
   /** Row of its lane, from 0. */
   readonly row: number;
+  /** Its word stands before it: after it there is no room left in the picture. */
+  readonly before: boolean;
   readonly tasks: readonly Task[];
 }
 
@@ -19,15 +21,17 @@ export interface Bar {
 const LETTER = 6.1;
 
 /** Lays bars into as few rows as let every word stand clear of the next bar. `far` in pixels a day. */
-function packed(bars: readonly Omit<Bar, 'row'>[], far: number, first: Day): Bar[] {
+function packed(bars: readonly Omit<Bar, 'row' | 'before'>[], far: number, first: Day, last: Day): Bar[] {
   const ends: number[] = [];
   return bars.map((bar): Bar => {
     const at = Math.max(bar.from, first) * far;
-    const end = Math.max((bar.to + 1) * far, at + 4) + 8 + bar.what.length * LETTER;
-    let row = ends.findIndex((one) => one <= at);
+    const end = Math.max((Math.min(bar.to, last) + 1) * far, at + 4);
+    const word = 8 + bar.what.length * LETTER;
+    const before = end + word > (last + 1) * far && at - word > first * far;
+    let row = ends.findIndex((one) => one <= (before ? at - word : at));
     if (row < 0) row = ends.length;
-    ends[row] = end + 6;
-    return { ...bar, row };
+    ends[row] = before ? end + 6 : end + word + 6;
+    return { ...bar, row, before };
   });
 }
 
@@ -54,6 +58,7 @@ export function barsOf(
       })),
       far,
       first,
+      last,
     );
   const kinds = new Map<string, Task[]>();
   for (const task of seen) kinds.set(task.what, [...(kinds.get(task.what) ?? []), task]);
@@ -72,5 +77,6 @@ export function barsOf(
       .sort((a, b) => a.from - b.from),
     far,
     first,
+    last,
   );
 }
