@@ -3,7 +3,7 @@ import { execFileSync } from 'node:child_process';
 import { mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { onPhone, openDemo } from './steward.ts';
+import { onPhone, openDemo, option } from './steward.ts';
 
 const shoot = (page: Page, name: string) =>
   page.screenshot({ path: `docs/screenshots/${name}.png`, animations: 'disabled' });
@@ -117,14 +117,49 @@ test('the views at 1280x800', async ({ page }) => {
 test('the peg sheet’s first page', () => {
   const folder = mkdtempSync(join(tmpdir(), 'close-rank-'));
   execFileSync('npm', ['run', '-s', 'plan', '--', 'export', 'dist/demo/tern-hollow.closerank', folder]);
-  execFileSync('pdftoppm', [
-    '-r',
-    '80',
-    '-png',
-    '-singlefile',
-    join(folder, 'peg-sheets.pdf'),
-    'docs/screenshots/field-peg-sheet-pdf',
-  ]);
+  for (const [file, picture] of [
+    ['peg-sheets.pdf', 'field-peg-sheet-pdf'],
+    ['planting-cards.pdf', 'field-cards-pdf'],
+  ])
+    execFileSync('pdftoppm', ['-r', '80', '-png', '-singlefile', join(folder, file!), `docs/screenshots/${picture}`]);
+});
+
+test('Field on a phone: the day, a card and the next peg, side by side', async ({ browser, baseURL }) => {
+  const phone = await onPhone(browser, baseURL!);
+  await phone.clock.install({ time: new Date('2027-03-20T08:00:00') });
+  await phone.goto('/');
+  await phone.waitForURL(/ranks\/p1/);
+  await phone.goto('/h/tern-hollow/field/rows/p1');
+  for (const stop of await phone.getByRole('region', { name: 'Pegging' }).getByRole('checkbox').all())
+    await stop.check();
+  await phone.getByRole('button', { name: /^Peg \d/ }).tap();
+  await phone.goto('/h/tern-hollow/field/plant/p1');
+  const shots: string[] = [];
+  const take = async () => shots.push((await phone.screenshot()).toString('base64'));
+  for (let n = 0; n < 6; n++) {
+    await expect(phone.locator('.plant-name strong').first()).toHaveText(`A1-00${n + 1}`);
+    if (n === 3) {
+      await phone.getByRole('button', { name: 'Skipped' }).tap();
+      await phone.getByRole('button', { name: 'Rock' }).tap();
+    } else await phone.getByRole('button', { name: 'Planted', exact: true }).tap();
+  }
+  await phone.clock.runFor(1000);
+  await take();
+  await phone.goto('/h/tern-hollow/field/card/p1');
+  await phone.getByRole('article').first().waitFor();
+  await phone.clock.runFor(1000);
+  await take();
+  await phone.goto('/h/tern-hollow/field/next/p1');
+  const box = phone.getByRole('combobox', { name: 'Where I stand, by' });
+  await box.click();
+  await option(box, 'Simulated, base station, fixed');
+  await phone.clock.runFor(5000);
+  await take();
+  const page = await (await browser.newContext({ viewport: { width: 1210, height: 864 } })).newPage();
+  await page.setContent(
+    `<body style="margin:10px;display:flex;gap:10px;background:#d8d0bd">${shots.map((shot) => `<img width="390" src="data:image/png;base64,${shot}">`).join('')}`,
+  );
+  await page.screenshot({ path: 'docs/screenshots/field-phone.png' });
 });
 
 test('on a phone', async ({ browser, baseURL }) => {
@@ -133,9 +168,6 @@ test('on a phone', async ({ browser, baseURL }) => {
   await page.waitForURL(/ranks\/p1/);
   await settle(page);
   await shoot(page, 'ranks-phone');
-  await page.goto('/h/tern-hollow/field/rows/p1');
-  await settle(page);
-  await shoot(page, 'field-phone');
   await page.goto('/h/tern-hollow/days/week');
   await settle(page);
   await shoot(page, 'days-week-phone');

@@ -168,7 +168,7 @@ describe(holdingFromPlan, () => {
           },
         ],
       },
-      /'jar' is not a stock type\. Use one of plug, whip/,
+      /'jar' is not a stock type\. Use one of seed, cutting, plug, whip/,
     ],
     [
       'a line of one millimetre',

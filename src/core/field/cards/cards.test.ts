@@ -256,6 +256,19 @@ describe(cardsOf, () => {
       /^the pipe 0\.00 m from the nearest of these, not marked yet: no spade until it is/,
     );
     expect(first!.cautions.join(' ')).not.toContain('pipe');
+    // Acorns are sown, willow pushed in: a row of such stock has the card of its own way.
+    const sown = sample({
+      rows: [
+        row({ stock: 'seed', species: [[1, 'Quercus robur']] }),
+        row({ stock: 'pole', rowGap: 2, species: [[1, 'Salix alba']] }),
+      ],
+    });
+    expect(
+      cardsOf(layHolding(sown)[0]!, sown).map(({ method, planted }) => [method, planted.roots, planted.hole.depth]),
+    ).toEqual([
+      ['sown', 'seed', 0.04],
+      ['bar hole', 'pole', 0.8],
+    ]);
     const own = clay({ settings: { 'hole.proud': 0.05 } });
     expect(cardsOf(layHolding(own)[0]!, own).map(({ planted }) => planted.proud)).toEqual([0.05, 0.05]);
   });

@@ -122,8 +122,23 @@ function siteOf({ planting, layout }: Laid, holding: Holding) {
   };
 }
 
-const ROOTS_OF: Readonly<Record<string, Roots>> = { plug: 'plug', pot4: 'pot', pot15: 'pot', balled: 'balled' };
-const METHOD_OF: Readonly<Record<string, Method>> = { slit: 'slit', notch: 'notch', pit: 'pit' };
+const ROOTS_OF: Readonly<Record<string, Roots>> = {
+  plug: 'plug',
+  pot4: 'pot',
+  pot15: 'pot',
+  balled: 'balled',
+  seed: 'seed',
+  cutting: 'cutting',
+  pole: 'pole',
+};
+const METHOD_OF: Readonly<Record<string, Method>> = {
+  slit: 'slit',
+  notch: 'notch',
+  pit: 'pit',
+  seed: 'seed',
+  cutting: 'cutting',
+  pole: 'pole',
+};
 
 function cardOf(
   key: string,
