@@ -199,7 +199,7 @@ test('an order is placed; on a phone its delivery is checked in with one line sh
     return [...new Uint8Array(await (await canvas.convertToBlob({ type: 'image/png' })).arrayBuffer())];
   });
   await page.getByLabel('Photos').setInputFiles({ name: 'p.png', mimeType: 'image/png', buffer: Buffer.from(png) });
-  const photo = page.getByAltText('Seen on delivery, 1');
+  const photo = page.getByAltText('What was seen, 1');
   await expect(photo).toBeVisible();
   expect(await photo.evaluate((image: HTMLImageElement) => image.naturalWidth)).toBe(1280);
   await page.getByRole('button', { name: 'Keep this line' }).click();

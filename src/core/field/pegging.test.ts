@@ -101,8 +101,11 @@ describe(pegging, () => {
     const without = { ...hedge, plantings: [{ ...hedge.plantings[0]!, rows: hedge.plantings[0]!.rows.slice(1) }] };
     expect(labels(again(without, ledger))).toEqual(nine('A2'));
     const more = { ...hedge.plantings[0]!.rows[0]!, id: 'new', rowGap: 1 };
-    const with_ = { ...hedge, plantings: [{ ...hedge.plantings[0]!, rows: [...hedge.plantings[0]!.rows, more] }] };
-    expect(again(with_, ledger).rows.map(({ number }) => number)).toEqual([1, 2, 3]);
+    const with_ = {
+      ...hedge,
+      plantings: [{ ...hedge.plantings[0]!, rows: [...hedge.plantings[0]!.rows, more, { ...more, id: 'newer' }] }],
+    };
+    expect(again(with_, ledger).rows.map(({ number }) => number)).toEqual([1, 2, 3, 4]);
   });
 });
 

@@ -50,33 +50,15 @@ export function holding(events: readonly RecordEvent[]): RecordEvent[] {
   return sorted.filter(({ id, kind }) => kind !== 'amended' && holds(id));
 }
 
-/**
- * Whether an event holds, by amendments in their order: an amendment that does not hold itself says nothing. Such as
- * amend each other in a circle nobody can have made, and they say nothing either.
- */
+/** Whether an event holds, by amendments in their order: the last of it that holds itself decides. Such as amend each other in a circle are amendments of no event, so nobody asks them. */
 function holdsBy(amendments: readonly EventOf<'amended'>[]): (event: string) => boolean {
-  const target = new Map(amendments.map(({ id, body }) => [id, body.event]));
   const of = new Map<string, EventOf<'amended'>[]>();
   for (const one of amendments) {
     const known = of.get(one.body.event);
     if (known) known.push(one);
     else of.set(one.body.event, [one]);
   }
-  const inCircle = (id: string): boolean => {
-    let at = target.get(id);
-    for (let steps = amendments.length; at !== undefined && at !== id && steps > 0; steps--) at = target.get(at);
-    return at === id;
-  };
-  const known = new Map<string, boolean>();
-  const answer = (id: string): boolean => {
-    const before = known.get(id);
-    if (before !== undefined) return before;
-    // What amends this one must be judged first: their own amendments lie farther off, never back here.
-    const last = (of.get(id) ?? []).findLast((one) => !inCircle(one.id) && answer(one.id));
-    const holding = last?.body.holds ?? true;
-    known.set(id, holding);
-    return holding;
-  };
+  const answer = (id: string): boolean => of.get(id)?.findLast((one) => answer(one.id))?.body.holds ?? true;
   return answer;
 }
 
