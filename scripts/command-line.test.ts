@@ -30,6 +30,40 @@ const write = (name: string, text: string) => {
   return join(folder, name);
 };
 
+/** Every file that an export makes. */
+const FILES = [
+  'as-planted.csv',
+  'as-planted.dxf',
+  'as-planted.geojson',
+  'as-planted.gpx',
+  'as-planted.kml',
+  'bundle-tags.pdf',
+  'cutting-plan.pdf',
+  'days.csv',
+  'days.ics',
+  'days.pdf',
+  'drip-plan.pdf',
+  'fence-plan.pdf',
+  'order-by-supplier.csv',
+  'order-by-supplier.pdf',
+  'order-by-supplier.xlsx',
+  'order-list.csv',
+  'order-list.xlsx',
+  'packing-list.pdf',
+  'packing-list.xlsx',
+  'peg-sheets.csv',
+  'peg-sheets.pdf',
+  'plan.geojson',
+  'plant-tags.pdf',
+  'planting-cards.pdf',
+  'price-request.csv',
+  'price-request.pdf',
+  'price-request.xlsx',
+  'row-tags.pdf',
+  'setting-out.csv',
+  'setting-out.pdf',
+];
+
 describe('the command line', { timeout: 60_000 }, () => {
   it('makes every file that it can when one cannot be made, and says which', async () => {
     const file = write(
@@ -60,38 +94,7 @@ describe('the command line', { timeout: 60_000 }, () => {
       code: 1,
       problem: expect.stringMatching(/^order-list\.csv could not be made: .*\n.*other files are in/),
     });
-    expect(readdirSync(out).sort()).toEqual([
-      'as-planted.csv',
-      'as-planted.dxf',
-      'as-planted.geojson',
-      'as-planted.gpx',
-      'as-planted.kml',
-      'bundle-tags.pdf',
-      'cutting-plan.pdf',
-      'days.csv',
-      'days.ics',
-      'days.pdf',
-      'drip-plan.pdf',
-      'fence-plan.pdf',
-      'order-by-supplier.csv',
-      'order-by-supplier.pdf',
-      'order-by-supplier.xlsx',
-      'order-list.csv',
-      'order-list.xlsx',
-      'packing-list.pdf',
-      'packing-list.xlsx',
-      'peg-sheets.csv',
-      'peg-sheets.pdf',
-      'plan.geojson',
-      'plant-tags.pdf',
-      'planting-cards.pdf',
-      'price-request.csv',
-      'price-request.pdf',
-      'price-request.xlsx',
-      'row-tags.pdf',
-      'setting-out.csv',
-      'setting-out.pdf',
-    ]);
+    expect(readdirSync(out).sort()).toEqual(FILES);
     expect(readFileSync(join(out, 'peg-sheets.pdf')).length).toBeGreaterThan(30_000); // 801 plants
   });
 
@@ -151,38 +154,7 @@ describe('the command line', { timeout: 60_000 }, () => {
     expect(readCloserank(readFileSync(saved), 'small').holding.plantings[0]!.name).toBe('Hedge');
     expect((await plan('report', saved)).out).toBe(made.out);
     expect((await plan('export', saved, join(folder, 'files'))).code).toBe(0);
-    expect(readdirSync(join(folder, 'files')).sort()).toEqual([
-      'as-planted.csv',
-      'as-planted.dxf',
-      'as-planted.geojson',
-      'as-planted.gpx',
-      'as-planted.kml',
-      'bundle-tags.pdf',
-      'cutting-plan.pdf',
-      'days.csv',
-      'days.ics',
-      'days.pdf',
-      'drip-plan.pdf',
-      'fence-plan.pdf',
-      'order-by-supplier.csv',
-      'order-by-supplier.pdf',
-      'order-by-supplier.xlsx',
-      'order-list.csv',
-      'order-list.xlsx',
-      'packing-list.pdf',
-      'packing-list.xlsx',
-      'peg-sheets.csv',
-      'peg-sheets.pdf',
-      'plan.geojson',
-      'plant-tags.pdf',
-      'planting-cards.pdf',
-      'price-request.csv',
-      'price-request.pdf',
-      'price-request.xlsx',
-      'row-tags.pdf',
-      'setting-out.csv',
-      'setting-out.pdf',
-    ]);
+    expect(readdirSync(join(folder, 'files')).sort()).toEqual(FILES);
     const tasks = await plan('tasks', saved, '--on', '2027-03-01');
     expect(JSON.parse(tasks.out)).toMatchObject({ on: '2027-03-01', tasks: [] }); // no day is set
     expect(await plan('tasks', saved, '--on', '2027-02-30')).toMatchObject({

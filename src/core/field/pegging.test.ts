@@ -176,6 +176,9 @@ describe(moveBreaks, () => {
       expect.stringMatching(/^It stands 1\.00 m from its peg; plants of Row may stand 0\.15 m/),
       expect.stringMatching(/^A1-004 would stand 0\.50 m away/),
     ]);
+    expect(moveBreaks(third, [3, 1.2], pegged, hedge)[1]).toMatch(
+      /^The nearest, A1-00[24], would stand 1\.92 m away: the row stays open/,
+    );
     // The second row turns the walk round: on is back along the line there.
     const back = pegsOf(pegged).find(({ label }) => label === 'A2-004')!;
     expect(movedTo(back, pegsOf(pegged), 1, 0)[0]).toBeCloseTo(back.at[0] - 1);

@@ -49,6 +49,16 @@ describe('NMEA', () => {
     expect(fix!.at[1]).toBeCloseTo(-111, 0);
   });
 
+  it('is written by the simulated receiver where it stands, in every quarter of the earth', () => {
+    for (const latitude of [52.25, -37.5])
+      for (const longitude of [-20.5, 144.25]) {
+        const here = planeAt({ latitude, longitude });
+        const receiver = new ReceiverStandin('rtk', [40, -30], here.toDegrees, 3);
+        const heard = receiver.second([40, -30]).reduce((so, line) => hear(so, line, here.toPlane, 1), SILENT);
+        expect(distance(heard.fix!.at, [40, -30])).toBeLessThan(0.2);
+      }
+  });
+
   it('drops a sentence with one letter changed, whichever it is, and says so when they keep coming broken', () => {
     const whole = sentence('GPGGA,123519,3730.0600,S,14415.0000,E,4,08,0.9,545.4,M,46.9,M,,');
     const known = hear(SILENT, whole, plane.toPlane, 1);
