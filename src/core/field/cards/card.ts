@@ -1,6 +1,6 @@
 import { compassName } from '../../geometry/point.ts';
 import type { TEXTURES } from '../../holding/ground-schema.ts';
-import { formatTape, formatWater, type UnitSystem } from '../../units/quantities.ts';
+import { formatTape, formatWater, inUnits, type UnitSystem } from '../../units/quantities.ts';
 import { allSteps, inRightOrder } from './order.ts';
 import data from './steps.json' with { type: 'json' };
 
@@ -118,7 +118,7 @@ const holds = (
 export function cardText(p: Planted, units: UnitSystem): CardText {
   const facts = factsOf(p);
   const words = wordsOf(p, facts, units);
-  const say = (text: string) => text.replace(/\{(\w+)\}/g, (_, name: string) => words[name]!);
+  const say = (text: string) => inUnits(text, units).replace(/\{(\w+)\}/g, (_, name: string) => words[name]!);
   const told = (list: readonly { when?: readonly string[]; not?: readonly string[]; text: string }[]) =>
     list.filter((one) => holds(one, facts)).map(({ text }) => say(text));
   return {
