@@ -114,14 +114,17 @@ test('the views at 1280x800', async ({ page }) => {
   await shoot(page, 'first-planting');
 });
 
-test('the peg sheet’s first page', () => {
+test('the first page of planting cards', () => {
   const folder = mkdtempSync(join(tmpdir(), 'close-rank-'));
   execFileSync('npm', ['run', '-s', 'plan', '--', 'export', 'dist/demo/tern-hollow.closerank', folder]);
-  for (const [file, picture] of [
-    ['peg-sheets.pdf', 'field-peg-sheet-pdf'],
-    ['planting-cards.pdf', 'field-cards-pdf'],
-  ])
-    execFileSync('pdftoppm', ['-r', '80', '-png', '-singlefile', join(folder, file!), `docs/screenshots/${picture}`]);
+  execFileSync('pdftoppm', [
+    '-r',
+    '80',
+    '-png',
+    '-singlefile',
+    join(folder, 'planting-cards.pdf'),
+    'docs/screenshots/field-cards-pdf',
+  ]);
 });
 
 test('Field on a phone: the day, a card and the next peg, side by side', async ({ browser, baseURL }) => {
@@ -130,6 +133,7 @@ test('Field on a phone: the day, a card and the next peg, side by side', async (
   await phone.goto('/');
   await phone.waitForURL(/ranks\/p1/);
   await phone.goto('/h/tern-hollow/field/rows/p1');
+  await phone.getByRole('button', { name: /^Peg \d/ }).waitFor();
   for (const stop of await phone.getByRole('region', { name: 'Pegging' }).getByRole('checkbox').all())
     await stop.check();
   await phone.getByRole('button', { name: /^Peg \d/ }).tap();

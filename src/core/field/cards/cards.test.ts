@@ -257,6 +257,20 @@ describe(cardsOf, () => {
       /^the pipe 0\.00 m from the nearest of these, not marked yet: no spade until it is/,
     );
     expect(first!.cautions.join(' ')).not.toContain('pipe');
+    // A net only where there are birds and the tube is tall; an auger only where the planting is bored.
+    const tall = (animals: never[], way = 'hand') =>
+      sample({
+        animals,
+        rows: [row({ stock: 'feathered', spacing: 3, species: [[1, 'Quercus robur']] })],
+        planting: { guarded: true, start: '2027-03-01', way: way as 'hand' },
+      });
+    const cardOf = (one: ReturnType<typeof tall>) => cardsOf(layHolding(one)[0]!, one)[0]!.planted;
+    expect(
+      [['smallDeer'], ['smallDeer', 'bird'], ['rabbit', 'bird']].map(
+        (animals) => cardOf(tall(animals as never[])).guard!.net,
+      ),
+    ).toEqual([false, true, false]);
+    expect(['hand', 'auger', 'machine'].map((way) => cardOf(tall([], way)).method)).toEqual(['pit', 'auger', 'pit']);
     // Acorns are sown, willow pushed in: a row of such stock has the card of its own way.
     const sown = sample({
       rows: [
