@@ -137,6 +137,7 @@ test('Field on a phone: the day, a card and the next peg, side by side', async (
   for (const stop of await phone.getByRole('region', { name: 'Pegging' }).getByRole('checkbox').all())
     await stop.check();
   await phone.getByRole('button', { name: /^Peg \d/ }).tap();
+  await phone.getByText(/^Pegged on/).waitFor();
   await phone.goto('/h/tern-hollow/field/plant/p1');
   const shots: string[] = [];
   const take = async () => shots.push((await phone.screenshot()).toString('base64'));
