@@ -303,6 +303,17 @@ describe(drawCard, () => {
     expect(span(shape({ guard }, 'stem'), 1) / scale).toBeCloseTo(1.8);
     expect(span(shape({ guard, proud: 0.05 }, 'stem'), 1) / scale).toBeCloseTo(1.75, 1);
   });
+  it('lets the ground fall to the right by its slope, through the foot of the stem; a pole stands in its guard too', () => {
+    const slope = { share: 0.2, downhill: 180 };
+    const { shapes, scale } = drawCard({ ...plain, slope }, 1.8, 'metric', 360, 320);
+    const [left, right] = shapes.find(({ of }) => of === 'ground')!.points as [[number, number], [number, number]];
+    expect((right[1] - left[1]) / 360).toBeCloseTo(0.2);
+    const foot = shapes.find(({ of }) => of === 'stem')!.points[0]!;
+    expect((left[1] + right[1]) / 2).toBeCloseTo(foot[1]);
+    expect(scale).toBeGreaterThan(0);
+    const guard = { label: 'Tube', size: 0.6, crate: false, net: false, below: 0.05 };
+    expect(shape({ method: 'pole', roots: 'pole', guard }, 'guard', 1.2)).toBeDefined();
+  });
   it('keeps everything and every word within its frame, one word not over another, for every card', () => {
     for (const planted of everyCard()) {
       const { shapes, labels, width, height } = drawCard(planted, planted.roots === 'bare' ? 1.8 : 0.5, 'us', 360, 320);

@@ -68,9 +68,11 @@ export function drawCard(p: Planted, tall: number, units: UnitSystem, width: num
   const fall = facts.has('slope') ? -p.slope!.share : 0;
   const onGround = (x: number, y = 0) => at(x, fall * x + y);
   const art = new Art(at, onGround, scale);
+  // The ground falls to the right, and passes through the foot of the stem.
+  const rise = -fall * (width / 2);
   art.area('ground', [
-    [0, ground - fall * (width / 2)],
-    [width, ground + -fall * (width / 2)],
+    [0, ground - rise],
+    [width, ground + rise],
     [width, height],
     [0, height],
   ]);
@@ -86,6 +88,9 @@ export function drawCard(p: Planted, tall: number, units: UnitSystem, width: num
   };
 }
 
+/** Posts of a crate: how far from the stem, and how deep they stand, metres. */
+const POST = { aside: 0.75, depth: 0.4 };
+
 /** How far the drawing reaches, metres: to each side of the stem, above the ground and below it; and what is seen of the plant. */
 function sizesOf(p: Planted, tall: number, facts: ReadonlySet<string>) {
   const small = p.roots === 'seed';
@@ -98,7 +103,8 @@ function sizesOf(p: Planted, tall: number, facts: ReadonlySet<string>) {
     p.cover === 'none' || small ? 0 : p.clean,
     p.guard?.crate ? 1.5 : 0,
   );
-  const depth = Math.max(p.hole.depth, p.hole.ballDepth, p.stake?.depth ?? 0);
+  const posts = p.guard?.crate ? POST.depth + (facts.has('slope') ? p.slope!.share * POST.aside : 0) : 0;
+  const depth = Math.max(p.hole.depth, p.hole.ballDepth, p.stake?.depth ?? 0, posts);
   return {
     half: Math.max(small ? 0.12 : 0.3, (wide / 2) * 1.25),
     up: Math.max(small ? 0.1 : 0.35, top * 1.12),
@@ -194,20 +200,20 @@ function drawAbove(art: Art, p: Planted, { stem, out }: Sizes, facts: ReadonlySe
       art.onGround(r + 0.24),
     ]);
   }
-  if (['seed', 'cutting', 'pole'].includes(p.roots)) return;
-  art.line('stem', [art.at(0, p.proud), art.at(0, stem)], Math.max(0.01, stem * 0.012));
-  if (stem > 0.6)
+  const grown = !['seed', 'cutting', 'pole'].includes(p.roots);
+  if (grown) art.line('stem', [art.at(0, p.proud), art.at(0, stem)], Math.max(0.01, stem * 0.012));
+  if (grown && stem > 0.6)
     for (const side of [-1, 1])
       art.line(
         'crown',
         [art.at(0, stem * 0.75), art.at(side * stem * 0.1, stem * 0.9), art.at(side * stem * 0.06, stem)],
         0.01,
       );
-  if (p.collar !== null) art.box('collar', -0.05, p.collar, 0.05, -0.02);
+  if (grown && p.collar !== null) art.box('collar', -0.05, p.collar, 0.05, -0.02);
   if (p.stake) art.line('stake', [art.at(-0.09, out), art.at(-0.09, -p.stake.depth)], 0.03);
   if (p.guard?.crate)
-    for (const side of [-0.75, 0.75])
-      art.line('stake', [art.onGround(side, p.guard.size), art.onGround(side, -0.4)], 0.08);
+    for (const side of [-POST.aside, POST.aside])
+      art.line('stake', [art.onGround(side, p.guard.size), art.onGround(side, -POST.depth)], 0.08);
   else if (p.guard) {
     art.box('guard', -0.06, p.guard.size - p.guard.below, 0.06, -p.guard.below);
     if (p.stake)
