@@ -40,8 +40,8 @@ export function Differences({ holding, ledger }: { holding: Holding; ledger: Led
               onClick={() => void record(`${label} settled`, [saying(planting, state, told(one, label))])}
             >
               <span>
-                <strong>{words(one)}</strong> {one.by ? `by ${one.by}` : ''}, {one.at.slice(0, 10)}{' '}
-                {one.at.slice(11, 16)}
+                <strong>{words(one)}</strong>
+                {one.by ? ` by ${one.by}` : ''}, {one.at.slice(0, 10)} {one.at.slice(11, 16)}
               </span>
             </Button>
           ))}

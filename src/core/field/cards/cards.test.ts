@@ -313,6 +313,10 @@ describe(drawCard, () => {
     expect(scale).toBeGreaterThan(0);
     const guard = { label: 'Tube', size: 0.6, crate: false, net: false, below: 0.05 };
     expect(shape({ method: 'pole', roots: 'pole', guard }, 'guard', 1.2)).toBeDefined();
+    // A stake goes beside a ball, never through it.
+    const stake = { length: 1.2, depth: 0.3 };
+    const [ball, post] = (['roots', 'stake'] as const).map((of) => shape({ roots: 'balled', guard, stake }, of).points);
+    expect(Math.max(...post!.map(([x]) => x))).toBeLessThan(Math.min(...ball!.map(([x]) => x)));
   });
   it('keeps everything and every word within its frame, one word not over another, for every card', () => {
     for (const planted of everyCard()) {

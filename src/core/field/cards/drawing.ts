@@ -88,6 +88,10 @@ export function drawCard(p: Planted, tall: number, units: UnitSystem, width: num
   };
 }
 
+/** How far from the stem a stake is driven, metres: beside the guard, and never through a ball. */
+const stakeAt = ({ roots, hole }: Planted): number =>
+  roots === 'pot' || roots === 'balled' ? Math.max(0.09, hole.ball / 2 + 0.03) : 0.09;
+
 /** Posts of a crate: how far from the stem, and how deep they stand, metres. */
 const POST = { aside: 0.75, depth: 0.4 };
 
@@ -210,14 +214,16 @@ function drawAbove(art: Art, p: Planted, { stem, out }: Sizes, facts: ReadonlySe
         0.01,
       );
   if (grown && p.collar !== null) art.box('collar', -0.05, p.collar, 0.05, -0.02);
-  if (p.stake) art.line('stake', [art.at(-0.09, out), art.at(-0.09, -p.stake.depth)], 0.03);
+  const aside = stakeAt(p);
+  if (p.stake) art.line('stake', [art.at(-aside, out), art.at(-aside, -p.stake.depth)], 0.03);
   if (p.guard?.crate)
     for (const side of [-POST.aside, POST.aside])
       art.line('stake', [art.onGround(side, p.guard.size), art.onGround(side, -POST.depth)], 0.08);
   else if (p.guard) {
     art.box('guard', -0.06, p.guard.size - p.guard.below, 0.06, -p.guard.below);
     if (p.stake)
-      for (const share of [0.35, 0.8]) art.line('tie', [art.at(-0.1, out * share), art.at(0.06, out * share)], 0.012);
+      for (const share of [0.35, 0.8])
+        art.line('tie', [art.at(-aside - 0.01, out * share), art.at(0.06, out * share)], 0.012);
   }
 }
 
@@ -259,7 +265,7 @@ function labelsOf(
     );
   if (p.grafted && grown) say('right', art.at(0, Math.min(stem, p.proud + 0.1)), 'graft above ground');
   if (p.stake) {
-    say('left', art.at(-0.09, -p.stake.depth * 0.6), `stake ${tape(p.stake.depth)} in`);
+    say('left', art.at(-stakeAt(p), -p.stake.depth * 0.6), `stake ${tape(p.stake.depth)} in`);
     if (p.lean)
       say(
         'left',
