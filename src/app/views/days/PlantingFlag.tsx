@@ -35,8 +35,14 @@ export function PlantingFlag({
     setStart(laid.planting.id, textOf(kept.start + day - kept.set), `planting day ${dateWords(day, false)}`);
   const far = x(1) - x(0);
   const words = `plant ${work.plants}, ${spanWords(from, to).replace(/ \d{4}$/, '')}`;
-  // At the right edge the words stand before the flag.
-  const ahead = x(to + 1) + 10 + words.length * LETTER < x(last + 1);
+  const wide = words.length * LETTER;
+  // The words stand after the flag; at the right edge before it; where neither has room, against the edge.
+  const [at, side] =
+    x(to + 1) + 10 + wide < x(last + 1)
+      ? ([x(to + 1) + 10, 'start'] as const)
+      : x(from) - 12 - wide > x(first)
+        ? ([x(from) - 12, 'end'] as const)
+        : ([x(last + 1), 'end'] as const);
   return (
     <g
       className="flag"
@@ -81,7 +87,7 @@ export function PlantingFlag({
       <rect x={x(from)} y={y + 4} width={Math.max(4, x(to + 1) - x(from))} height={4} />
       <circle className="grip" cx={x(from)} cy={y} r={14} />
       <circle cx={x(from)} cy={y} r={7} />
-      <text x={ahead ? x(to + 1) + 10 : x(from) - 12} y={y + 5} textAnchor={ahead ? 'start' : 'end'}>
+      <text x={at} y={y + 5} textAnchor={side}>
         {words}
       </text>
     </g>

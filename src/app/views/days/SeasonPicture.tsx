@@ -34,20 +34,25 @@ export function SeasonPicture({
   const lanes = holding.plantings.flatMap(({ id, name }) => {
     const laid = worked.laid(id);
     if (!laid || laid.layout.stand.count === 0) return [];
-    const bars = barsOf(
-      plan.tasks.filter(({ planting }) => planting === id),
-      { first, last, far, today, years },
-    );
-    return [
-      {
+    const runs = plan.runs.filter(({ work }) => work.planting === id);
+    // Rows that are planted in another year have a lane of their own.
+    const phases = runs.length > 1 ? runs.map(({ work }) => work.phase) : [null];
+    return phases.map((phase) => {
+      const mine = runs.filter(({ work }) => phase === null || work.phase === phase);
+      const bars = barsOf(
+        plan.tasks.filter((task) => task.planting === id && (phase === null || task.phase === phase)),
+        { first, last, far, today, years },
+      );
+      return {
         id,
+        phase,
         name,
-        count: laid.layout.stand.count,
+        count: phase === null ? laid.layout.stand.count : mine[0]!.work.plants,
         bars,
-        runs: plan.runs.filter(({ work }) => work.planting === id),
+        runs: mine,
         rows: Math.max(2, 1 + Math.max(0, ...bars.map(({ row }) => row + 1))),
-      },
-    ];
+      };
+    });
   });
   const windows = years
     ? []
@@ -82,7 +87,7 @@ export function SeasonPicture({
         <Bands holding={holding} windows={windows} first={first} last={last} clip={clip} />
         {placed.map((lane) => (
           <Lane
-            key={lane.id}
+            key={`${lane.id} ${lane.phase}`}
             lane={lane}
             holding={holding}
             chosen={lane.id === chosen}
@@ -101,6 +106,8 @@ export function SeasonPicture({
 
 interface PlacedLane {
   readonly id: string;
+  /** Years after the first planting; null where all of it is planted in one. */
+  readonly phase: number | null;
   readonly name: string;
   readonly count: number;
   readonly bars: readonly Bar[];
@@ -144,7 +151,8 @@ function Lane({
           {lane.name.slice(0, 18)}
         </text>
         <text className="soft" x={14} y={lane.y + 29}>
-          {lane.count} plants{startOf(holding, lane.id) === null ? ', no day' : ''}
+          {lane.count} plants{lane.phase ? `, year ${lane.phase + 1}` : ''}
+          {startOf(holding, lane.id) === null ? ', no day' : ''}
         </text>
       </a>
       {lane.bars.map(({ key, what, from, to, group, open, late, row, before }) => (
