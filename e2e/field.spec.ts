@@ -260,6 +260,21 @@ test('a card is opened and printed, the next peg followed with the simulated rec
   await page.getByRole('button', { name: 'Photo' }).tap();
   await page.getByLabel('Photos').setInputFiles(big);
   await expect(page.getByRole('alert')).toContainText('big.jpg takes 40 MB; photos of up to 30 MB are taken in');
+  const dot = 'iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==';
+  await page
+    .getByLabel('Photos')
+    .setInputFiles({ name: 'root.png', mimeType: 'image/png', buffer: Buffer.from(dot, 'base64') });
+  await expect(page.getByRole('list', { name: 'Notes' })).toContainText('Photo');
+  // What stands, and the labels, as files made in the phone itself.
+  await tab(page, 'Hand over');
+  const made = async (name: string) => {
+    const file = page.waitForEvent('download');
+    await page.getByRole('button', { name, exact: true }).tap();
+    return readFileSync(await (await file).path()).toString('latin1');
+  };
+  for (const name of ['GPX', 'KML', 'DXF', 'GeoJSON', 'CSV'])
+    expect([name, await made(name)]).toEqual([name, expect.stringContaining('A1-001')]);
+  expect(await made('Row ends')).toMatch(/^%PDF-/);
 });
 
 test('the pages of Field are read in sunlight, by screen readers and by thumbs', async ({ browser, baseURL }) => {
