@@ -393,3 +393,33 @@ test('of a thousand taps none that was answered is lost, though the browser is k
   expect(answered.size).toBeGreaterThanOrEqual(1000);
   await context.close();
 });
+
+test('a label is scanned where the browser reads codes; a camera that is refused is a sentence', async ({
+  browser,
+  baseURL,
+}) => {
+  const page = await onPhone(browser, baseURL!);
+  // A reader of codes that finds one, as phones have it; the first time the camera is refused.
+  await page.addInitScript(() => {
+    let asked = 0;
+    Object.assign(window, {
+      BarcodeDetector: class {
+        detect = () => Promise.resolve([{ rawValue: 'https://farm.test/h/tern-hollow/field/plant/A1-003' }]);
+      },
+    });
+    navigator.mediaDevices.getUserMedia = () =>
+      asked++ === 0
+        ? Promise.reject(new DOMException('no', 'NotAllowedError'))
+        : Promise.resolve(document.createElement('canvas').captureStream(10));
+    Object.defineProperty(HTMLMediaElement.prototype, 'readyState', { get: () => 4 });
+  });
+  await openDemo(page);
+  await peg(page, 'p1');
+  await tab(page, 'Hand over');
+  await page.getByRole('button', { name: 'Scan a label' }).tap();
+  await expect(page.getByRole('alert')).toContainText(
+    'The camera is not given to this page. Allow it in the browser’s settings, or type the label.',
+  );
+  await page.getByRole('button', { name: 'Scan a label' }).tap();
+  await expect(at(page)).toHaveText('A1-003');
+});
