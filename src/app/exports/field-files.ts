@@ -94,7 +94,7 @@ export async function fieldFile(
 async function asPlanted(name: FieldFile, holding: Holding, ledger: Ledger): Promise<Bytes> {
   const points = plantedPoints(holding, ledger);
   // The libraries of these formats are large, and seldom wanted.
-  const files = await import('../../core/files/as-planted.ts');
+  const files = await import('./as-planted.ts');
   const write = {
     'as-planted.geojson': files.asPlantedGeoJson,
     'as-planted.csv': files.asPlantedCsv,

@@ -7,6 +7,7 @@ import type { Holding } from '../holding/schema.ts';
 import type { BodyOf } from '../record/events.ts';
 import { formatTape } from '../units/quantities.ts';
 import { pegsOf, type PegPlace } from './pegs.ts';
+import reachData from './reach.json' with { type: 'json' };
 
 /** Where a plant comes to stand that is set so far on along its row and aside of it, metres: on is the way the row is walked, aside to the right of that. */
 export function movedTo(peg: PegPlace, pegs: readonly PegPlace[], on: number, aside: number): Point {
@@ -36,9 +37,9 @@ export function moveBreaks(peg: PegPlace, to: Point, pegged: BodyOf<'pegged'>, h
     if (others.length > 0) {
       const [was, is] = [nearest(peg.at), nearest(to)];
       const [before, now] = [distance(was.at, peg.at), distance(is.at, to)];
-      if (now < 0.75 * before)
+      if (now < reachData.crowded * before)
         said.push(`${is.label} would stand ${tape(now)} away, not ${tape(before)}: both suffer.`);
-      if (now > 1.25 * before)
+      if (now > reachData.open * before)
         said.push(`The nearest, ${is.label}, would stand ${tape(now)} away: the row stays open there longer.`);
     }
   }

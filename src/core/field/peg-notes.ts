@@ -13,11 +13,6 @@ import type { Stand } from '../ranks/stand.ts';
 import { formatTape } from '../units/quantities.ts';
 import { ALLOWANCES, setbackToStake, slopeLength, squareError, type Evidence } from './stake.ts';
 
-/** Ground steeper than this shortens what a tape lays along it, rise over run. */
-const STEEP = 0.1;
-/** What a tape errs by when pulled by hand, metres. */
-const TAPE_ERROR = 0.01;
-
 /** How the guards' stakes are driven, or their crates built. */
 export function guardNote(planting: Planting, layout: Layout, holding: Holding): string[] {
   return protectedParts(planting, layout, holding).flatMap(({ protection: { guard } }) => {
@@ -41,7 +36,7 @@ export function slopeNote(
   const ends = relief && [line.points[0]!, line.points.at(-1)!].map((p) => relief.heightAt(p));
   if (!ends || ends[0] === null || ends[1] === null) return [];
   const grade = Math.abs(ends[1]! - ends[0]!) / line.length;
-  if (grade <= STEEP) return [];
+  if (grade <= ALLOWANCES.steep) return [];
   const tape = (metres: number) => formatTape(metres, holding.units);
   return [
     `The ground falls ${Math.round(grade * 100)} % along this row: hold the tape level in short pulls, or lay ${tape(slopeLength(spacing, grade))} along the ground for each ${tape(spacing)}, ${tape(slopeLength(line.length, grade))} for the whole.`,
@@ -51,7 +46,7 @@ export function slopeNote(
 /** Marks beside the row, where holes take the pegs away. */
 export function offsetMarks(stock: string, { units }: Pick<Holding, 'units'>, width: number): string[] {
   if (rootsOf(stock).digs !== 'pit') return [];
-  const aside = Math.ceil((width / 2 + 0.3) * 10) / 10;
+  const aside = Math.ceil((width / 2 + ALLOWANCES.asideOfHole) * 10) / 10;
   return [
     `Holes take these pegs away: before digging drive a second one ${formatTape(aside, units)} to the right of each, square to the string, and bring the plant back to it.`,
   ];
@@ -59,8 +54,8 @@ export function offsetMarks(stock: string, { units }: Pick<Holding, 'units'>, wi
 
 /** What a hand's error in the right angle makes of the far rows. */
 export function squareNote(legs: readonly [number, number], reach: number, { units }: Pick<Holding, 'units'>): string {
-  const { atReach } = squareError({ a: legs[0], b: legs[1], tapeError: TAPE_ERROR, reach });
-  return `A tape that errs by ${formatTape(TAPE_ERROR, units)} here puts the far row ${formatTape(atReach, units)} out.`;
+  const { atReach } = squareError({ a: legs[0], b: legs[1], tapeError: ALLOWANCES.tapeError, reach });
+  return `A tape that errs by ${formatTape(ALLOWANCES.tapeError, units)} here puts the far row ${formatTape(atReach, units)} out.`;
 }
 
 const evidenceOf = ({ pin, restsOn }: Corner): Evidence =>

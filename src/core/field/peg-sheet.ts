@@ -12,7 +12,7 @@ import { formatTape } from '../units/quantities.ts';
 import { knownPoints } from './known-points.ts';
 import { boundaryNote, guardNote, offsetMarks, slopeNote, squareNote } from './peg-notes.ts';
 import { chordOf, isStraight, setOutPegs, STRING_OFF, type SetOutWay } from './set-out.ts';
-import { diagonal, stationLabel, stickLength, tapeMark, walk } from './stake.ts';
+import { ALLOWANCES, diagonal, stationLabel, stickLength, tapeMark, walk } from './stake.ts';
 
 /** Marks on a tape are a centimetre apart. */
 const TAPE_STEP = 0.01;
@@ -226,7 +226,7 @@ function setUpNotes(planting: Planting, layout: Layout, line: Polyline, holding:
       : `Baseline: ${tape(line.length)} along its bends and curves. ${rowsLie} Its pegs are in the table below, measured from a straight chord: from the zero peg ${tape(length)} to the ${compassName(whole)} (${Math.round(whole)}°), to the far peg, ${from(end)}.`,
     ...boundaryNote(layout.stand, holding),
     ...guardNote(planting, layout, holding),
-    `Right angles: ${tape(a)} along, ${tape(b)} across, ${tape(diagonal(a, b))} between. ${squareNote([a, b], Math.max(...layout.stand.rows.map(({ offset }) => Math.abs(offset)), 10), holding)} At the far end measure both diagonals of the whole set, and the far peg against its place: over ${tape(length / 200)}, one in two hundred, measure again.`,
+    `Right angles: ${tape(a)} along, ${tape(b)} across, ${tape(diagonal(a, b))} between. ${squareNote([a, b], Math.max(...layout.stand.rows.map(({ offset }) => Math.abs(offset)), 10), holding)} At the far end measure both diagonals of the whole set, and the far peg against its place: over ${tape(length * ALLOWANCES.closing)}, one in two hundred, measure again.`,
   ];
 }
 

@@ -5,6 +5,7 @@ import type { Laid } from '../ranks/laid.ts';
 import { numberInRow, speciesAt } from '../ranks/stand.ts';
 import { bestPair, knownPoints, type KnownPoint } from './known-points.ts';
 import { chordOf, pegPlaces, type Chord } from './set-out.ts';
+import { ALLOWANCES } from './stake.ts';
 
 export const POINT_KINDS = ['zero', 'far', 'anchor', 'end', 'bend', 'gap', 'standard', 'plant'] as const;
 export type PointKind = (typeof POINT_KINDS)[number];
@@ -42,8 +43,6 @@ export interface SettingOut {
   readonly closing: number;
 }
 
-/** Closing error over this share of the length is measured again. */
-const CLOSING = 1 / 200;
 /** Rows that end nearer to one another than this share of their length have square ends. */
 const SQUARE = 0.01;
 
@@ -103,7 +102,7 @@ export function settingOut({ planting, layout }: Laid, holding: Holding): Settin
       ...gaps.map(({ name, line: across }) => ({ of: 'gap' as const, name, line: across })),
     ],
     diagonals: diagonalsOf(planted.map(({ line: own }) => own!)),
-    closing: chord ? chord.length * CLOSING : 0,
+    closing: chord ? chord.length * ALLOWANCES.closing : 0,
   };
 }
 

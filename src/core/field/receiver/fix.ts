@@ -37,9 +37,6 @@ export const SILENT: Heard = {
   dilution: null,
 };
 
-/** So many broken sentences on end, and the cable is to be looked at. */
-const MANY_BROKEN = 5;
-
 /** A receiver after one more NMEA sentence: position by GGA, its worth by GSA and RMC; others say nothing here. `now` in seconds. */
 export function hear(heard: Heard, sentence: string, toPlane: (lon: number, lat: number) => Point, now: number): Heard {
   let packet: Packet;
@@ -47,7 +44,7 @@ export function hear(heard: Heard, sentence: string, toPlane: (lon: number, lat:
     packet = parseNmeaSentence(sentence.trim());
   } catch {
     const broken = heard.broken + 1;
-    return broken < MANY_BROKEN
+    return broken < data.broken
       ? { ...heard, broken }
       : lost({ ...heard, broken }, 'The receiver’s sentences come broken. Look to its cable or its distance.');
   }
@@ -65,7 +62,7 @@ export function hear(heard: Heard, sentence: string, toPlane: (lon: number, lat:
   if (packet.fixType === 'none' || !Number.isFinite(packet.latitude) || !Number.isFinite(packet.longitude))
     return lost(sound, NO_FIX);
   if (!kind) return lost(sound, 'The receiver guesses its position; it does not measure it now.');
-  if (packet.satellitesInView < 4)
+  if (packet.satellitesInView < data.satellites)
     return lost(sound, 'Fewer than four satellites: wait, or step out from under the trees.');
   const dilution = packet.horizontalDilution > 0 ? packet.horizontalDilution : (heard.dilution ?? 1);
   return withFix(
@@ -110,9 +107,6 @@ function isStill(recent: readonly Fix[]): boolean {
   );
 }
 
-/** Fixes worse than this find no row, metres. */
-const FINDS = 10;
-
 /** What a receiver is good for now: `reach` is how far a peg may stand from its place, metres; `tape` writes a length. */
 export function worthOf(
   { fix, why, recent }: Heard,
@@ -127,7 +121,7 @@ export function worthOf(
     return { may: 'find', say: 'Hold still at the peg until the fix settles.' };
   if (fix.accuracy <= reach)
     return { may: 'set', say: `Good to ${tape(fix.accuracy)}; this planting bears ${tape(reach)}.` };
-  if (fix.accuracy <= FINDS)
+  if (fix.accuracy <= data.finds)
     return {
       may: 'find',
       say: `Good to ${tape(fix.accuracy)} only: near enough to find the row, not to set this peg. Tape it.`,

@@ -5,9 +5,9 @@ import GPX from 'ol/format/GPX.js';
 import KML from 'ol/format/KML.js';
 import PointShape from 'ol/geom/Point.js';
 import { registerDocument, registerXMLSerializer } from 'ol/xml.js';
-import type { PlantedPoint } from '../field/planted-points.ts';
-import { roundHalfUp } from '../units/rounding.ts';
-import { rowsCsv } from './csv.ts';
+import type { PlantedPoint } from '../../core/field/planted-points.ts';
+import { roundHalfUp } from '../../core/units/rounding.ts';
+import { rowsCsv } from '../../core/files/csv.ts';
 
 /** Degrees to eight places, about a millimetre. */
 const degrees = (value: number): number => roundHalfUp(value * 1e8) / 1e8;

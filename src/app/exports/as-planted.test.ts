@@ -3,15 +3,15 @@ import { gpx, kml } from '@tmcw/togeojson';
 import Papa from 'papaparse';
 import { describe, expect, it } from 'vitest';
 import { row, sample } from '../../../checks/sample.ts';
-import { distance } from '../geometry/point.ts';
-import { pegging } from '../field/pegging.ts';
-import { plantedPoints } from '../field/planted-points.ts';
-import { codeOf, readCode, tagsOf } from '../field/tags.ts';
-import { saying, type Told } from '../field/the-day.ts';
-import { planeAt } from '../ground/plane.ts';
-import { layHolding } from '../ranks/laid.ts';
-import { EventSchema, type Happened } from '../record/events.ts';
-import { ledgerOf, NO_LEDGER } from '../record/ledger.ts';
+import { distance } from '../../core/geometry/point.ts';
+import { pegging } from '../../core/field/pegging.ts';
+import { plantedPoints } from '../../core/field/planted-points.ts';
+import { codeOf, readCode, tagsOf } from '../../core/field/tags.ts';
+import { saying, type Told } from '../../core/field/the-day.ts';
+import { planeAt } from '../../core/ground/plane.ts';
+import { layHolding } from '../../core/ranks/laid.ts';
+import { EventSchema, type Happened } from '../../core/record/events.ts';
+import { ledgerOf, NO_LEDGER } from '../../core/record/ledger.ts';
 import { asPlantedCsv, asPlantedDxf, asPlantedGeoJson, asPlantedGpx, asPlantedKml } from './as-planted.ts';
 
 const holding = sample({
