@@ -4,6 +4,7 @@ import type { Card } from '../../core/field/cards/cards.ts';
 import { drawCard, type CardDrawing, type Stuff } from '../../core/field/cards/drawing.ts';
 import { stockOf } from '../../core/species/stock.ts';
 import { counted, type UnitSystem } from '../../core/units/quantities.ts';
+import { capital } from '../../core/units/text.ts';
 import { INK, PALE, paragraph, plainDocument, put, SOFT } from './pdf-page.ts';
 import type { PdfFonts } from './peg-sheet-pdf.ts';
 
@@ -44,7 +45,7 @@ function set(doc: PDFDocument, card: Card, planting: string, units: UnitSystem, 
   doc.lineWidth(0.8).strokeColor(INK).rect(x, y, width, height).stroke();
   const [left, inner] = [x + 8, width - 16];
   doc.font('heading').fontSize(13).fillColor(INK);
-  put(doc, card.species.common, left, y + 7, inner);
+  put(doc, capital(card.species.common), left, y + 7, inner);
   doc.font('text').fontSize(TEXT).fillColor(SOFT);
   const what = [card.species.botanical, stockOf(card.stock).name, card.method, card.place].filter(Boolean).join(', ');
   put(doc, `${what}; ${counted(card.plants.length, 'plant')} of ${planting}`, left, y + 23, inner);

@@ -141,7 +141,7 @@ function totalsOf(pegs: readonly Peg[]): PegRow['totals'] {
 }
 
 function rowNotes(
-  { gaps, clearings, baseline }: Planting,
+  { gaps, clearings, baseline, means }: Planting,
   { row, offset, spacing, line, from, to }: LaidRow,
   stand: Stand,
   holding: Holding,
@@ -185,7 +185,7 @@ function rowNotes(
     ),
     ...free,
     ...slopeNote(line!, spacing, holding),
-    ...offsetMarks(row.stock, holding, holeWidth(row.stock, holding)),
+    ...offsetMarks(row.stock, holding, holeWidth(row.stock, means, holding)),
     ...later,
   ];
 }
@@ -276,11 +276,15 @@ function setOutOf(
 }
 
 /** How wide the holes of a stock are dug here, metres. */
-const holeWidth = (stock: string, holding: Pick<Holding, 'settings'>): number =>
+const holeWidth = (
+  stock: string,
+  { holes: { measures } }: Planting['means'],
+  holding: Pick<Holding, 'settings'>,
+): number =>
   holeSize({
     ...rootsOf(stock),
-    ratio: settingOf(holding, 'hole.ratio'),
-    extra: settingOf(holding, 'hole.extra'),
+    ratio: measures['hole.ratio'] ?? settingOf(holding, 'hole.ratio'),
+    extra: measures['hole.extra'] ?? settingOf(holding, 'hole.extra'),
     proud: 0,
     school: 'same',
     deepFactor: 1,

@@ -139,6 +139,8 @@ describe('the day', () => {
     expect(guards(start)).toBe(18);
     const some = stateAfter(saying('p1', start, { kind: 'planted', labels: nine('A1').slice(0, 4) }));
     expect(guards(some)).toBe(14);
+    // Rows of another year are not on this year's trailer.
+    expect([...onTrailer(laid, hedge, dayRows(start, 1))]).toEqual([]);
     expect(guards(stateAfter(saying('p1', start, { kind: 'skipped', labels: ['A1-001'], reason: '' })))).toBe(18);
   });
 

@@ -191,6 +191,12 @@ describe('the peg sheet', () => {
       sheet(sample({ rows: [row({ stock, spacing: 3, species: [[1, 'Quercus robur']] })] })).rows[0]!.notes.join(' ');
     expect(notes('feathered')).toContain('drive a second one 0.70 m to the right');
     expect(notes('whip')).not.toContain('second one');
+    const means = { holes: { method: 'same', measures: { 'hole.ratio': 4 }, exceptions: [] } };
+    const wide = sample({
+      rows: [row({ stock: 'feathered', spacing: 3, species: [[1, 'Quercus robur']] })],
+      planting: { means },
+    });
+    expect(sheet(wide).rows[0]!.notes.join(' ')).toContain('drive a second one 1.10 m to the right');
     expect(sheet(two).setUp.join(' ')).toContain('over 0.30 m, one in two hundred, measure again');
   });
   it('says how near stems come to the boundary, by tape and by phone', () => {

@@ -98,12 +98,13 @@ function packsOf(laid: Laid, holding: Holding): readonly RowPack[] {
 /** What lies on the trailer still: pieces of a planting by price key, those of plants that stand taken off row by row. */
 export function onTrailer(laid: Laid, holding: Holding, rows: readonly DayRow[]): Map<string, number> {
   const left = new Map<string, number>();
-  for (const { number, pieces, plants } of packsOf(laid, holding)) {
-    const of = plants.reduce((sum, { count }) => sum + count, 0);
+  for (const { number, pieces } of packsOf(laid, holding)) {
     // Rows are packed by where they lie in the plan, pegs by their lasting number: the same where nothing was pegged again.
     const row = rows.find((one) => one.number === number);
-    const open = row ? 1 - row.planted / row.pegs.length : 1;
-    for (const { key, count } of of > 0 ? pieces : []) left.set(key, (left.get(key) ?? 0) + count * open);
+    // A row that is planted in another year is not on this year's trailer.
+    if (!row) continue;
+    const open = 1 - row.planted / row.pegs.length;
+    for (const { key, count } of pieces) left.set(key, (left.get(key) ?? 0) + count * open);
   }
   return new Map([...left].map(([key, count]) => [key, Math.ceil(count - 1e-6)]));
 }
