@@ -41,8 +41,10 @@ export function RegionField() {
         {region.code}, {groupName(region)}.{' '}
         {zone === null ? 'Winter zone not known' : `Winter zone ${zone}${usual.zone ? ' (usual here)' : ''}`}
         {drySummer ? `, dry summers${usual.summer ? ' (usual here)' : ''}` : ''}
-        {heat ? `, ${heat.class} summers` : ''}
-        {rain === null ? '' : `, ${Math.round(rain / unit.perUnit)} ${unit.name} of rain a year`}
+        {heat ? `, ${heat} summers${usual.summer ? ' (usual here)' : ''}` : ''}
+        {rain === null
+          ? ''
+          : `, ${Math.round(rain / unit.perUnit)} ${unit.name} of rain a year${usual.summer ? ' (usual here)' : ''}`}
         {frostFree === null ? '' : `, ${frostFree} days without frost`}. Plants are native or a pest by this region.
       </p>
       <Toggle

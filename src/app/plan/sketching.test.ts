@@ -2,6 +2,7 @@ import 'fake-indexeddb/auto';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { sample } from '../../../checks/sample.ts';
 import type { Point } from '../../core/geometry/point.ts';
+import type { Baseline } from '../../core/holding/schema.ts';
 
 vi.stubGlobal('addEventListener', () => undefined);
 vi.stubGlobal('localStorage', { getItem: () => null, setItem: () => undefined });
@@ -114,7 +115,8 @@ describe('drawing', () => {
   it('a planting that waits for its line comes into the holding when it is drawn, and never when it is not', () => {
     const count = () => holding().plantings.length;
     const before = count();
-    const waiting = { ...holding().plantings[0]!, id: 'waits', name: 'Waits' };
+    const planting = { ...holding().plantings[0]!, id: 'waits', name: 'Waits' };
+    const waiting = { planting, lie: (baseline: Baseline) => ({ ...planting, baseline, name: 'Lies' }) };
     startSketch('baseline');
     look({ waiting });
     backOut();
@@ -126,6 +128,7 @@ describe('drawing', () => {
     expect(count()).toBe(before + 1);
     expect(holding().plantings.at(-1)).toMatchObject({
       id: 'waits',
+      name: 'Lies',
       baseline: {
         points: [
           [0, 0],

@@ -75,7 +75,7 @@ function make(kind: SketchFor, points: readonly Point[], plantingId: string | nu
   if (kind === 'baseline' || kind === 'curvedBaseline')
     return place(plantingId, drawnBaseline(points, { curved: kind === 'curvedBaseline' }), 'line drawn');
   if (kind === 'block') {
-    const old = lookNow().waiting?.baseline ?? holding.plantings.find(({ id }) => id === plantingId)?.baseline;
+    const old = lookNow().waiting?.planting.baseline ?? holding.plantings.find(({ id }) => id === plantingId)?.baseline;
     const drawn = drawnBlock(points);
     const laid = old?.kind === 'block' ? { ...old, outline: drawn.outline, bearing: drawn.bearing } : drawn;
     return place(plantingId, laid, 'outline drawn');
@@ -120,7 +120,7 @@ function make(kind: SketchFor, points: readonly Point[], plantingId: string | nu
 /** Lays a planting where it was drawn: the one that waited for that comes into the holding now, the one in hand moves. */
 function place(plantingId: string | null, baseline: Baseline, label: string): boolean {
   const { waiting } = lookNow();
-  if (waiting) return run(addPlanting({ ...waiting, baseline }));
+  if (waiting) return run(addPlanting(waiting.lie(baseline)));
   return !plantingId || run(setBaseline(plantingId, baseline, label));
 }
 

@@ -1,7 +1,7 @@
 import { create } from 'zustand';
 import type { Point } from '../../core/geometry/point.ts';
 import type { Contour } from '../../core/ground/contours.ts';
-import type { Planting } from '../../core/holding/schema.ts';
+import type { Baseline, Planting } from '../../core/holding/schema.ts';
 import type { FeatureKind } from '../../core/holding/ground-schema.ts';
 
 /** What is picked out on plan, strings and panel alike. */
@@ -31,12 +31,18 @@ export interface Sketch {
   readonly points: readonly Point[];
 }
 
+/** A planting that is laid once it is drawn, with kinds that bear the ground where it comes to lie. */
+export interface Waiting {
+  readonly planting: Planting;
+  lie(baseline: Baseline): Planting;
+}
+
 interface LookAt {
   readonly year: number;
   readonly selection: Selection | null;
   readonly sketch: Sketch | null;
   /** A planting that waits for its line, outline or trees to be drawn: it is no part of the holding until then. */
-  readonly waiting: Planting | null;
+  readonly waiting: Waiting | null;
   /** Plants ringed by a finding under the pointer, and a place to bring into view. */
   readonly ringed: readonly number[];
   readonly goTo: { readonly points: readonly Point[]; readonly asked: number } | null;

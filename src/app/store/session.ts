@@ -186,6 +186,8 @@ export function redoNext(): void {
 
 export const dismiss = (): void => set({ problem: null, news: null });
 export const complain = (problem: string): void => set({ problem });
+/** Says what was done that nobody asked for in so many words. */
+export const announce = (news: string): void => set({ news });
 
 /** Saves and follows until nothing is left to do; one thing at a time, each durable before it is called saved. */
 function save(): Promise<void> {

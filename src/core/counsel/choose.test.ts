@@ -2,7 +2,8 @@ import { noClimate } from '../place/climate.ts';
 import { appBook } from '../species/book.ts';
 import { describe, expect, it } from 'vitest';
 import { row, sample } from '../../../checks/sample.ts';
-import { choose, rank, spotOf } from './choose.ts';
+import { choose, rank } from './choose.ts';
+import { spotOf } from './spot-of.ts';
 import { layHolding } from '../ranks/laid.ts';
 import type { Holding } from '../holding/schema.ts';
 
@@ -42,11 +43,11 @@ describe('the spot of a row', () => {
     expect(spotted(holding)).toMatchObject({
       wet: { moisture: 'wet', name: 'hollow' },
       soils: [{ ph: 7.4, moisture: 'damp' }],
-      ceiling: { metres: 5, name: 'wire' },
+      ceilings: [{ metres: 5, name: 'wire' }],
       spacing: 1.5,
       sun: null,
     });
-    expect(spotted(holding, 'p1r2')).toMatchObject({ wet: null, soils: [], ceiling: { metres: 5 } });
+    expect(spotted(holding, 'p1r2')).toMatchObject({ wet: null, soils: [], ceilings: [{ metres: 5 }] });
   });
 });
 

@@ -4,7 +4,7 @@ import { take } from '../holding/command.ts';
 import { quantities } from '../order/quantities.ts';
 import { mainString } from '../ranks/stand.ts';
 import { catalogue } from '../species/catalogue.ts';
-import { spotOf } from './choose.ts';
+import { spotOf } from './spot-of.ts';
 import { judge } from '../findings/judge.ts';
 import { layHolding } from '../ranks/laid.ts';
 import { spacingProposals } from './spacing-schools.ts';

@@ -54,7 +54,7 @@ export function heldWays(
   holding: Holding,
 ): Held[] {
   const days = Math.max(0, until - from);
-  const heat = climateBand(holding).heat?.class;
+  const heat = climateBand(holding).heat;
   return Object.entries(holds.ways).flatMap(([way, one]): Held[] => {
     const bears = one.kinds[kind];
     if (bears === undefined) return [];

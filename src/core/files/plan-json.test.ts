@@ -326,7 +326,14 @@ describe(report, () => {
     });
     expect(laid!.rows).toEqual(byHand.rows);
     const told = report(holding);
-    expect(told.region).toMatchObject({ code: 'NZS', name: 'New Zealand South', zone: 8, heat: null });
+    expect(told.region).toMatchObject({
+      code: 'NZS',
+      name: 'New Zealand South',
+      zone: 8,
+      heat: 'mild',
+      rain: 850,
+      usual: { zone: true, summer: true },
+    });
     expect(told.plantings[0]!.species.filter(({ standing }) => standing === 'native').length).toBeGreaterThan(3);
     expect(told.plantings[0]!.species.every(({ hardy }) => hardy)).toBe(true);
     expect(there('GRB').plantings[0]!.rows[0]!.runs.map(({ species }) => species)).toContain('crataegus-monogyna');

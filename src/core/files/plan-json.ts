@@ -13,7 +13,7 @@ import { newFeature } from '../ground/features.ts';
 import { drawnBaseline, drawnBlock } from '../ranks/baseline.ts';
 import { appBook } from '../species/book.ts';
 import { regionNamed } from '../place/regions.ts';
-import { newPlanting } from '../ranks/patterns.ts';
+import { plantingOnItsGround } from '../counsel/on-its-ground.ts';
 import { wrongRootstock } from '../species/rootstocks.ts';
 import { isStock, stocks } from '../species/stock.ts';
 import { weedMethods } from '../order/weeds/methods.ts';
@@ -111,7 +111,7 @@ function plantingOf(
   let row = 0;
   const laid = rows
     ? { means: plainMeans('none', true), rows: rows.map((one, r) => rowOf(one, `${id}r${r + 1}`, r)) }
-    : newPlanting({
+    : plantingOnItsGround({
         name: given.name,
         purpose: given.purpose,
         answers,

@@ -12,7 +12,7 @@ import { roundHalfUp } from '../units/rounding.ts';
 export function report(holding: Holding) {
   const all = layHolding(holding);
   const region = regionOf(holding);
-  const { zone, drySummer, rain, heat, frostFree } = climateBand(holding);
+  const { zone, drySummer, rain, heat, frostFree, usual } = climateBand(holding);
   const plantings = all.map((laid) => {
     const { planting, layout } = laid;
     const sum = quantities(planting, layout, holding);
@@ -60,8 +60,9 @@ export function report(holding: Holding) {
       zone,
       drySummer,
       rain,
-      heat: heat?.class ?? null,
+      heat,
       frostFree,
+      usual,
     },
     plants: plantings.reduce((sum, { plants }) => sum + plants, 0),
     plantings,

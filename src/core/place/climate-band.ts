@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import type { Holding } from '../holding/schema.ts';
 import bandData from './climate-band.json' with { type: 'json' };
-import { regionOf } from './regions.ts';
+import { HEATS, regionOf, type Heat } from './regions.ts';
 
 /** What the climate of a place asks of a plant. */
 export interface ClimateBand {
@@ -12,14 +12,11 @@ export interface ClimateBand {
   readonly rain: number | null;
   /** Days from the last frost to the first, the time that there is to grow in; null where not known. */
   readonly frostFree: number | null;
-  /** How hot summers are, by what the hottest month evaporates, mm; null where not known. */
-  readonly heat: { readonly class: Heat; readonly evaporation: number } | null;
-  /** Whether zone and summer are what is usual in the region, the place's own climate not being known. */
+  /** How hot summers are: by what the hottest month evaporates, else as is usual; null where not known. */
+  readonly heat: Heat | null;
+  /** Whether the zone, and the summer with its rain and heat, are what is usual in the region, the place's own not being known. */
   readonly usual: { readonly zone: boolean; readonly summer: boolean };
 }
-
-const HEATS = ['cool', 'mild', 'warm', 'hot'] as const;
-type Heat = (typeof HEATS)[number];
 
 const rules = z
   .object({
@@ -29,6 +26,10 @@ const rules = z
     dryShare: z.number(),
     /** Classes of heat by the evaporation of the hottest month, mm, from the coolest up. */
     heat: z.array(z.object({ class: z.enum(HEATS), below: z.number() })),
+    /** Rain of a year under which ground dries out that is not watered, mm. */
+    littleRain: z.number(),
+    /** Under this share of the least rain at home a kind comes from where more falls: usual rain is coarse. */
+    drierThanHome: z.number(),
   })
   .parse(bandData);
 
@@ -52,12 +53,24 @@ export function climateBand(holding: Pick<Holding, 'climate' | 'region' | 'place
     drySummer: rains
       ? driest < rules.dryMonth && driest < rules.dryShare * Math.max(...half(winter))
       : (region.drySummer ?? false),
-    rain: rains ? rains.reduce((sum, rain) => sum + rain, 0) : null,
+    rain: rains ? rains.reduce((sum, rain) => sum + rain, 0) : (region.rain ?? null),
     frostFree:
       climate?.lastFrost && climate.firstFrost
         ? (dayOf(climate.firstFrost) - dayOf(climate.lastFrost) + YEAR) % YEAR
         : null,
-    heat: hottest > 0 ? { class: rules.heat.find(({ below }) => hottest < below)!.class, evaporation: hottest } : null,
+    heat: hottest > 0 ? rules.heat.find(({ below }) => hottest < below)!.class : (region.heat ?? null),
     usual: { zone: climate?.zone == null, summer: !rains },
   };
 }
+
+/** Whether so little rain falls in a year that kinds of moist ground want water. */
+export const littleRain = ({ rain }: Pick<ClimateBand, 'rain'>): boolean => rain !== null && rain < rules.littleRain;
+
+/** Whether clearly less rain falls here than anywhere that a kind is at home, mm a year. */
+export const isDrierThanHome = ({ rain }: Pick<ClimateBand, 'rain'>, leastAtHome: number | null): boolean =>
+  rain !== null && leastAtHome !== null && rain < leastAtHome * rules.drierThanHome;
+
+const ZONES = 13;
+/** The winter hardiness zone of a place by the coldest night of a usual winter, °C: bands of 10 °F from -60 °F up (USDA). */
+export const zoneOfWinter = (coldest: number): number =>
+  Math.min(ZONES, Math.max(1, Math.floor((coldest * 1.8 + 32 + 60) / 10) + 1));

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { newHolding } from '../holding/new-holding.ts';
 import { catalogue } from '../species/catalogue.ts';
-import { covers, dryShare, nearness, ranges, rangeSources, standingIn, standingSource } from '../species/ranges.ts';
+import { covers, homeClimate, nearness, ranges, rangeSources, standingIn, standingSource } from '../species/ranges.ts';
 import { climateBand } from './climate-band.ts';
 import { noClimate } from './climate.ts';
 import { continentName, groupName, proposedRegion, regionNamed, regionOf, regions } from './regions.ts';
@@ -56,9 +56,9 @@ describe('regions', () => {
     expect(climateBand(ohio)).toEqual({
       zone: 6,
       drySummer: false,
-      rain: null,
+      rain: 1000,
       frostFree: null,
-      heat: null,
+      heat: 'warm',
       usual: { zone: true, summer: true },
     });
     // From May to October, and in the south over the turn of the year.
@@ -74,14 +74,14 @@ describe('regions', () => {
       zone: 8,
       drySummer: true,
       rain: 621,
-      heat: { class: 'cool', evaporation: 80 },
+      heat: 'cool',
       usual: { zone: false, summer: false },
     });
     const hotter = (evaporation: number) =>
       climateBand({
         ...ohio,
         climate: { ...known, months: dry.map((one, i) => (i === 6 ? { ...one, evaporation } : one)) },
-      }).heat?.class;
+      }).heat;
     expect([89, 90, 139, 140, 199, 200].map(hotter)).toEqual(['cool', 'mild', 'mild', 'warm', 'warm', 'hot']);
     // The same months south of the line are a dry winter; a third of the wettest month is not dry enough.
     expect(climateBand({ ...at(-34, 20), climate: known }).drySummer).toBe(false);
@@ -117,8 +117,8 @@ describe('ranges', () => {
       'continent',
       'far',
     ]);
-    expect(dryShare('myrtus-communis')).toBeGreaterThan(0.8);
-    expect(dryShare('picea-abies')).toBeLessThan(0.3);
+    expect(homeClimate('myrtus-communis').dryShare).toBeGreaterThan(0.8);
+    expect(homeClimate('picea-abies').dryShare).toBeLessThan(0.3);
   });
 
   it.each(['OHI', 'SDA', 'WAS', 'GRB', 'POL', 'GRC', 'VIC', 'NZS', 'CPP', 'CLC', 'AGE'])(

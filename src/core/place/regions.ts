@@ -1,6 +1,10 @@
 import { z } from 'zod';
 import type { Holding } from '../holding/schema.ts';
 
+/** How hot summers are, from the coolest up. */
+export const HEATS = ['cool', 'mild', 'warm', 'hot'] as const;
+export type Heat = (typeof HEATS)[number];
+
 const UnitSchema = z.strictObject({
   code: z.string().regex(/^[A-Z]{3}$/),
   name: z.string(),
@@ -12,6 +16,9 @@ const UnitSchema = z.strictObject({
   /** Winter hardiness zone that is usual where most people plant, and whether summers are dry. */
   zone: z.number().optional(),
   drySummer: z.literal(true).optional(),
+  /** Rain of a usual year, mm, and how hot its summers are. */
+  rain: z.number().optional(),
+  heat: z.enum(HEATS).optional(),
 });
 /** A botanical region: one unit of level 3 of the world scheme of recording plant distributions. */
 export type Region = z.infer<typeof UnitSchema>;

@@ -1,9 +1,11 @@
+import type { Holding } from '../holding/schema.ts';
 import type { Species } from '../holding/species-schema.ts';
 import { forbidding, type Where } from '../species/belongs.ts';
 import type { SpeciesBook } from '../species/book.ts';
 import { stockOf, stocks } from '../species/stock.ts';
 import { weights } from '../species/weights.ts';
-import { fitsFor, isHostBeside, roles, whatToRelax, type Fit, type Role } from './roles.ts';
+import { clashesBeside, fitsFor, roles, whatToRelax, type Fit, type Role } from './roles.ts';
+import { sayGround, sayRoom, type Said, type Spot } from './spot.ts';
 
 /** What one place in a row's turn asks for: so many of a role, or of a kind with a role where that kind cannot be. */
 export interface Wish {
@@ -26,8 +28,11 @@ export interface Filled extends Wish {
   readonly relax: string | null;
 }
 
+/** What the plants of each row stand in, by the name of the row in the pattern, where the line is known. */
+export type Spots = Readonly<Record<string, Spot>>;
+
 export interface FillOptions {
-  readonly where: Where;
+  readonly where: Where & Pick<Holding, 'units' | 'settings'>;
   readonly book: SpeciesBook;
   /** Species that the steward picked, by the key of the wish. */
   readonly picks: Readonly<Record<string, string>>;
@@ -38,7 +43,7 @@ const OFFERED = 5;
 
 const roleOf = ({ what, orElse }: Wish): Role => roles[what] ?? roles[orElse ?? '']!;
 
-/** Those that could fill a wish, best first: the named kind before its role, where the place allows it. */
+/** Those that could fill a wish anywhere at this place, best first: the named kind before its role, where the place allows it. */
 function candidates(wish: Wish, { where, book }: FillOptions): readonly Fit[] {
   const fits = fitsFor(roleOf(wish), where, book);
   if (roles[wish.what]) return fits;
@@ -53,6 +58,34 @@ function candidates(wish: Wish, { where, book }: FillOptions): readonly Fit[] {
   return [first, ...fits.filter(({ species }) => species !== named)];
 }
 
+/** What speaks against and for a species where the plants of a row stand. */
+function saidOn(spot: Spot, species: Species, where: FillOptions['where']): Said {
+  const said: Said = { faults: [], cares: [], inFavour: [] };
+  sayGround(said, species, spot, where);
+  sayRoom(said, species, spot, where);
+  return said;
+}
+
+/** The same, as the ground, the light and the room of a row leave them: without what they kill, what they try further back. */
+const onSpot = (fits: readonly Fit[], spot: Spot, where: FillOptions['where']): readonly Fit[] =>
+  fits
+    .flatMap((fit): Fit[] => {
+      const { faults, cares, inFavour } = saidOn(spot, fit.species, where);
+      if (faults.length > 0) return [];
+      const score = fit.score + weights.role.care * cares.length;
+      return [{ ...fit, score, cares: [...cares, ...fit.cares], inFavour: [...inFavour, ...fit.inFavour] }];
+    })
+    .sort((a, b) => b.score - a.score);
+
+/** What to relax so that a wish is filled: the ground where that alone forbids it, else a wish of the role. */
+function relaxing(anywhere: readonly Fit[], wish: Wish, spot: Spot, { where, book }: FillOptions): string | null {
+  const best = anywhere[0]?.species;
+  const faults = best ? saidOn(spot, best, where).faults : [];
+  return best && faults.length > 0
+    ? `lay the line elsewhere, for ${best.common} ${faults.join(' and ')}`
+    : whatToRelax(roleOf(wish), where, book);
+}
+
 /** A row's wishes filled, and the stock that most of what fills them is sold as. `beside` are the species of the rows before. */
 export function fillRow(
   name: string,
@@ -61,20 +94,23 @@ export function fillRow(
   beside: readonly Species[],
   fresh: boolean,
   options: FillOptions,
+  spot: Spot,
 ): { filled: Filled[]; stock: string } {
   const taken: Species[] = [];
   const filled = wishes.map((wish, n): Filled => {
     const key = `${name}/${n + 1}`;
-    const all = candidates(wish, options);
+    const anywhere = candidates(wish, options);
+    const all = onSpot(anywhere, spot, options.where);
     const isFree = ({ species }: Fit) =>
       !taken.includes(species) &&
       !(fresh && beside.includes(species)) &&
-      !isHostBeside(species, [...taken, ...beside], options.where);
+      !clashesBeside(species, [...taken, ...beside], options.where);
     const free = first(2 * OFFERED, all, isFree);
     const some = free.length > 0 || !fresh ? free : first(2 * OFFERED, all, ({ species }) => !taken.includes(species));
     const best = unlike(some, taken).slice(0, OFFERED);
     const picked = options.picks[key];
-    const own = picked === undefined ? undefined : all.find(({ species }) => species.id === picked);
+    // What the steward picked stands even where the ground is against it; the findings say so.
+    const own = [...all, ...anywhere].find(({ species }) => species.id === picked);
     const species = (own ?? best[0])?.species ?? null;
     if (species) taken.push(species);
     return {
@@ -83,7 +119,7 @@ export function fillRow(
       label: roleOf(wish).label,
       species,
       best: own && !best.includes(own) ? [own, ...best.slice(0, OFFERED - 1)] : best,
-      relax: species ? null : whatToRelax(roleOf(wish), options.where, options.book),
+      relax: species ? null : relaxing(anywhere, wish, spot, options),
     };
   });
   return { filled, stock: soldAs(filled, stock) };
@@ -118,7 +154,7 @@ function soldAs(filled: readonly Filled[], wanted: string): string {
     plants.reduce((sum, { species, share }) => sum + (species.stock.includes(stock) ? share : 0), 0);
   const half = plants.reduce((sum, { share }) => sum + share, 0) / 2;
   if (shareSold(wanted) >= half) return wanted;
-  const sizes = stocks.map(({ id }) => id);
+  const sizes = stocks.filter(({ onAsking }) => !onAsking).map(({ id }) => id);
   if (stockOf(wanted).start >= stockOf('feathered').start) sizes.reverse();
   return (
     sizes.find((stock) => shareSold(stock) >= half) ?? sizes.reduce((a, b) => (shareSold(b) > shareSold(a) ? b : a))

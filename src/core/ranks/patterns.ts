@@ -17,8 +17,9 @@ import type { Species } from '../holding/species-schema.ts';
 import type { Where } from '../species/belongs.ts';
 import { runOf } from '../species/stock.ts';
 import { bookOf } from '../species/book.ts';
-import { fillRow, type Filled, type FillOptions } from './fill.ts';
+import { fillRow, type Filled, type FillOptions, type Spots } from './fill.ts';
 import { roles } from './roles.ts';
+import { openSpot } from './spot.ts';
 import patternData from './patterns.json' with { type: 'json' };
 
 /** So many of a role, or of a species with the role that stands in for it where it cannot be planted. */
@@ -119,7 +120,9 @@ export interface PlantingOptions {
   readonly baseline: Baseline;
   readonly side: 'left' | 'right';
   /** The holding that it is for: its place decides the species. */
-  readonly holding: Where & Pick<Holding, 'species'>;
+  readonly holding: Where & Pick<Holding, 'species' | 'units' | 'settings'>;
+  /** What its plants stand in, where the line is known: counsel/on-its-ground.ts asks. */
+  readonly spots?: Spots;
   newId(): string;
 }
 
@@ -137,12 +140,14 @@ export function rowsLaid({
   answers = {},
   picks = {},
   holding,
-}: Pick<PlantingOptions, 'purpose' | 'answers' | 'picks' | 'holding'>): LaidRow[] {
+  spots = {},
+}: Pick<PlantingOptions, 'purpose' | 'answers' | 'picks' | 'holding' | 'spots'>): LaidRow[] {
   const options: FillOptions = { where: holding, book: bookOf(holding), picks };
   const beside: Species[] = [];
   return answered(purpose, answers).rows.map((row): LaidRow => {
     const wishes = row.plants.map(([share, what, orElse = null]) => ({ share, what, orElse }));
-    const { filled, stock } = fillRow(row.name, wishes, row.stock, beside, row.fresh === true, options);
+    const spot = spots[row.name] ?? openSpot(row.spacing, row.kept ?? null);
+    const { filled, stock } = fillRow(row.name, wishes, row.stock, beside, row.fresh === true, options, spot);
     beside.push(...filled.flatMap(({ species }) => species ?? []));
     const tall = row.standards;
     const standing = tall
@@ -153,6 +158,7 @@ export function rowsLaid({
           beside,
           true,
           options,
+          { ...spot, spacing: 0, kept: null }, // left to grow alone: it closes with nothing
         )
       : null;
     const standards = standing?.filled[0] ?? null;
@@ -170,6 +176,7 @@ export function newPlanting({
   baseline,
   side,
   holding,
+  spots,
   newId,
 }: PlantingOptions): Planting {
   const { weeds, guarded = true, headland = 0, lanes = null } = answered(purpose, answers);
@@ -181,7 +188,7 @@ export function newPlanting({
     means: plainMeans(weeds, guarded),
     baseline: baseline.kind === 'block' ? { ...baseline, headland, lanes } : baseline,
     corners: 'round',
-    rows: rowsLaid({ purpose, answers, picks, holding })
+    rows: rowsLaid({ purpose, answers, picks, holding, spots })
       .filter(({ filled }) => filled.some(({ species }) => species))
       .map((laid) => rowOf(laid, newId())),
     gaps: [],

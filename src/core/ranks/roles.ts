@@ -5,8 +5,9 @@ import { regionOf } from '../place/regions.ts';
 import { belonging, forbidding, nearPlants, type Belonging, type Where } from '../species/belongs.ts';
 import type { SpeciesBook } from '../species/book.ts';
 import { bears } from '../species/catalogue.ts';
-import { HARMED, harmTo, type Harmed } from '../species/harm.ts';
+import { HARMED, harmsOf, harmTo, type Harmed } from '../species/harm.ts';
 import { sharedBy } from '../species/hosts.ts';
+import { feedsManyInsects } from '../species/insects.ts';
 import { moreOf } from '../species/more.ts';
 import { weights } from '../species/weights.ts';
 import roleData from './roles.json' with { type: 'json' };
@@ -32,8 +33,10 @@ const RoleSchema = z.strictObject({
   dry: z.literal(true).optional(),
   /** Whom it must not be known to harm. */
   harmless: z.array(z.enum(Object.keys(HARMED) as [Harmed, ...Harmed[]])).optional(),
-  /** The use that comes first among several, or 'bare': leafless in winter. */
-  prefer: z.enum([...USES, 'bare']).optional(),
+  /** Grown for its fruit, or its months of fruit are known: berries that birds and people take. */
+  fruit: z.literal(true).optional(),
+  /** The use or kind that comes first among several, or 'bare': leafless in winter. */
+  prefer: z.enum([...USES, ...SpeciesSchema.shape.kind.options, 'bare']).optional(),
 });
 export type Role = z.infer<typeof RoleSchema>;
 
@@ -42,7 +45,7 @@ export const roles: Readonly<Record<string, Role>> = z.record(z.string(), RoleSc
 
 /** Whether a species is of the kind that a role wants, wherever it is planted. */
 export function serves(species: Species, role: Role): boolean {
-  const { uses = [], fixesNitrogen, saltSpray } = moreOf(species);
+  const { uses = [], fixesNitrogen, saltSpray, fruit } = moreOf(species);
   const [least, most] = role.height;
   const top = species.height[1];
   return (
@@ -55,6 +58,7 @@ export function serves(species: Species, role: Role): boolean {
     (!role.evergreen || species.evergreen === true) &&
     (!role.coppices || species.coppices === true) &&
     (!role.nitrogen || fixesNitrogen === true) &&
+    (!role.fruit || fruit !== undefined || uses.includes('fruit')) &&
     (!role.salt || (saltSpray ?? species.bearsSalt) === true) &&
     (!role.shade || species.light[0] !== 'full') &&
     (!role.fast || ['mediumFast', 'fast', 'veryFast'].includes(species.rate)) &&
@@ -76,11 +80,12 @@ const WEIGH = weights.role;
 function fit(species: Species, role: Role, where: Where): Fit {
   const belongs = belonging(species, where);
   const { uses = [], bearsWind, demand, flammable } = moreOf(species);
+  const feeds = role.uses?.includes('wildlife') === true && feedsManyInsects(species, regionOf(where));
   const first = role.uses?.findIndex((use) => uses.includes(use)) ?? 0;
   const preferred =
     role.prefer === 'bare'
       ? species.evergreen === false
-      : role.prefer !== undefined && uses.includes(role.prefer as Use);
+      : role.prefer !== undefined && (species.kind === role.prefer || uses.includes(role.prefer as Use));
   const thirsty = species.moisture[0] === 'damp' || species.moisture[0] === 'wet';
   const score =
     belongs.weight +
@@ -91,21 +96,35 @@ function fit(species: Species, role: Role, where: Where): Fit {
     (bearsWind && role.uses?.includes('windbreak') ? WEIGH.wind : 0) +
     (species.suckers ? WEIGH.suckers : 0) +
     (flammable ? WEIGH.flammable : 0) +
+    (feeds ? WEIGH.insects : 0) +
+    // Hedges and belts stand beside fields more often than woods do.
+    (role.uses?.includes('hedge') && harmsOf(species).length > 0 ? WEIGH.harms : 0) +
     (thirsty && !role.wet && !role.damp ? WEIGH.thirsty : 0) +
     // Hedges and screens stand near houses more often than woods do.
     (role.uses?.some((use) => use === 'hedge' || use === 'screen')
       ? WEIGH.demand * DEMANDS.indexOf(demand ?? 'moderate')
       : 0);
-  return { ...belongs, species, score };
+  const inFavour = feeds ? [...belongs.inFavour, 'many kinds of insect live on it'] : belongs.inFavour;
+  return { ...belongs, inFavour, species, score };
 }
 
 const known = new WeakMap<SpeciesBook, WeakMap<Role, Map<string, readonly Fit[]>>>();
 
 /** All that a ranking depends on besides the role and the book. */
 function keyOf(where: Where): string {
-  const { zone, drySummer, usual } = climateBand(where);
+  const { zone, drySummer, rain, heat, usual } = climateBand(where);
   const simulated = where.climate?.from.zone.simulated ?? false;
-  return [regionOf(where).code, zone, drySummer, usual.zone, simulated, where.nativeOnly, ...nearPlants(where)].join();
+  return [
+    regionOf(where).code,
+    zone,
+    drySummer,
+    rain,
+    heat,
+    usual.zone,
+    simulated,
+    where.nativeOnly,
+    ...nearPlants(where),
+  ].join();
 }
 
 /** The species that fill a role at a place, best first; the same place gives the same answer. */
@@ -127,9 +146,14 @@ export function fitsFor(role: Role, where: Where, book: SpeciesBook): readonly F
   return fits;
 }
 
-/** Whether a species shares a disease of the region with any of these. */
-export const isHostBeside = (species: Species, others: readonly Species[], where: Where): boolean =>
-  others.some((other) => sharedBy(species, other, regionOf(where)).length > 0);
+/** Whether a species shares a disease of the region with any of these, or one poisons the other by its roots. */
+export const clashesBeside = (species: Species, others: readonly Species[], where: Where): boolean =>
+  others.some(
+    (other) =>
+      sharedBy(species, other, regionOf(where)).length > 0 ||
+      (species.givesJuglone === true && other.bearsJuglone === false) ||
+      (other.givesJuglone === true && species.bearsJuglone === false),
+  );
 
 /** Which wish to relax so that something fills a role, in words; null where nothing would. */
 export function whatToRelax(role: Role, where: Where, book: SpeciesBook): string | null {

@@ -1,11 +1,11 @@
 import type { Holding } from '../holding/schema.ts';
 import type { Species } from '../holding/species-schema.ts';
 import { madeUp } from '../place/climate.ts';
-import { climateBand } from '../place/climate-band.ts';
-import { regionOf } from '../place/regions.ts';
+import { climateBand, isDrierThanHome, littleRain, type ClimateBand } from '../place/climate-band.ts';
+import { HEATS, regionOf } from '../place/regions.ts';
 import { harmTo, stockAmong, type Harmed } from './harm.ts';
 import { moreOf } from './more.ts';
-import { covers, dryShare, nearness, standingIn, type Standing } from './ranges.ts';
+import { covers, homeClimate, nearness, standingIn, type Standing } from './ranges.ts';
 import { weights } from './weights.ts';
 
 /** What of a holding decides which species belong there. */
@@ -41,6 +41,17 @@ export function forbidding(where: Where): (species: Species) => boolean {
   };
 }
 
+/** What of the climate here is not what a species is at home in, in words. */
+function farFromHome({ id }: Species, band: ClimateBand): string[] {
+  const { heat: heats, leastRain } = homeClimate(id);
+  const here = band.heat ? HEATS.indexOf(band.heat) : null;
+  const said: string[] = [];
+  if (here !== null && heats && here < heats[0]) said.push('at home where summers are hotter');
+  if (here !== null && heats && here > heats[1]) said.push('at home where summers are cooler');
+  if (isDrierThanHome(band, leastRain)) said.push('at home where more rain falls');
+  return said;
+}
+
 /** How a species belongs to the place of a holding. */
 export function belonging(species: Species, where: Where): Belonging {
   const region = regionOf(where);
@@ -61,9 +72,11 @@ export function belonging(species: Species, where: Where): Belonging {
   const { pests, pestsIn } = moreOf(species);
   const felled = pests !== undefined && (!pestsIn || covers(pestsIn, region));
   if (felled) cares.push(pests);
-  const dryHome = band.drySummer ? dryShare(species.id) : 0;
+  const dryHome = band.drySummer ? homeClimate(species.id).dryShare : 0;
   if (dryHome >= 0.5) inFavour.push('at home where summers are dry');
   else if (band.drySummer && species.moisture[0] !== 'dry') cares.push('wants water in dry summers');
+  else if (littleRain(band) && species.moisture[0] !== 'dry') cares.push('wants more water than rain brings here');
+  if (standing !== 'native') cares.push(...farFromHome(species, band));
   const does = harmTo(species, nearPlants(where));
   const whom = does?.to.includes('people') && !stockAmong(where.animals).some((one) => does.to.includes(one));
   if (does)

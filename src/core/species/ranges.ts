@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { groupNamed, isRegionCode, regionNamed, regions, type Region } from '../place/regions.ts';
+import { groupNamed, HEATS, isRegionCode, regionNamed, regions, type Region } from '../place/regions.ts';
 
 const codes = z
   .string()
@@ -47,16 +47,31 @@ export function namesOf({ in: marked }: { readonly in: readonly string[] }): str
 }
 const MOST_NAMED = 10;
 
-const dryShares = new Map<string, number>();
+/** What the climate of a species' native regions usually is, as far as it is known of them. */
+interface HomeClimate {
+  /** Share of them whose summers are dry, 0 to 1. */
+  readonly dryShare: number;
+  /** Their coolest and hottest summers, as places in {@link HEATS}; null where not known. */
+  readonly heat: readonly [number, number] | null;
+  /** The least rain of a year among them, mm; null where not known. */
+  readonly leastRain: number | null;
+}
+const homes = new Map<string, HomeClimate>();
 
-/** Share of a species' native regions whose summers are dry, 0 to 1; 0 where none is recorded. */
-export function dryShare(species: string): number {
-  let known = dryShares.get(species);
-  if (known === undefined) {
+/** The climate that a species is at home in. */
+export function homeClimate(species: string): HomeClimate {
+  let known = homes.get(species);
+  if (!known) {
     const native = ranges[species]?.native?.in ?? [];
     const home = regions.filter((region) => covers(native, region));
-    known = home.length > 0 ? home.filter(({ drySummer }) => drySummer).length / home.length : 0;
-    dryShares.set(species, known);
+    const heats = home.flatMap(({ heat }) => (heat ? [HEATS.indexOf(heat)] : []));
+    const rains = home.flatMap(({ rain }) => rain ?? []);
+    known = {
+      dryShare: home.length > 0 ? home.filter(({ drySummer }) => drySummer).length / home.length : 0,
+      heat: heats.length > 0 ? [Math.min(...heats), Math.max(...heats)] : null,
+      leastRain: rains.length > 0 ? Math.min(...rains) : null,
+    };
+    homes.set(species, known);
   }
   return known;
 }

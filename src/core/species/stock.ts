@@ -7,6 +7,8 @@ const StockSchema = z.object({
   id: z.string(),
   name: z.string(),
   size: z.string(),
+  /** Set only where somebody asks for it: no row of a pattern falls back on it. */
+  onAsking: z.literal(true).optional(),
   /** Height on planting day, metres. */
   start: z.number().positive(),
   /** Share of growth lost at first, and years to recover. */

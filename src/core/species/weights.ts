@@ -17,6 +17,8 @@ export const weights = z
       'wind',
       'suckers',
       'flammable',
+      'insects',
+      'harms',
       'thirsty',
       'demand',
       'named',

@@ -4,8 +4,6 @@ import { reliefOf } from '../ground/relief.ts';
 import { daySuns, inLeaf, type Sun } from './sun.ts';
 import sunData from './sun.json' with { type: 'json' };
 import type { Holding } from '../holding/schema.ts';
-import { settingOf } from '../holding/settings.ts';
-import { LIGHTS, type Species } from '../holding/species-schema.ts';
 import { asBefore } from '../ranks/as-before.ts';
 import type { Stand } from '../ranks/stand.ts';
 
@@ -170,7 +168,3 @@ function sunsOf(place: Holding['place']): readonly Sun[] {
   sunsKnown = { place, suns };
   return suns;
 }
-
-/** Hours of direct sun a summer's day that a species needs: what its lowest light class stands for. */
-export const hoursWanted = (holding: Holding, { light }: Species): number =>
-  [0, settingOf(holding, 'sun.part'), settingOf(holding, 'sun.full')][LIGHTS.indexOf(light[0])]!;

@@ -3,18 +3,19 @@ import { useEffect, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { addPlanting, removePattern } from '../../../core/holding/planting-commands.ts';
 import { plantingFrom } from '../../../core/ranks/copy.ts';
-import { PURPOSES, type Holding, type Planting, type Purpose } from '../../../core/holding/schema.ts';
+import { PURPOSES, type Baseline, type Holding, type Purpose } from '../../../core/holding/schema.ts';
 import { drawnBlock } from '../../../core/ranks/baseline.ts';
 import { newPlanting, patternShape, type Answers } from '../../../core/ranks/patterns.ts';
+import { changedByGround, plantingOnItsGround, spotsOnItsGround } from '../../../core/counsel/on-its-ground.ts';
 import { purposes } from '../../../core/ranks/purposes.ts';
 import { LengthField } from '../../parts/LengthField.tsx';
 import { PlanView } from '../../plan/PlanView.tsx';
 import { startSketch } from '../../plan/pencil.ts';
 import { Guarded } from '../../parts/Guarded.tsx';
-import { look, useLook } from '../../store/look-at.ts';
-import { useShown } from '../../store/derived.ts';
+import { look, useLook, type Waiting } from '../../store/look-at.ts';
+import { useBook, useShown } from '../../store/derived.ts';
 import { newId } from '../../store/ids.ts';
-import { run } from '../../store/session.ts';
+import { announce, run } from '../../store/session.ts';
 import { BaselineSource } from './BaselineSource.tsx';
 import { MAKE_WORDS, STUBS, WAYS, WHERE, type Beside, type How } from './new-planting-ways.ts';
 import { OwnPattern, Questions } from './PatternQuestions.tsx';
@@ -22,6 +23,7 @@ import { OwnPattern, Questions } from './PatternQuestions.tsx';
 /** What is the planting for, how exactly, and where does it lie: then the rows lie at once. */
 export function NewPlanting() {
   const holding = useShown();
+  const book = useBook();
   const navigate = useNavigate();
   const [purpose, setPurpose] = useState<Purpose>('windbreak');
   const [answers, setAnswers] = useState<Answers>({});
@@ -35,21 +37,37 @@ export function NewPlanting() {
   const [name, setName] = useState('');
   const [picks, setPicks] = useState<Readonly<Record<string, string>>>({});
 
+  const side = how === 'beside' && beside ? beside.side : 'right';
+  /** Where it will lie, as far as that is known before anything is drawn. */
+  const known: Baseline | null =
+    how === 'beside'
+      ? beside
+      : how === 'boundary' && holding.boundary
+        ? drawnBlock(holding.boundary.map(({ at }) => at))
+        : null;
+  const spots = known && !pattern ? spotsOnItsGround({ purpose, answers, baseline: known, side, picks, holding }) : {};
+
   const make = async () => {
-    const side = how === 'beside' && beside ? beside.side : 'right';
-    const baseline =
-      how === 'beside' && beside
-        ? beside
-        : how === 'boundary' && holding.boundary
-          ? drawnBlock(holding.boundary.map(({ at }) => at))
-          : STUBS[shape];
     const called = name.trim() || freeName(holding, pattern?.purpose ?? purpose);
+    const asked = { name: called, purpose, answers, side, picks, holding, newId };
+    const baseline = known ?? STUBS[shape];
     const planting = pattern
       ? plantingFrom(pattern, { name: called, baseline, newId }, side)
-      : newPlanting({ name: called, purpose, answers, baseline, side, picks, holding, newId });
-    if (how !== 'beside' && how !== 'boundary') {
-      startSketch(how);
-      return look({ waiting: planting });
+      : newPlanting({ ...asked, baseline, spots });
+    if (!known) {
+      startSketch(how as Exclude<How, 'beside' | 'boundary'>);
+      return look({
+        waiting: {
+          planting,
+          lie: (drawn) => {
+            if (pattern) return { ...planting, baseline: drawn };
+            const laid = { ...plantingOnItsGround({ ...asked, baseline: drawn }), id: planting.id };
+            const changed = changedByGround(planting, laid, book);
+            if (changed) announce(changed);
+            return laid;
+          },
+        },
+      });
     }
     if (run(addPlanting(planting))) await navigate(`/h/${holding.id}/ranks/${planting.id}`);
   };
@@ -90,6 +108,7 @@ export function NewPlanting() {
               purpose={purpose}
               answers={answers}
               picks={picks}
+              spots={spots}
               onPick={(key, species) => setPicks({ ...picks, [key]: species })}
               onAnswer={(key, answer) => setAnswers({ ...answers, [key]: answer })}
             />
@@ -128,16 +147,17 @@ function freeName({ plantings }: Holding, kind: Purpose): string {
 }
 
 /** The planting that waits to be drawn. Drawn, it is in the holding: on to its rows. Put down undrawn, it is as if it had never been. */
-function useWaiting(): Planting | null {
+function useWaiting(): Waiting | null {
   const holding = useShown();
   const navigate = useNavigate();
   const { waiting, sketch } = useLook();
-  const laid = waiting !== null && holding.plantings.some(({ id }) => id === waiting.id);
+  const lies = waiting?.planting.id;
+  const laid = lies !== undefined && holding.plantings.some(({ id }) => id === lies);
   useEffect(() => {
     if (!waiting || (sketch && !laid)) return;
     look({ waiting: null });
-    if (laid) void navigate(`/h/${holding.id}/ranks/${waiting.id}`);
-  }, [waiting, sketch, laid, holding.id, navigate]);
+    if (laid) void navigate(`/h/${holding.id}/ranks/${lies}`);
+  }, [waiting, sketch, laid, lies, holding.id, navigate]);
   useEffect(() => () => look({ waiting: null }), []);
   return waiting;
 }

@@ -1,5 +1,6 @@
 import { Button, Radio } from 'antd';
 import type { Purpose } from '../../../core/holding/schema.ts';
+import type { Spots } from '../../../core/ranks/fill.ts';
 import { patterns, rowsLaid, type Answers } from '../../../core/ranks/patterns.ts';
 import { sayRuns } from '../../../core/ranks/purposes.ts';
 import { inUnits } from '../../../core/units/quantities.ts';
@@ -12,12 +13,14 @@ export function Questions({
   purpose,
   answers,
   picks,
+  spots,
   onAnswer,
   onPick,
 }: {
   purpose: Purpose;
   answers: Answers;
   picks: Readonly<Record<string, string>>;
+  spots: Spots;
   onAnswer(key: string, answer: string): void;
   onPick(key: string, species: string): void;
 }) {
@@ -59,7 +62,7 @@ export function Questions({
         );
       })}
       <RegionField />
-      <RowsLaid rows={rowsLaid({ purpose, answers, picks, holding })} onPick={onPick} />
+      <RowsLaid rows={rowsLaid({ purpose, answers, picks, holding, spots })} onPick={onPick} />
       <p className="soft fine">Source: {source}. All of it can be changed once it lies.</p>
     </>
   );

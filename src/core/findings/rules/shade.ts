@@ -1,6 +1,7 @@
 import { speciesAt } from '../../ranks/stand.ts';
 import { finding, reading, SWAPS } from '../finding.ts';
-import { darkPlants, hoursWanted, sunHours } from '../../sun/plant-hours.ts';
+import { hoursWanted } from '../../species/hours-wanted.ts';
+import { darkPlants, sunHours } from '../../sun/plant-hours.ts';
 import { substitute, swapPlants } from '../mending.ts';
 import { sayStand } from '../../ranks/say-plants.ts';
 
