@@ -4,6 +4,7 @@ import { layHolding, type Laid } from '../ranks/laid.ts';
 import { bears } from '../species/catalogue.ts';
 import { finding, SEVERITIES, type Finding, type Judged, type Remedy, type Rule } from './finding.ts';
 import type { Memory } from './memory.ts';
+import { besideWay } from './rules/beside-way.ts';
 import { browsed } from './rules/browsed.ts';
 import { building } from './rules/building.ts';
 import { buriedService } from './rules/buried-service.ts';
@@ -58,6 +59,7 @@ export const rules: readonly Rule[] = [
   fire,
   shedLimbs,
   inTheWay,
+  besideWay,
   wetGround,
   flood,
   setback,

@@ -2,7 +2,7 @@ import { weedMethod } from '../order/weeds/methods.ts';
 import { runOf } from '../species/stock.ts';
 import { plantedOn } from '../ranks/laid.ts';
 import { DEMANDS } from '../holding/species-schema.ts';
-import { sharedBy } from '../species/hosts.ts';
+import { clashesBeside } from '../ranks/roles.ts';
 import { moreOf } from '../species/more.ts';
 import { forbidding } from '../species/belongs.ts';
 import { regionOf } from '../place/regions.ts';
@@ -117,7 +117,10 @@ export function keepTo(
   size: Partial<Kept>,
 ): Remedy {
   const rows = [...new Set(plants.map((i) => stand.rows[stand.row[i]!]!.row))];
-  const label = `Keep it cut to ${formatLength(size.height ?? size.width ?? 0, units, { decimals: 2 })}`;
+  const length = (metres: number) => formatLength(metres, units, { decimals: 2 });
+  const label = size.height
+    ? `Keep it cut to ${length(size.height)}`
+    : `Keep it cut to ${length(size.width ?? 0)} wide`;
   return {
     label,
     command: together(
@@ -210,13 +213,12 @@ function inOrderOfLikeness({ all, holding }: Judged, like: Species): readonly Sp
 /** Orders of likeness kept at once. */
 const MOST_ORDERS = 200;
 
-/** Asks of species whether they bring no trouble that `like` does not: roots, fire, limbs, suckers under fabric, a disease shared with what stands here. */
+/** Asks of species whether they bring no trouble that `like` does not: roots, fire, limbs, suckers under fabric, a disease shared with what stands here, roots that poison it. */
 function harmlessBeside(like: Species, { holding, planting, layout }: Judged): (species: Species) => boolean {
   const was = moreOf(like);
   const thirst = ({ demand = 'moderate' }: typeof was) => DEMANDS.indexOf(demand);
-  const region = regionOf(holding);
   const others = layout.stand.kinds.filter((other) => other !== like);
-  const sick = (one: Species) => others.some((other) => sharedBy(one, other, region).length > 0);
+  const sick = (one: Species) => clashesBeside(one, others, holding);
   const sickNow = sick(like);
   return (species) => {
     const its = moreOf(species);

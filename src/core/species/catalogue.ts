@@ -6,6 +6,8 @@ const PartnerSchema = z.object({
   kinds: z.array(z.string()).min(1),
   reach: z.number().positive(),
   own: z.boolean(),
+  /** It fruits alone too, but more with another. */
+  better: z.literal(true).optional(),
   /** Kinds by type of which one does not serve itself: plants of one variety are one clone, or of one sex. */
   varieties: z.array(z.string()).min(2).optional(),
   why: z.string(),

@@ -3,10 +3,9 @@ import { useEffect, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { addPlanting, removePattern } from '../../../core/holding/planting-commands.ts';
 import { plantingFrom } from '../../../core/ranks/copy.ts';
-import { PURPOSES, type Baseline, type Holding, type Purpose } from '../../../core/holding/schema.ts';
-import { drawnBlock } from '../../../core/ranks/baseline.ts';
+import { PURPOSES, type Holding, type Purpose } from '../../../core/holding/schema.ts';
 import { newPlanting, patternShape, type Answers } from '../../../core/ranks/patterns.ts';
-import { changedByGround, plantingOnItsGround, spotsOnItsGround } from '../../../core/counsel/on-its-ground.ts';
+import { spotsOnItsGround } from '../../../core/counsel/on-its-ground.ts';
 import { purposes } from '../../../core/ranks/purposes.ts';
 import { LengthField } from '../../parts/LengthField.tsx';
 import { PlanView } from '../../plan/PlanView.tsx';
@@ -15,8 +14,9 @@ import { Guarded } from '../../parts/Guarded.tsx';
 import { look, useLook, type Waiting } from '../../store/look-at.ts';
 import { useBook, useShown } from '../../store/derived.ts';
 import { newId } from '../../store/ids.ts';
-import { announce, run } from '../../store/session.ts';
+import { run } from '../../store/session.ts';
 import { BaselineSource } from './BaselineSource.tsx';
+import { lieAsItIs, lieOnItsGround, whereKnown } from './lie-of-new-planting.ts';
 import { MAKE_WORDS, STUBS, WAYS, WHERE, type Beside, type How } from './new-planting-ways.ts';
 import { OwnPattern, Questions } from './PatternQuestions.tsx';
 
@@ -30,43 +30,26 @@ export function NewPlanting() {
   const [own, setOwn] = useState<string | null>(null);
   const pattern = holding.patterns.find(({ id }) => id === own) ?? null;
   const shape = pattern ? patternShape(pattern.purpose, {}) : patternShape(purpose, answers);
-  const [asked, setHow] = useState<How>('baseline');
+  const [wanted, setHow] = useState<How>('baseline');
   const ways = WAYS[shape].filter(({ value }) => value !== 'boundary' || holding.boundary);
-  const how = ways.some(({ value }) => value === asked) ? asked : ways[0]!.value;
+  const how = ways.some(({ value }) => value === wanted) ? wanted : ways[0]!.value;
   const [beside, setBeside] = useState<Beside | null>(null);
   const [name, setName] = useState('');
   const [picks, setPicks] = useState<Readonly<Record<string, string>>>({});
 
   const side = how === 'beside' && beside ? beside.side : 'right';
-  /** Where it will lie, as far as that is known before anything is drawn. */
-  const known: Baseline | null =
-    how === 'beside'
-      ? beside
-      : how === 'boundary' && holding.boundary
-        ? drawnBlock(holding.boundary.map(({ at }) => at))
-        : null;
-  const spots = known && !pattern ? spotsOnItsGround({ purpose, answers, baseline: known, side, picks, holding }) : {};
-
+  const known = whereKnown(how, beside, holding);
+  const asked = { purpose, answers, side, picks, holding } as const;
+  const spots = known && !pattern ? spotsOnItsGround({ ...asked, baseline: known }) : {};
   const make = async () => {
     const called = name.trim() || freeName(holding, pattern?.purpose ?? purpose);
-    const asked = { name: called, purpose, answers, side, picks, holding, newId };
-    const baseline = known ?? STUBS[shape];
     const planting = pattern
-      ? plantingFrom(pattern, { name: called, baseline, newId }, side)
-      : newPlanting({ ...asked, baseline, spots });
+      ? plantingFrom(pattern, { name: called, baseline: known ?? STUBS[shape], newId }, side)
+      : newPlanting({ ...asked, name: called, baseline: known ?? STUBS[shape], spots, newId });
     if (!known) {
       startSketch(how as Exclude<How, 'beside' | 'boundary'>);
       return look({
-        waiting: {
-          planting,
-          lie: (drawn) => {
-            if (pattern) return { ...planting, baseline: drawn };
-            const laid = { ...plantingOnItsGround({ ...asked, baseline: drawn }), id: planting.id };
-            const changed = changedByGround(planting, laid, book);
-            if (changed) announce(changed);
-            return laid;
-          },
-        },
+        waiting: { planting, lie: pattern ? lieAsItIs(planting) : lieOnItsGround(planting, asked, book) },
       });
     }
     if (run(addPlanting(planting))) await navigate(`/h/${holding.id}/ranks/${planting.id}`);

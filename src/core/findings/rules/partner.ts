@@ -52,8 +52,10 @@ export const partner = reading(['units', 'species', 'others'], (judged) => {
     const beside = neighbour(judged, alone[0]!);
     return [
       finding('partner', judged, species.id, {
-        severity: 'caution',
-        what: `${capital(species.common)} has no partner to fruit with`,
+        severity: need.better ? 'note' : 'caution',
+        what: need.better
+          ? `${capital(species.common)} bears more with another near`
+          : `${capital(species.common)} has no partner to fruit with`,
         why: `${need.why} None stands within ${formatLength(need.reach, holding.units, { decimals: 0 })} of ${alone.length === 1 ? 'it' : `${alone.length} of them`}.`,
         plants: alone,
         remedies:

@@ -1,0 +1,31 @@
+import { changedByGround, plantingOnItsGround } from '../../../core/counsel/on-its-ground.ts';
+import type { Baseline, Holding, Planting } from '../../../core/holding/schema.ts';
+import { drawnBlock } from '../../../core/ranks/baseline.ts';
+import type { PlantingOptions } from '../../../core/ranks/patterns.ts';
+import type { SpeciesBook } from '../../../core/species/book.ts';
+import { newId } from '../../store/ids.ts';
+import type { Waiting } from '../../store/look-at.ts';
+import { announce } from '../../store/session.ts';
+import type { Beside, How } from './new-planting-ways.ts';
+
+/** Where a new planting will lie, as far as that is known before anything is drawn. */
+export const whereKnown = (how: How, beside: Beside | null, { boundary }: Holding): Baseline | null =>
+  how === 'beside' ? beside : how === 'boundary' && boundary ? drawnBlock(boundary.map(({ at }) => at)) : null;
+
+/** Lays the steward's own pattern where it is drawn, as it was kept. */
+export const lieAsItIs =
+  (planting: Planting): Waiting['lie'] =>
+  (baseline) => ({ ...planting, baseline });
+
+type Asked = Omit<PlantingOptions, 'name' | 'baseline' | 'newId' | 'spots'> & { readonly holding: Holding };
+
+/** Lays a purpose's pattern where it is drawn, with kinds that bear the ground there, and says what that changed. */
+export const lieOnItsGround =
+  (planting: Planting, asked: Asked, book: SpeciesBook): Waiting['lie'] =>
+  (baseline) => {
+    const { id, name } = planting;
+    const laid = { ...plantingOnItsGround({ ...asked, name, baseline, newId }), id };
+    const changed = changedByGround(planting, laid, book);
+    if (changed) announce(changed);
+    return laid;
+  };
