@@ -2,7 +2,9 @@ import { describe, expect, it } from 'vitest';
 import { newHolding } from '../holding/new-holding.ts';
 import { catalogue } from '../species/catalogue.ts';
 import { covers, homeClimate, nearness, ranges, rangeSources, standingIn, standingSource } from '../species/ranges.ts';
-import { climateBand } from './climate-band.ts';
+import { belonging } from '../species/belongs.ts';
+import { appBook } from '../species/book.ts';
+import { climateBand, isDrierThanHome, littleRain, zoneOfWinter } from './climate-band.ts';
 import { noClimate } from './climate.ts';
 import { continentName, groupName, proposedRegion, regionNamed, regionOf, regions } from './regions.ts';
 
@@ -87,6 +89,35 @@ describe('regions', () => {
     expect(climateBand({ ...at(-34, 20), climate: known }).drySummer).toBe(false);
     const less = dry.map(({ rain }) => month(Math.max(rain, 31)));
     expect(climateBand({ ...ohio, climate: { ...known, months: less } }).drySummer).toBe(false);
+  });
+});
+
+describe('a winter’s coldest night', () => {
+  it('gives the zone, in bands of ten degrees Fahrenheit', () => {
+    expect([-60, -40.1, -40, -17.8, -17.7, -12.3, -12.2, -1, 10, 30].map(zoneOfWinter)).toEqual([
+      1, 2, 3, 6, 7, 7, 8, 10, 12, 13,
+    ]);
+  });
+});
+
+describe('the climate of a region', () => {
+  it('says what is at home under other skies, and what wants more water than rain brings', () => {
+    const cares = (id: string, latitude: number, longitude: number, changes: object = {}) =>
+      belonging(appBook.of(id), { ...at(latitude, longitude), ...changes }).cares.join('; ');
+    expect(cares('acacia-pycnantha', 52, -1.5)).toMatch(/at home where summers are hotter/);
+    expect(cares('griselinia-littoralis', 38.6, 22.5)).toMatch(/at home where summers are cooler/);
+    expect(cares('sorbus-aucuparia', 52, -1.5)).toBe('');
+    // South Dakota has 500 mm: a native of moist ground wants water, one that bears drought does not.
+    expect(cares('acer-saccharum', 44, -99.5)).toBe('wants more water than rain brings here');
+    expect(cares('quercus-macrocarpa', 44, -99.5)).toBe('');
+    expect(cares('acer-saccharum', 40, -83)).toBe('');
+    expect(cares('taxodium-distichum', 44, -99.5)).toMatch(/at home where more rain falls/);
+    // What is measured there goes before what is usual.
+    const wetter = { ...noClimate(), months: Array.from({ length: 12 }, () => ({ rain: 60, evaporation: 150 })) };
+    expect(cares('acer-saccharum', 44, -99.5, { climate: wetter })).toBe('');
+    expect([540, 549, 550].map((rain) => littleRain({ rain }))).toEqual([true, true, false]);
+    expect([699, 700].map((rain) => isDrierThanHome({ rain }, 1000))).toEqual([true, false]);
+    expect(littleRain({ rain: null }) || isDrierThanHome({ rain: 100 }, null)).toBe(false);
   });
 });
 

@@ -150,6 +150,12 @@ export const windUnit = (system: UnitSystem): { name: string; perUnit: number } 
 export const rainUnit = (system: UnitSystem): { name: string; perUnit: number } =>
   system === 'metric' ? { name: 'mm', perUnit: 1 } : { name: 'in', perUnit: EXACT.in * 1000 };
 
+/** The unit that temperatures are spoken of in, and degrees Celsius of so many of it. */
+export const temperatureUnit = (system: UnitSystem): { name: string; celsius(degrees: number): number } =>
+  system === 'metric'
+    ? { name: '°C', celsius: (degrees) => degrees }
+    : { name: '°F', celsius: (degrees) => (degrees - 32) / 1.8 };
+
 /** A small area written for people: '450 cm²', '70 in²'. */
 export const formatSmallArea = (squareMetres: number, system: UnitSystem): string =>
   system === 'metric' ? `${plain(squareMetres * 1e4, 0)} cm²` : `${plain(squareMetres / EXACT.in ** 2, 0)} in²`;

@@ -1,6 +1,7 @@
 import { monthName } from '../../../core/ground/local-rules.ts';
 import type { Climate, Season } from '../../../core/holding/ground-schema.ts';
-import { rainUnit, windUnit, type UnitSystem } from '../../../core/units/quantities.ts';
+import { zoneOfWinter } from '../../../core/place/climate-band.ts';
+import { rainUnit, temperatureUnit, windUnit, type UnitSystem } from '../../../core/units/quantities.ts';
 import { DayField } from '../../parts/DayField.tsx';
 import { NumberField } from '../../parts/NumberField.tsx';
 
@@ -17,6 +18,7 @@ const tenth = (value: number): number => Math.round(value * 10) / 10;
 
 /** What the steward knows of the climate, typed: frosts, zone, rain and evaporation by month, wind of a season. */
 export function ClimateTyping({ climate, units, season, onChange }: TypingProps) {
+  const temperature = temperatureUnit(units);
   return (
     <div className="form typing">
       <div className="pair">
@@ -31,16 +33,30 @@ export function ClimateTyping({ climate, units, season, onChange }: TypingProps)
           onChange={(firstFrost) => onChange({ firstFrost }, 'first frost')}
         />
       </div>
-      <div className="field">
-        <label htmlFor="zone">Hardiness zone</label>
-        <NumberField
-          id="zone"
-          min={1}
-          max={13}
-          precision={0}
-          value={climate.zone}
-          onEnter={(zone) => onChange({ zone }, 'hardiness zone')}
-        />
+      <div className="pair">
+        <div className="field">
+          <label htmlFor="zone">Hardiness zone</label>
+          <NumberField
+            id="zone"
+            min={1}
+            max={13}
+            precision={0}
+            value={climate.zone}
+            onEnter={(zone) => onChange({ zone }, 'hardiness zone')}
+          />
+        </div>
+        <div className="field">
+          <label htmlFor="coldest-night">or a winter’s coldest night, {temperature.name}</label>
+          <NumberField
+            id="coldest-night"
+            min={-80}
+            max={80}
+            value={null}
+            onEnter={(degrees) =>
+              degrees !== null && onChange({ zone: zoneOfWinter(temperature.celsius(degrees)) }, 'hardiness zone')
+            }
+          />
+        </div>
       </div>
       <MonthTable climate={climate} units={units} onChange={onChange} />
       <RoseTable climate={climate} units={units} season={season} onChange={onChange} />
