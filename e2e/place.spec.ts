@@ -99,6 +99,36 @@ test('a well, a school and a line of high voltage are drawn on the ground, and p
   await expect(page.locator('[data-rule=overhead-line]')).toContainText('wants 10 m clear');
 });
 
+test('a planting drawn over wet ground is laid with what stands it, and says what gave way', async ({ page }) => {
+  await openEmpty(page);
+  await makeHolding(page, 'Low Acre', { place: '52, -1.5' });
+  await page.getByRole('link', { name: /^Water/ }).click();
+  await page.getByRole('button', { name: 'Draw wet ground' }).click();
+  const field = page.getByLabel('Typed place or leg');
+  for (const place of ['-80, -60', '80, -60', '80, 60', '-80, 60']) {
+    await field.fill(place);
+    await field.press('Enter');
+  }
+  await page.getByRole('button', { name: 'Close it' }).click();
+  await saved(page);
+  await page.getByRole('link', { name: 'Ranks' }).click();
+  await page.getByRole('link', { name: 'New planting' }).first().click();
+  await page.getByRole('radio', { name: 'Stock-proof hedge', exact: true }).check();
+  const rows = page.getByRole('list', { name: 'Rows that it lays' });
+  await expect(rows).toContainText('common hawthorn');
+  await page.getByRole('button', { name: 'Draw the line' }).click();
+  for (const place of ['-40, 0', '40, 0']) {
+    await field.fill(place);
+    await field.press('Enter');
+  }
+  await page.getByRole('button', { name: 'Finish' }).click();
+  await expect(page.getByRole('alert')).toContainText(/Laid for the ground where it lies: .+ instead of .*hawthorn/);
+  await expect(page.locator('[data-rule=wet-ground]')).toHaveCount(0);
+  await expect(page.getByRole('list', { name: /Species here/ })).not.toContainText(/Common hawthorn/);
+  await page.getByRole('button', { name: /^Undo/ }).click();
+  await saved(page);
+});
+
 test('a pear says which rootstock it stands on; its call and its size follow, and undo', async ({ page }) => {
   await openDemo(page);
   await page.goto('/h/tern-hollow/ranks/p7'); // the orchard

@@ -177,6 +177,13 @@ const beside = (kind: string, metres: number, species: string): Options => ({
   rows: tall(species),
   features: [{ kind, name: kind, points: ringAt(metres), eaves: 3, ridge: 5 } as Feature],
 });
+/** Yew so far from a paddock where horses are. */
+const besidePaddock = (metres: number): Options => ({
+  rows: tall('Taxus baccata', 1),
+  features: [
+    { kind: 'browsed', name: 'paddock', points: ringAt(metres), animals: ['horse'], pressure: 'some' } as Feature,
+  ],
+});
 /** Half a grown crown, and how far beyond it limbs fall. */
 const reachOf = (species: string): number => matureWidth(appBook.named(species)!) / 2 + 2;
 
@@ -638,6 +645,7 @@ const cases: readonly [rule: string, trips: Options, justNot: Options][] = [
     beside('playPlace', reachOf('Salix fragilis') + 0.1, 'Salix fragilis'),
   ],
   ['harm', beside('playPlace', 2.9, 'Taxus baccata'), beside('playPlace', 3.1, 'Taxus baccata')],
+  ['harm', besidePaddock(2.9), besidePaddock(3.1)],
   [
     'suckers-under-fabric',
     { planting: { weeds: 'fabric' }, rows: tall('Prunus spinosa') },
