@@ -1,8 +1,8 @@
 import { Select } from 'antd';
 import { setHolding } from '../../core/holding/ground-commands.ts';
-import { climateBand } from '../../core/place/climate-band.ts';
+import { climateBand, type ClimateBand } from '../../core/place/climate-band.ts';
 import { groupName, proposedRegion, regionOf, regions } from '../../core/place/regions.ts';
-import { rainUnit } from '../../core/units/quantities.ts';
+import { rainUnit, type UnitSystem } from '../../core/units/quantities.ts';
 import { useShown } from '../store/derived.ts';
 import { run } from '../store/session.ts';
 import { Toggle } from './Toggle.tsx';
@@ -17,11 +17,30 @@ const groups = [...new Set(regions.map(groupName))].map((label) => ({
     .map(({ code, name }) => ({ value: code, label: `${name} (${code})` })),
 }));
 
+/** What the climate of the place asks of plants: what is known of it first, then what is usual in its region. */
+function climateWords({ zone, drySummer, rain, heat, frostFree, usual }: ClimateBand, units: UnitSystem): string {
+  const unit = rainUnit(units);
+  const winter = zone === null ? [] : [`winter zone ${zone}`];
+  const summer = [
+    ...(heat || drySummer ? [`${[drySummer && 'dry', heat].filter(Boolean).join(', ')} summers`] : []),
+    ...(rain === null ? [] : [`${Math.round(rain / unit.perUnit)} ${unit.name} of rain a year`]),
+  ];
+  const known = [...(usual.zone ? [] : winter), ...(usual.summer ? [] : summer)];
+  const supposed = [...(usual.zone ? winter : []), ...(usual.summer ? summer : [])];
+  return [
+    zone === null ? 'Winter zone not known.' : '',
+    known.length > 0 || frostFree !== null
+      ? `Here: ${[...known, ...(frostFree === null ? [] : [`${frostFree} days without frost`])].join('; ')}.`
+      : '',
+    supposed.length > 0 ? `Usual here: ${supposed.join('; ')}.` : '',
+  ]
+    .filter(Boolean)
+    .join(' ');
+}
+
 /** The botanical region: proposed from the place, changed by one choice; and whether only its natives are offered. */
 export function RegionField() {
   const holding = useShown();
-  const { zone, drySummer, rain, heat, frostFree, usual } = climateBand(holding);
-  const unit = rainUnit(holding.units);
   const region = regionOf(holding);
   const proposed = proposedRegion(holding.place);
   return (
@@ -38,14 +57,8 @@ export function RegionField() {
         />
       </div>
       <p className="soft fine">
-        {region.code}, {groupName(region)}.{' '}
-        {zone === null ? 'Winter zone not known' : `Winter zone ${zone}${usual.zone ? ' (usual here)' : ''}`}
-        {drySummer ? `, dry summers${usual.summer ? ' (usual here)' : ''}` : ''}
-        {heat ? `, ${heat} summers${usual.summer ? ' (usual here)' : ''}` : ''}
-        {rain === null
-          ? ''
-          : `, ${Math.round(rain / unit.perUnit)} ${unit.name} of rain a year${usual.summer ? ' (usual here)' : ''}`}
-        {frostFree === null ? '' : `, ${frostFree} days without frost`}. Plants are native or a pest by this region.
+        {region.code}, {groupName(region)}. {climateWords(climateBand(holding), holding.units)} Plants are native or a
+        pest by this region.
       </p>
       <Toggle
         label="Offer natives only"

@@ -2,9 +2,11 @@ import type { Holding } from '../holding/schema.ts';
 import type { Species } from '../holding/species-schema.ts';
 import { forbidding, type Where } from '../species/belongs.ts';
 import type { SpeciesBook } from '../species/book.ts';
+import { regionOf } from '../place/regions.ts';
+import { nearness } from '../species/ranges.ts';
 import { stockOf, stocks } from '../species/stock.ts';
 import { weights } from '../species/weights.ts';
-import { clashesBeside, fitsFor, roles, whatToRelax, type Fit, type Role } from './roles.ts';
+import { clashesBeside, fitsFor, roles, serves, whatToRelax, type Fit, type Role } from './roles.ts';
 import { sayGround, sayRoom, type Said, type Spot } from './spot.ts';
 
 /** What one place in a row's turn asks for: so many of a role, or of a kind with a role where that kind cannot be. */
@@ -20,7 +22,7 @@ export interface Filled extends Wish {
   /** Its own name in the pattern, under which the steward's own pick is kept. */
   readonly key: string;
   readonly label: string;
-  /** Null where nothing fills it. */
+  /** Null where nothing fills it, or only what is from elsewhere: then the best of that are offered. */
   readonly species: Species | null;
   /** Those that would serve best, the one taken among them. */
   readonly best: readonly Fit[];
@@ -43,9 +45,22 @@ const OFFERED = 5;
 
 const roleOf = ({ what, orElse }: Wish): Role => roles[what] ?? roles[orElse ?? '']!;
 
+/** Natives of the role that stands in for another, each said to do so. */
+const standIns = (role: Role, where: FillOptions['where'], book: SpeciesBook): Fit[] =>
+  role.standIn === undefined
+    ? []
+    : fitsFor(roles[role.standIn]!, where, book)
+        .filter(({ standing, species }) => standing === 'native' && !serves(species, role))
+        .map((fit) => ({
+          ...fit,
+          score: fit.score + weights.role.standIn,
+          inFavour: [`in place of a ${role.label}`, ...fit.inFavour],
+        }));
+
 /** Those that could fill a wish anywhere at this place, best first: the named kind before its role, where the place allows it. */
 function candidates(wish: Wish, { where, book }: FillOptions): readonly Fit[] {
-  const fits = fitsFor(roleOf(wish), where, book);
+  const role = roleOf(wish);
+  const fits = [...fitsFor(role, where, book), ...standIns(role, where, book)].sort((a, b) => b.score - a.score);
   if (roles[wish.what]) return fits;
   const named = book.of(wish.what);
   if (forbidding(where)(named)) return fits;
@@ -99,6 +114,7 @@ export function fillRow(
   const taken: Species[] = [];
   const filled = wishes.map((wish, n): Filled => {
     const key = `${name}/${n + 1}`;
+    const role = roleOf(wish);
     const anywhere = candidates(wish, options);
     const all = onSpot(anywhere, spot, options.where);
     const isFree = ({ species }: Fit) =>
@@ -111,19 +127,29 @@ export function fillRow(
     const picked = options.picks[key];
     // What the steward picked stands even where the ground is against it; the findings say so.
     const own = [...all, ...anywhere].find(({ species }) => species.id === picked);
-    const species = (own ?? best[0])?.species ?? null;
+    // Once a row has a mixture, a kind from elsewhere is not laid unasked.
+    const fromElsewhere =
+      role.ofThePlace && taken.length >= MIXED && best[0] && isFromElsewhere(best[0], options.where);
+    const species = (own ?? (fromElsewhere ? undefined : best[0]))?.species ?? null;
     if (species) taken.push(species);
     return {
       ...wish,
       key,
-      label: roleOf(wish).label,
+      label: role.label,
       species,
       best: own && !best.includes(own) ? [own, ...best.slice(0, OFFERED - 1)] : best,
-      relax: species ? null : relaxing(anywhere, wish, spot, options),
+      relax: species || fromElsewhere ? null : relaxing(anywhere, wish, spot, options),
     };
   });
   return { filled, stock: soldAs(filled, stock) };
 }
+
+/** So many kinds make a row a mixture. */
+const MIXED = 2;
+
+/** Whether a kind is neither native nor of the group of regions. */
+const isFromElsewhere = ({ standing, species }: Fit, where: Where): boolean =>
+  standing === 'introduced' && nearness(species.id, regionOf(where)) !== 'group';
 
 const genusOf = ({ botanical }: Species): string => botanical.split(' ')[0]!;
 

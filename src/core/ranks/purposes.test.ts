@@ -94,8 +94,11 @@ describe(newPlanting, () => {
           const holding = laidOut(purpose, at, answers);
           expect(HoldingSchema.safeParse(holding).error?.issues ?? [], said).toEqual([]);
           for (const { filled, standards } of rowsLaid({ purpose, answers, holding: holdingAt(at) }))
-            for (const { label, species } of [...filled, ...(standards ? [standards] : [])])
-              expect(species, `${said}: ${label}`).not.toBeNull();
+            for (const { label, species, best, relax } of [...filled, ...(standards ? [standards] : [])]) {
+              // Filled, or left out for want of a third kind of the place, the best from elsewhere offered.
+              expect(best.length, `${said}: ${label}`).toBeGreaterThan(0);
+              expect(species ?? relax, `${said}: ${label}`).toBe(species);
+            }
           const all = layHolding(holding);
           const { stand } = all[0]!.layout;
           expect(stand.count, said).toBeGreaterThan(2);
@@ -198,6 +201,22 @@ describe(newPlanting, () => {
         .plantings[0]!.rows.flatMap(({ runs }) => runs)
         .every(({ species }) => standingIn(species, regionOf(orchard(true))) === 'native'),
     ).toBe(true);
+  });
+
+  it('a row of two kinds of the place takes no third from elsewhere unasked; what is asked stands', () => {
+    const wet = { purpose: 'conservation', answers: { ground: 'wet' }, holding: holdingAt(REGIONS[7]!) } as const;
+    const [wood] = rowsLaid(wet);
+    const out = wood!.filled.find(({ species }) => !species)!;
+    expect(out).toMatchObject({ key: 'Wood/3', label: 'tree of wet ground', relax: null });
+    expect(out.best.every(({ standing }) => standing === 'introduced')).toBe(true);
+    const picked = rowsLaid({ ...wet, picks: { 'Wood/3': out.best[1]!.species.id } })[0]!;
+    expect(picked.filled[2]!.species).toBe(out.best[1]!.species);
+    // Where no thorn of the place bears the ground, another hedge shrub of the place stands in, and is said to.
+    const dakota = rowsLaid({ purpose: 'hedge', holding: holdingAt(REGIONS[1]!, { nativeOnly: true }) })[0]!;
+    expect(dakota.filled[0]!.species!.thorns).toBe(true);
+    const island = rowsLaid({ purpose: 'hedge', holding: holdingAt(REGIONS[7]!) })[0]!;
+    expect(island.filled[1]!.best[0]).toMatchObject({ standing: 'native', species: { thorns: false } });
+    expect(island.filled[1]!.best[0]!.inFavour[0]).toBe('in place of a thorny hedge shrub');
   });
 
   it('a role that nothing fills says so and what to relax; the five best are at hand, and a pick is kept', () => {

@@ -35,6 +35,10 @@ const RoleSchema = z.strictObject({
   harmless: z.array(z.enum(Object.keys(HARMED) as [Harmed, ...Harmed[]])).optional(),
   /** Grown for its fruit, or its months of fruit are known: berries that birds and people take. */
   fruit: z.literal(true).optional(),
+  /** Rather fewer kinds than kinds that are neither native nor of the region’s neighbourhood. */
+  ofThePlace: z.literal(true).optional(),
+  /** The role whose natives go before what is brought in from far: a hedge of the place with fewer thorns. */
+  standIn: z.string().optional(),
   /** The use or kind that comes first among several, or 'bare': leafless in winter. */
   prefer: z.enum([...USES, ...SpeciesSchema.shape.kind.options, 'bare']).optional(),
 });

@@ -92,7 +92,7 @@ export function belonging(species: Species, where: Where): Belonging {
     weight:
       WEIGH[near === 'group' ? 'neighbour' : standing] +
       (near === 'far' ? WEIGH.far : 0) +
-      WEIGH.dryHome * dryHome +
+      (standing === 'native' ? WEIGH.dryHome : WEIGH.dryHomeAbroad) * dryHome +
       (felled ? WEIGH.felled : 0),
   };
 }

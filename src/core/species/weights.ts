@@ -8,7 +8,7 @@ export const weights = z
   .object({
     source: z.string().min(1),
     /** How a kind belongs to the region: natives first, then kinds of the neighbourhood. */
-    place: group('native', 'neighbour', 'unknown', 'introduced', 'pest', 'far', 'dryHome', 'felled'),
+    place: group('native', 'neighbour', 'unknown', 'introduced', 'pest', 'far', 'dryHome', 'dryHomeAbroad', 'felled'),
     /** How it fills a role; `demand` for each class of water demand above low, where hedges stand near houses. */
     role: group(
       'care',
@@ -21,6 +21,7 @@ export const weights = z
       'harms',
       'thirsty',
       'demand',
+      'standIn',
       'named',
       'sameGenus',
     ),

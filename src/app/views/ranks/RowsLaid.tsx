@@ -37,7 +37,7 @@ function Wish({
   wish: Filled;
   onPick(key: string, species: string): void;
 }) {
-  if (!species)
+  if (!species && best.length === 0)
     return (
       <li className="is-unfilled">
         No {label} is known for this place{relax ? `: ${relax}` : ''}.
@@ -50,7 +50,8 @@ function Wish({
       <Select
         size="small"
         aria-label={`${capital(label)}, ${key}`}
-        value={species.id}
+        value={species?.id}
+        placeholder="left out"
         popupMatchSelectWidth={360}
         options={best.map((fit) => ({ value: fit.species.id, label: fit.species.common, fit }))}
         optionRender={({ data }) => (
@@ -63,7 +64,7 @@ function Wish({
         onChange={(picked) => onPick(key, picked)}
       />
       <span className="soft fine">
-        {label}; {taken ? why(taken) : 'your own pick'}
+        {label}; {taken ? why(taken) : species ? 'your own pick' : 'left out: no more of this place would stand here'}
       </span>
     </li>
   );
