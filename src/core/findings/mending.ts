@@ -3,8 +3,9 @@ import { runOf } from '../species/stock.ts';
 import { plantedOn } from '../ranks/laid.ts';
 import { DEMANDS } from '../holding/species-schema.ts';
 import { clashesBeside } from '../ranks/roles.ts';
+import { matureHeight } from '../species/catalogue.ts';
 import { moreOf } from '../species/more.ts';
-import { forbidding } from '../species/belongs.ts';
+import { felledIn, forbidding } from '../species/belongs.ts';
 import { regionOf } from '../place/regions.ts';
 import { standingIn } from '../species/ranges.ts';
 import { bookOf, type SpeciesBook } from '../species/book.ts';
@@ -197,6 +198,8 @@ function inOrderOfLikeness({ all, holding }: Judged, like: Species): readonly Sp
     (species.kind === like.kind ? 2 : 0) +
     (species.form === like.form ? 1 : 0) +
     (species.toxicTo ? -3 : 0) +
+    (felledIn(species, region) ? -4 : 0) +
+    (2 * Math.min(matureHeight(species), matureHeight(like))) / Math.max(matureHeight(species), matureHeight(like)) +
     (species.suckers ? -1 : 0);
   // A herb or a climber does no shrub's work, however short a height is wanted.
   const layer = ({ kind }: Species) => (kind === 'herb' || kind === 'climber' ? kind : 'wood');

@@ -2,7 +2,7 @@ import type { Holding } from '../holding/schema.ts';
 import type { Species } from '../holding/species-schema.ts';
 import { madeUp } from '../place/climate.ts';
 import { climateBand, isDrierThanHome, littleRain, type ClimateBand } from '../place/climate-band.ts';
-import { HEATS, regionOf } from '../place/regions.ts';
+import { HEATS, regionOf, type Region } from '../place/regions.ts';
 import { harmTo, stockAmong, type Harmed } from './harm.ts';
 import { moreOf } from './more.ts';
 import { covers, homeClimate, nearness, standingIn, type Standing } from './ranges.ts';
@@ -41,6 +41,12 @@ export function forbidding(where: Where): (species: Species) => boolean {
   };
 }
 
+/** What fells or disfigures a species widely in a region, in words; null where nothing is known to. */
+export function felledIn(species: Species, region: Region): string | null {
+  const { pests, pestsIn } = moreOf(species);
+  return pests !== undefined && (!pestsIn || covers(pestsIn, region)) ? pests : null;
+}
+
 /** What of the climate here is not what a species is at home in, in words. */
 function farFromHome({ id }: Species, band: ClimateBand): string[] {
   const { heat: heats, leastRain } = homeClimate(id);
@@ -69,14 +75,15 @@ export function belonging(species: Species, where: Where): Belonging {
     if (species.zone > band.zone) faults.push(`not hardy: stands zone ${species.zone}, here it is ${here}`);
     else inFavour.push(`hardy in ${here}`);
   }
-  const { pests, pestsIn } = moreOf(species);
-  const felled = pests !== undefined && (!pestsIn || covers(pestsIn, region));
-  if (felled) cares.push(pests);
+  const felled = felledIn(species, region);
+  if (felled) cares.push(felled);
   const dryHome = band.drySummer ? homeClimate(species.id).dryShare : 0;
   if (dryHome >= 0.5) inFavour.push('at home where summers are dry');
   else if (band.drySummer && species.moisture[0] !== 'dry') cares.push('wants water in dry summers');
   else if (littleRain(band) && species.moisture[0] !== 'dry') cares.push('wants more water than rain brings here');
-  if (standing !== 'native') cares.push(...farFromHome(species, band));
+  // Fruit and herbs are grown far from where they came from.
+  if (standing !== 'native' && species.kind !== 'fruit' && species.kind !== 'herb')
+    cares.push(...farFromHome(species, band));
   const does = harmTo(species, nearPlants(where));
   const whom = does?.to.includes('people') && !stockAmong(where.animals).some((one) => does.to.includes(one));
   if (does)

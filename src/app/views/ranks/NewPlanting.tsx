@@ -5,7 +5,6 @@ import { addPlanting, removePattern } from '../../../core/holding/planting-comma
 import { plantingFrom } from '../../../core/ranks/copy.ts';
 import { PURPOSES, type Holding, type Purpose } from '../../../core/holding/schema.ts';
 import { newPlanting, patternShape, type Answers } from '../../../core/ranks/patterns.ts';
-import { spotsOnItsGround } from '../../../core/counsel/on-its-ground.ts';
 import { purposes } from '../../../core/ranks/purposes.ts';
 import { LengthField } from '../../parts/LengthField.tsx';
 import { PlanView } from '../../plan/PlanView.tsx';
@@ -16,7 +15,7 @@ import { useBook, useShown } from '../../store/derived.ts';
 import { newId } from '../../store/ids.ts';
 import { run } from '../../store/session.ts';
 import { BaselineSource } from './BaselineSource.tsx';
-import { lieAsItIs, lieOnItsGround, whereKnown } from './lie-of-new-planting.ts';
+import { lieAsItIs, lieOnItsGround, useLie } from './lie-of-new-planting.ts';
 import { MAKE_WORDS, STUBS, WAYS, WHERE, type Beside, type How } from './new-planting-ways.ts';
 import { OwnPattern, Questions } from './PatternQuestions.tsx';
 
@@ -37,10 +36,8 @@ export function NewPlanting() {
   const [name, setName] = useState('');
   const [picks, setPicks] = useState<Readonly<Record<string, string>>>({});
 
-  const side = how === 'beside' && beside ? beside.side : 'right';
-  const known = whereKnown(how, beside, holding);
-  const asked = { purpose, answers, side, picks, holding } as const;
-  const spots = known && !pattern ? spotsOnItsGround({ ...asked, baseline: known }) : {};
+  const { known, asked, spots } = useLie({ how, beside, purpose, answers, picks, pattern, holding });
+  const { side } = asked;
   const make = async () => {
     const called = name.trim() || freeName(holding, pattern?.purpose ?? purpose);
     const planting = pattern

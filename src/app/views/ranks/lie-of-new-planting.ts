@@ -1,4 +1,5 @@
-import { changedByGround, plantingOnItsGround } from '../../../core/counsel/on-its-ground.ts';
+import { useMemo } from 'react';
+import { changedByGround, plantingOnItsGround, spotsOnItsGround } from '../../../core/counsel/on-its-ground.ts';
 import type { Baseline, Holding, Planting } from '../../../core/holding/schema.ts';
 import { drawnBlock } from '../../../core/ranks/baseline.ts';
 import type { PlantingOptions } from '../../../core/ranks/patterns.ts';
@@ -8,16 +9,34 @@ import type { Waiting } from '../../store/look-at.ts';
 import { announce } from '../../store/session.ts';
 import type { Beside, How } from './new-planting-ways.ts';
 
-/** Where a new planting will lie, as far as that is known before anything is drawn. */
-export const whereKnown = (how: How, beside: Beside | null, { boundary }: Holding): Baseline | null =>
-  how === 'beside' ? beside : how === 'boundary' && boundary ? drawnBlock(boundary.map(({ at }) => at)) : null;
+type Asked = Omit<PlantingOptions, 'name' | 'baseline' | 'newId' | 'spots'> & { readonly holding: Holding };
+
+interface Lying extends Omit<Asked, 'side'> {
+  readonly how: How;
+  readonly beside: Beside | null;
+  /** The steward's own pattern, where one is laid. */
+  readonly pattern: Holding['patterns'][number] | null;
+}
+
+/** Where a new planting will lie, as far as that is known before anything is drawn, and what its plants would stand in. */
+export function useLie({ how, beside, pattern, purpose, answers, picks, holding }: Lying) {
+  return useMemo(() => {
+    const known: Baseline | null =
+      how === 'beside'
+        ? beside
+        : how === 'boundary' && holding.boundary
+          ? drawnBlock(holding.boundary.map(({ at }) => at))
+          : null;
+    const side = known?.kind === 'beside' ? known.side : 'right';
+    const asked: Asked = { purpose, answers, side, picks, holding };
+    return { known, asked, spots: known && !pattern ? spotsOnItsGround({ ...asked, baseline: known }) : {} };
+  }, [how, beside, pattern, purpose, answers, picks, holding]);
+}
 
 /** Lays the steward's own pattern where it is drawn, as it was kept. */
 export const lieAsItIs =
   (planting: Planting): Waiting['lie'] =>
   (baseline) => ({ ...planting, baseline });
-
-type Asked = Omit<PlantingOptions, 'name' | 'baseline' | 'newId' | 'spots'> & { readonly holding: Holding };
 
 /** Lays a purpose's pattern where it is drawn, with kinds that bear the ground there, and says what that changed. */
 export const lieOnItsGround =
