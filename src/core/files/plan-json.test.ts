@@ -1,6 +1,8 @@
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { layHolding } from '../ranks/laid.ts';
+import { appBook } from '../species/book.ts';
+import { bears } from '../species/catalogue.ts';
 import { newPlanting } from '../ranks/patterns.ts';
 import { counts } from '../../../checks/sample.ts';
 import { plainMeans } from '../holding/means-schema.ts';
@@ -338,6 +340,19 @@ describe(report, () => {
     expect(told.plantings[0]!.species.every(({ hardy }) => hardy)).toBe(true);
     expect(there('GRB').plantings[0]!.rows[0]!.runs.map(({ species }) => species)).toContain('crataegus-monogyna');
     expect(() => there('QQZ')).toThrow(/'QQZ' is no botanical region\. Give a level 3 code/);
+    // Its line lies in wet ground: what is laid bears that, as in the app.
+    const hollow = {
+      kind: 'wetGround',
+      stands: 'winter',
+      points: [
+        [-9, -9],
+        [69, -9],
+        [69, 9],
+        [-9, 9],
+      ],
+    };
+    const wet = there('GRB', { features: [hollow] }).plantings[0]!.rows[0]!.runs;
+    expect(wet.every(({ species }) => bears(appBook.of(species), 'wet'))).toBe(true);
     const both = { ...planting, rows: [{ spacing: 1, species: [[1, 'hazel', 'pot4']] }] };
     expect(() => holdingFromPlan({ name: 'x', latitude: 50, longitude: 0, plantings: [both] }, 'x')).toThrow(
       /gives rows and answers/,
