@@ -6,6 +6,9 @@ import { choose, rank } from './choose.ts';
 import { spotOf } from './spot-of.ts';
 import { layHolding } from '../ranks/laid.ts';
 import type { Holding } from '../holding/schema.ts';
+import { regionOf } from '../place/regions.ts';
+import { forbidding } from '../species/belongs.ts';
+import { standingIn } from '../species/ranges.ts';
 
 const spotted = (holding: Holding, rowId = 'p1r1') => spotOf(holding, layHolding(holding)[0]!, rowId);
 const of = (id: string, holding: Holding) => rank(appBook.of(id), spotted(holding), holding, null);
@@ -117,4 +120,31 @@ describe(choose, () => {
     expect(nuts.length).toBeGreaterThan(8);
     expect(nuts.length).toBeLessThan(30);
   });
+
+  it.each([
+    ['OHI', 40.3, -82.8],
+    ['SDA', 44, -99.5],
+    ['WAS', 47.4, -121.5],
+    ['GRB', 52, -1.5],
+    ['POL', 51.5, 20],
+    ['GRC', 38.6, 22.5],
+    ['VIC', -37.3, 145],
+    ['NZS', -43.7, 171.6],
+    ['CPP', -33.2, 21],
+    ['CLC', -34.6, -71.1],
+  ])(
+    'in %s the first answer is native and nothing that hurts who lives there, for every use',
+    (region, latitude, longitude) => {
+      const holding = sample({ latitude, longitude, region, animals: ['horse', 'sheep'] });
+      const [laid] = layHolding(holding);
+      const forbids = forbidding(holding);
+      for (const use of [null, 'hedge', 'screen', 'windbreak', 'bank', 'wildlife', 'nectar', 'timber'] as const) {
+        const all = choose(holding, laid!, 'p1r1', use);
+        expect(forbids(all[0]!.species), `${all[0]!.species.common} for ${use}`).toBe(false);
+        expect(standingIn(all[0]!.species.id, regionOf(holding)), `${all[0]!.species.common} for ${use}`).toBe(
+          'native',
+        );
+      }
+    },
+  );
 });

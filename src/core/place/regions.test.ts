@@ -107,6 +107,10 @@ describe('the climate of a region', () => {
     expect(cares('acacia-pycnantha', 52, -1.5)).toMatch(/at home where summers are hotter/);
     expect(cares('griselinia-littoralis', 38.6, 22.5)).toMatch(/at home where summers are cooler/);
     expect(cares('sorbus-aucuparia', 52, -1.5)).toBe('');
+    // As mild as at home is not too mild; and apples grow far from the hot hills that they came from.
+    expect(cares('griselinia-littoralis', 52, -1.5)).not.toMatch(/summers are/);
+    expect(cares('malus-domestica', 53.2, -8)).not.toMatch(/summers are/);
+    expect(cares('lavandula-angustifolia', 53.2, -8)).not.toMatch(/summers are/);
     // South Dakota has 500 mm: a native of moist ground wants water, one that bears drought does not.
     expect(cares('acer-saccharum', 44, -99.5)).toBe('wants more water than rain brings here');
     expect(cares('quercus-macrocarpa', 44, -99.5)).toBe('');

@@ -4,7 +4,8 @@ import { judge } from '../findings/judge.ts';
 import { layHolding } from './laid.ts';
 import { newHolding } from '../holding/new-holding.ts';
 import { HoldingSchema, PURPOSES, type Baseline, type Holding, type Purpose } from '../holding/schema.ts';
-import { isStock } from '../species/stock.ts';
+import { moreOf } from '../species/more.ts';
+import { isStock, stockOf } from '../species/stock.ts';
 import { drawnBaseline, drawnBlock } from './baseline.ts';
 import { newFeature } from '../ground/features.ts';
 import { climateBand } from '../place/climate-band.ts';
@@ -13,6 +14,7 @@ import { harmTo } from '../species/harm.ts';
 import { standingIn } from '../species/ranges.ts';
 import { newPlanting, patterns, patternShape, rowsLaid, type Answers } from './patterns.ts';
 import { purposes, rowAfter, sayRuns } from './purposes.ts';
+import { clashesBeside } from './roles.ts';
 
 let n = 0;
 const newId = () => `id${++n}`;
@@ -102,7 +104,11 @@ describe(newPlanting, () => {
           const all = layHolding(holding);
           const { stand } = all[0]!.layout;
           expect(stand.count, said).toBeGreaterThan(2);
-          expect(stand.stockIds.every(isStock), said).toBe(true);
+          // Nobody sows or strikes cuttings unasked.
+          expect(
+            stand.stockIds.every((id) => isStock(id) && !stockOf(id).onAsking),
+            said,
+          ).toBe(true);
           for (const { id, zone } of stand.kinds) {
             expect(standingIn(id, regionOf(holding)), `${said}: ${id}`).not.toBe('pest');
             expect(zone, `${said}: ${id}`).toBeLessThanOrEqual(climateBand(holding).zone!);
@@ -177,6 +183,33 @@ describe(newPlanting, () => {
     // Willows are weeds, every one of them.
     const willows = PURPOSES.flatMap((purpose) => layHolding(laidOut(purpose, REGIONS[6]!))[0]!.layout.stand.kinds);
     expect(willows.filter(({ botanical }) => botanical.startsWith('Salix'))).toEqual([]);
+  });
+
+  it.each(REGIONS)(
+    'in %s bushes of berries bear berries, evergreens for wind are conifers where any serve',
+    (...at) => {
+      const rows = rowsLaid({ purpose: 'farmstead', holding: holdingAt(at) });
+      for (const { species } of rows.find(({ row }) => row.name === 'Fruit')!.filled) {
+        const { fruit, uses = [] } = moreOf(species!);
+        expect(fruit !== undefined || uses.includes('fruit'), species!.common).toBe(true);
+      }
+      const [first] = rows.find(({ row }) => row.name === 'Evergreens')!.filled;
+      // Of the Cape only shrubs and trees of broad leaves bear its dry summers.
+      expect(first!.species!.kind, first!.species!.common).toBe(at[0] === 'CPP' ? 'evergreen' : 'conifer');
+    },
+  );
+
+  it('a wood of the place begins with what most insects live on; walnut and what it poisons are kept apart', () => {
+    const [wood] = rowsLaid({ purpose: 'conservation', holding: holdingAt(BRITAIN) });
+    expect(wood!.filled[0]!.species!.botanical).toBe('Quercus robur');
+    expect(wood!.filled[0]!.best[0]!.inFavour).toContain('many kinds of insect live on it');
+    const [walnut, apple, hazel] = ['juglans-nigra', 'malus-domestica', 'acer-campestre'].map(appBook.of);
+    const there = holdingAt(BRITAIN);
+    expect([
+      clashesBeside(walnut!, [hazel!, apple!], there),
+      clashesBeside(apple!, [walnut!], there),
+      clashesBeside(hazel!, [walnut!], there),
+    ]).toEqual([true, true, false]);
   });
 
   it('the place, its stock and its children decide: the same place gives the same answer, natives only nothing else', () => {
