@@ -51,6 +51,23 @@ describe('the spot of a row', () => {
       sun: null,
     });
     expect(spotted(holding, 'p1r2')).toMatchObject({ wet: null, soils: [], ceilings: [{ metres: 5 }] });
+    // Beside a row a wire hangs over crowns that reach so far; the lowest of several comes first.
+    const along = (y: number, height: number) =>
+      ({
+        kind: 'overheadLine',
+        name: `at ${y}`,
+        points: [
+          [-9, y],
+          [69, y],
+        ],
+        height,
+        clearance: 3,
+      }) as Feature;
+    expect(spotted(sample({ features: [along(14, 9), along(-10, 8)] })).ceilings).toEqual([
+      { metres: 5, name: 'at -10', aside: 7 },
+      { metres: 6, name: 'at 14', aside: 11 },
+    ]);
+    expect(spotted(sample({ features: [along(18.1, 9)] })).ceilings).toEqual([]);
   });
 });
 

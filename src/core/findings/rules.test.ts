@@ -379,6 +379,64 @@ const cases: readonly [rule: string, trips: Options, justNot: Options][] = [
       ],
     },
   ],
+  // What stays narrow never reaches the edge.
+  [
+    'beside-way',
+    {
+      features: [
+        across({
+          kind: 'track',
+          width: 3,
+          points: [
+            [0, 2.9],
+            [60, 2.9],
+          ],
+        } as Partial<Feature>),
+      ],
+    },
+    {
+      rows: [row({ species: [[1, 'Rubus idaeus']] })],
+      features: [
+        across({
+          kind: 'track',
+          width: 3,
+          points: [
+            [0, 2],
+            [60, 2],
+          ],
+        } as Partial<Feature>),
+      ],
+    },
+  ],
+  // What is clipped as a hedge is cut at the side as well.
+  [
+    'beside-way',
+    {
+      features: [
+        across({
+          kind: 'track',
+          width: 3,
+          points: [
+            [0, 2.9],
+            [60, 2.9],
+          ],
+        } as Partial<Feature>),
+      ],
+    },
+    {
+      planting: { purpose: 'hedge' },
+      features: [
+        across({
+          kind: 'track',
+          width: 3,
+          points: [
+            [0, 2.9],
+            [60, 2.9],
+          ],
+        } as Partial<Feature>),
+      ],
+    },
+  ],
   [
     'beside-way',
     {

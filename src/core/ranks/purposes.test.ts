@@ -250,6 +250,10 @@ describe(newPlanting, () => {
     const island = rowsLaid({ purpose: 'hedge', holding: holdingAt(REGIONS[7]!) })[0]!;
     expect(island.filled[1]!.best[0]).toMatchObject({ standing: 'native', species: { thorns: false } });
     expect(island.filled[1]!.best[0]!.inFavour[0]).toBe('in place of a thorny hedge shrub');
+    expect(island.filled[1]!.best.every(({ standing, species }) => standing === 'native' || species.thorns)).toBe(true);
+    // A tree left to grow in it closes with nothing, and is not asked to.
+    const { standards } = rowsLaid({ purpose: 'hedge', answers: { trees: 'some' }, holding: holdingAt(BRITAIN) })[0]!;
+    expect(standards!.best.flatMap(({ cares }) => cares).join()).not.toMatch(/will not close/);
   });
 
   it('a role that nothing fills says so and what to relax; the five best are at hand, and a pick is kept', () => {
