@@ -4,12 +4,13 @@ import { judge } from '../findings/judge.ts';
 import { layHolding } from './laid.ts';
 import { newHolding } from '../holding/new-holding.ts';
 import { HoldingSchema, PURPOSES, type Baseline, type Holding, type Purpose } from '../holding/schema.ts';
+import { feedsManyInsects } from '../species/insects.ts';
 import { moreOf } from '../species/more.ts';
 import { isStock, stockOf } from '../species/stock.ts';
 import { drawnBaseline, drawnBlock } from './baseline.ts';
 import { newFeature } from '../ground/features.ts';
 import { climateBand } from '../place/climate-band.ts';
-import { regionOf } from '../place/regions.ts';
+import { regionNamed, regionOf } from '../place/regions.ts';
 import { harmTo } from '../species/harm.ts';
 import { standingIn } from '../species/ranges.ts';
 import { newPlanting, patterns, patternShape, rowsLaid, type Answers } from './patterns.ts';
@@ -203,6 +204,13 @@ describe(newPlanting, () => {
     const [wood] = rowsLaid({ purpose: 'conservation', holding: holdingAt(BRITAIN) });
     expect(wood!.filled[0]!.species!.botanical).toBe('Quercus robur');
     expect(wood!.filled[0]!.best[0]!.inFavour).toContain('many kinds of insect live on it');
+    const feeds = (id: string, code: string) => feedsManyInsects(appBook.of(id), regionNamed(code)!);
+    expect([
+      feeds('tilia-americana', 'OHI'), // 150 kinds: just many
+      feeds('tilia-cordata', 'GRB'),
+      feeds('corylus-americana', 'OHI'),
+      feeds('quercus-robur', 'NZS'),
+    ]).toEqual([true, false, false, false]);
     const [walnut, apple, hazel] = ['juglans-nigra', 'malus-domestica', 'acer-campestre'].map(appBook.of);
     const there = holdingAt(BRITAIN);
     expect([
