@@ -40,6 +40,8 @@ const rowShape = z.strictObject({
   kept: KeptSchema.optional(),
   standards: z.strictObject({ every: z.number(), first: z.number(), stock: z.string(), role: z.string() }).optional(),
   plants: z.array(wish).min(1),
+  /** How far apart it stands at least, both ways, where most of it grows very fast, metres. */
+  fastApart: z.number().optional(),
   /** Other kinds than the rows before, where there are enough. */
   fresh: z.literal(true).optional(),
 });
@@ -163,8 +165,18 @@ export function rowsLaid({
       : null;
     const standards = standing?.filled[0] ?? null;
     if (standards?.species) beside.push(standards.species);
-    return { row: tall ? { ...row, standards: { ...tall, stock: standing!.stock } } : row, stock, filled, standards };
+    const set = spread(row, filled);
+    return { row: tall ? { ...set, standards: { ...tall, stock: standing!.stock } } : set, stock, filled, standards };
   });
+}
+
+/** A row set wider where most of it grows so fast that it would be drawn up thin. */
+function spread(row: PatternRow, filled: readonly Filled[]): PatternRow {
+  if (row.fastApart === undefined) return row;
+  const plants = (of: readonly Filled[]) => of.reduce((sum, { share }) => sum + share, 0);
+  const fast = plants(filled.filter(({ species }) => species?.rate === 'veryFast'));
+  if (fast * 2 <= plants(filled)) return row;
+  return { ...row, spacing: Math.max(row.spacing, row.fastApart), rowGap: Math.max(row.rowGap, row.fastApart) };
 }
 
 /** A planting laid by its purpose's pattern, to be changed at will. A row that nothing fills is left out. */
@@ -197,7 +209,12 @@ export function newPlanting({
 }
 
 function rowOf(
-  { row: { plants: _plants, fresh: _fresh, standards: tall, ...row }, stock, filled, standards }: LaidRow,
+  {
+    row: { plants: _plants, fresh: _fresh, fastApart: _apart, standards: tall, ...row },
+    stock,
+    filled,
+    standards,
+  }: LaidRow,
   id: string,
 ): Row {
   return {

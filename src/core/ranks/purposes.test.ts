@@ -304,6 +304,19 @@ describe(newPlanting, () => {
     expect(sayRuns(laidOut('blank', BRITAIN).plantings[0]!.rows[0]!.runs, appBook)).toBe('1 hazel');
   });
 
+  it('timber that grows very fast is set wider than slow timber, by the steward’s pick too', () => {
+    const timber = (at: At, picks = {}) =>
+      rowsLaid({ purpose: 'timber', picks, holding: holdingAt(at) }).map(({ row }) => [row.spacing, row.rowGap]);
+    expect(timber(BRITAIN)[0]).toEqual([2, 2]);
+    const gums = { 'Timber/1': 'eucalyptus-globulus', 'Timber 2/1': 'corymbia-maculata' };
+    expect(timber(REGIONS[6]!, gums).slice(0, 2)).toEqual([
+      [3, 3],
+      [3, 3],
+    ]);
+    // One in five of them does not set the row.
+    expect(timber(REGIONS[6]!, { 'Timber/2': 'eucalyptus-globulus' })[0]).toEqual([2, 2]);
+  });
+
   it('an answer decides: stock asks for a second row, room for fewer; one that is not offered is refused', () => {
     const rows = (purpose: Purpose, answers: Answers) => laidOut(purpose, BRITAIN, answers).plantings[0]!.rows;
     expect(
