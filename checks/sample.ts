@@ -60,3 +60,17 @@ export function findingsOf(holding: Holding): Finding[] {
   const all = layHolding(holding);
   return judge(holding, all[0]!, all).filter(({ severity }) => severity !== 'good');
 }
+
+/** A place in each of the ten regions of the trade that the app lays patterns for: code, latitude, longitude. */
+export const REGIONS: readonly (readonly [code: string, latitude: number, longitude: number])[] = [
+  ['OHI', 40.3, -82.8],
+  ['SDA', 44, -99.5],
+  ['WAS', 47.4, -121.5],
+  ['GRB', 52, -1.5],
+  ['POL', 51.5, 20],
+  ['GRC', 38.6, 22.5],
+  ['VIC', -37.3, 145],
+  ['NZS', -43.7, 171.6],
+  ['CPP', -33.2, 21],
+  ['CLC', -34.6, -71.1],
+];

@@ -1,7 +1,7 @@
 import { noClimate } from '../place/climate.ts';
 import { appBook } from '../species/book.ts';
 import { describe, expect, it } from 'vitest';
-import { row, sample } from '../../../checks/sample.ts';
+import { REGIONS, row, sample } from '../../../checks/sample.ts';
 import { choose, rank } from './choose.ts';
 import { spotOf } from './spot-of.ts';
 import { layHolding } from '../ranks/laid.ts';
@@ -138,18 +138,7 @@ describe(choose, () => {
     expect(nuts.length).toBeLessThan(30);
   });
 
-  it.each([
-    ['OHI', 40.3, -82.8],
-    ['SDA', 44, -99.5],
-    ['WAS', 47.4, -121.5],
-    ['GRB', 52, -1.5],
-    ['POL', 51.5, 20],
-    ['GRC', 38.6, 22.5],
-    ['VIC', -37.3, 145],
-    ['NZS', -43.7, 171.6],
-    ['CPP', -33.2, 21],
-    ['CLC', -34.6, -71.1],
-  ])(
+  it.each(REGIONS)(
     'in %s the first answer is native and nothing that hurts who lives there, for every use',
     (region, latitude, longitude) => {
       const holding = sample({ latitude, longitude, region, animals: ['horse', 'sheep'] });

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
-import { findingsOf, row, sample } from '../../../checks/sample.ts';
+import { REGIONS, findingsOf, row, sample } from '../../../checks/sample.ts';
 import { holdingFromPlan } from '../files/plan-json.ts';
 import { take } from '../holding/command.ts';
 import { acceptFinding } from '../holding/ground-commands.ts';
@@ -176,6 +176,19 @@ const drainAt = (metres: number, species: string): Options => ({
 const beside = (kind: string, metres: number, species: string): Options => ({
   rows: tall(species),
   features: [{ kind, name: kind, points: ringAt(metres), eaves: 3, ridge: 5 } as Feature],
+});
+/** A way of 3 m whose middle runs so far from the row, along it. */
+const way = (kind: string, y: number): Options => ({
+  features: [
+    across({
+      kind,
+      width: 3,
+      points: [
+        [0, y],
+        [60, y],
+      ],
+    } as Partial<Feature>),
+  ],
 });
 /** Yew so far from a paddock where horses are. */
 const besidePaddock = (metres: number): Options => ({
@@ -379,174 +392,17 @@ const cases: readonly [rule: string, trips: Options, justNot: Options][] = [
       ],
     },
   ],
-  // What stays narrow never reaches the edge.
+  // What stays narrow never reaches the edge, nor what is clipped as a hedge.
+  ['beside-way', way('track', 2), { ...way('track', 2), rows: [row({ species: [[1, 'Rubus idaeus']] })] }],
+  ['beside-way', way('track', 2.9), { ...way('track', 2.9), planting: { purpose: 'hedge' } }],
+  ['beside-way', way('track', 2.9), way('track', 3)],
   [
     'beside-way',
-    {
-      features: [
-        across({
-          kind: 'track',
-          width: 3,
-          points: [
-            [0, 2.9],
-            [60, 2.9],
-          ],
-        } as Partial<Feature>),
-      ],
-    },
-    {
-      rows: [row({ species: [[1, 'Rubus idaeus']] })],
-      features: [
-        across({
-          kind: 'track',
-          width: 3,
-          points: [
-            [0, 2],
-            [60, 2],
-          ],
-        } as Partial<Feature>),
-      ],
-    },
+    { ...way('rightOfWay', 3.4), rows: tall('Crataegus monogyna') },
+    { ...way('rightOfWay', 3.5), rows: tall('Crataegus monogyna') },
   ],
-  // What is clipped as a hedge is cut at the side as well.
-  [
-    'beside-way',
-    {
-      features: [
-        across({
-          kind: 'track',
-          width: 3,
-          points: [
-            [0, 2.9],
-            [60, 2.9],
-          ],
-        } as Partial<Feature>),
-      ],
-    },
-    {
-      planting: { purpose: 'hedge' },
-      features: [
-        across({
-          kind: 'track',
-          width: 3,
-          points: [
-            [0, 2.9],
-            [60, 2.9],
-          ],
-        } as Partial<Feature>),
-      ],
-    },
-  ],
-  [
-    'beside-way',
-    {
-      features: [
-        across({
-          kind: 'track',
-          width: 3,
-          points: [
-            [0, 2.9],
-            [60, 2.9],
-          ],
-        } as Partial<Feature>),
-      ],
-    },
-    {
-      features: [
-        across({
-          kind: 'track',
-          width: 3,
-          points: [
-            [0, 3],
-            [60, 3],
-          ],
-        } as Partial<Feature>),
-      ],
-    },
-  ],
-  [
-    'beside-way',
-    {
-      rows: [row({ species: [[1, 'Crataegus monogyna']] })],
-      features: [
-        across({
-          kind: 'rightOfWay',
-          width: 3,
-          points: [
-            [0, 3.4],
-            [60, 3.4],
-          ],
-        } as Partial<Feature>),
-      ],
-    },
-    {
-      rows: [row({ species: [[1, 'Crataegus monogyna']] })],
-      features: [
-        across({
-          kind: 'rightOfWay',
-          width: 3,
-          points: [
-            [0, 3.5],
-            [60, 3.5],
-          ],
-        } as Partial<Feature>),
-      ],
-    },
-  ],
-  [
-    'in-the-way',
-    {
-      features: [
-        across({
-          kind: 'rightOfWay',
-          width: 3,
-          points: [
-            [0, 1.4],
-            [60, 1.4],
-          ],
-        } as Partial<Feature>),
-      ],
-    },
-    {
-      features: [
-        across({
-          kind: 'rightOfWay',
-          width: 3,
-          points: [
-            [0, 1.6],
-            [60, 1.6],
-          ],
-        } as Partial<Feature>),
-      ],
-    },
-  ],
-  [
-    'in-the-way',
-    {
-      features: [
-        across({
-          kind: 'track',
-          width: 3,
-          points: [
-            [0, 1.4],
-            [60, 1.4],
-          ],
-        } as Partial<Feature>),
-      ],
-    },
-    {
-      features: [
-        across({
-          kind: 'track',
-          width: 3,
-          points: [
-            [0, 1.6],
-            [60, 1.6],
-          ],
-        } as Partial<Feature>),
-      ],
-    },
-  ],
+  ['in-the-way', way('rightOfWay', 1.4), way('rightOfWay', 1.6)],
+  ['in-the-way', way('track', 1.4), way('track', 1.6)],
   [
     'in-the-way',
     {
@@ -1249,7 +1105,7 @@ describe('hardiness', () => {
 
 describe('swaps', () => {
   // Over every case of every rule, in ten regions: what a remedy swaps in is no pest there, hardy, and harms nobody near.
-  it.each(['OHI', 'SDA', 'WAS', 'GRB', 'POL', 'GRC', 'VIC', 'NZS', 'CPP', 'CLC'])(
+  it.each(REGIONS.map(([code]) => code))(
     'bring nothing into %s that does not belong there, nor a trouble of another kind',
     (region) => {
       let swaps = 0;

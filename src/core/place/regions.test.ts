@@ -1,3 +1,4 @@
+import { REGIONS } from '../../../checks/sample.ts';
 import { describe, expect, it } from 'vitest';
 import { newHolding } from '../holding/new-holding.ts';
 import { catalogue } from '../species/catalogue.ts';
@@ -156,27 +157,18 @@ describe('ranges', () => {
     expect(homeClimate('picea-abies').dryShare).toBeLessThan(0.3);
   });
 
-  it.each([
-    [40.3, -82.8],
-    [44, -99.5],
-    [47.4, -121.5],
-    [52, -1.5],
-    [51.5, 20],
-    [38.6, 22.5],
-    [-37.3, 145],
-    [-43.7, 171.6],
-    [-33.2, 21],
-    [-34.6, -71.1],
-    [-34.6, -60],
-  ])('at least 60 species suit %d, %d without a fault or a care, natives among them', (latitude, longitude) => {
-    const here = at(latitude, longitude);
-    const suited = catalogue.filter((species) => {
-      const { faults, cares } = belonging(species, here);
-      return faults.length + cares.length === 0;
-    });
-    expect(suited.length).toBeGreaterThanOrEqual(60);
-    const region = regionOf(here);
-    expect(catalogue.filter(({ id }) => standingIn(id, region) === 'native').length).toBeGreaterThanOrEqual(25);
-    expect(suited.some(({ id }) => standingIn(id, region) === 'native')).toBe(true);
-  });
+  it.each([...REGIONS, ['AGE', -34.6, -60] as const])(
+    'at least 60 species suit %s without a fault or a care, natives among them',
+    (_, latitude, longitude) => {
+      const here = at(latitude, longitude);
+      const suited = catalogue.filter((species) => {
+        const { faults, cares } = belonging(species, here);
+        return faults.length + cares.length === 0;
+      });
+      expect(suited.length).toBeGreaterThanOrEqual(60);
+      const region = regionOf(here);
+      expect(catalogue.filter(({ id }) => standingIn(id, region) === 'native').length).toBeGreaterThanOrEqual(25);
+      expect(suited.some(({ id }) => standingIn(id, region) === 'native')).toBe(true);
+    },
+  );
 });

@@ -1,3 +1,4 @@
+import { REGIONS } from '../../../checks/sample.ts';
 import { appBook } from '../species/book.ts';
 import { describe, expect, it } from 'vitest';
 import { judge } from '../findings/judge.ts';
@@ -39,19 +40,6 @@ const WHERE: Record<string, Baseline> = {
     ],
   },
 };
-/** Made-up holdings in ten regions: code, latitude and longitude. */
-const REGIONS: readonly (readonly [code: string, latitude: number, longitude: number])[] = [
-  ['OHI', 40.3, -82.8],
-  ['SDA', 44, -99.5],
-  ['WAS', 47.4, -121.5],
-  ['GRB', 52, -1.5],
-  ['POL', 51.5, 20],
-  ['GRC', 38.6, 22.5],
-  ['VIC', -37.3, 145],
-  ['NZS', -43.7, 171.6],
-  ['CPP', -33.2, 21],
-  ['CLC', -34.6, -71.1],
-];
 type At = (typeof REGIONS)[number];
 const BRITAIN = REGIONS[3]!;
 
