@@ -6,6 +6,7 @@ import { field } from './bench/field.ts';
 import { importOfMany } from './bench/files.ts';
 import { firstLoad } from './bench/load.ts';
 import { orders } from './bench/order.ts';
+import { patternsOnGround } from './bench/patterns.ts';
 import { plainWay } from './bench/plain-way.ts';
 import { stockInHand } from './bench/stock.ts';
 import { sunMap } from './bench/sun.ts';
@@ -21,6 +22,7 @@ tell([
   ...years(),
   ...importOfMany(),
   ...stockInHand(),
+  ...patternsOnGround(),
   ...orders(),
   ...days(),
   ...field(),

@@ -134,6 +134,42 @@ describe('a planting on its ground', () => {
     expect(second!.runs).toEqual(dry!.runs);
   });
 
+  it('what meets a corner of a row does not decide the row: a wet end, a wire across it, a whole wood', () => {
+    // 301 plants of a hedge from 0 to 60 m: 150 in the wet, then 151.
+    const wetTo = (x: number) =>
+      newFeature(
+        'wetGround',
+        'g',
+        [
+          [-20, -9],
+          [x, -9],
+          [x, 9],
+          [-20, 9],
+        ],
+        { name: 'hollow', stands: 'winter' },
+      );
+    const kindsTo = (x: number) => laidAt(britain(wetTo(x)), 'hedge').planting.rows[0]!.runs;
+    const open = newPlanting(asked(britain(), 'hedge')).rows[0]!.runs;
+    expect(kindsTo(29.9)).toEqual(open);
+    expect(kindsTo(30.1).every(({ species }) => bears(appBook.of(species), 'wet'))).toBe(true);
+    const across = newFeature(
+      'overheadLine',
+      'g',
+      [
+        [55, -90],
+        [55, 90],
+      ],
+      { height: 7, clearance: 2 },
+    );
+    const belt = laidAt(britain(across), 'windbreak');
+    expect(belt.planting.rows).toEqual(newPlanting(asked(britain(), 'windbreak')).rows);
+    // There it is told, and mended there.
+    const told = judge(belt.holding, belt.all[0]!, belt.all).find(({ rule }) => rule === 'overhead-line');
+    expect(told!.remedies.length).toBeGreaterThan(0);
+    const spot = spotsOnItsGround(asked(britain(across, wetTo(10), wire(9)), 'windbreak'))['Tall']!;
+    expect([spot.wet, spot.ceilings.map(({ aside }) => aside)]).toEqual([null, [1.5]]);
+  });
+
   it('shade takes what bears it', () => {
     const house = newFeature(
       'building',

@@ -8,7 +8,7 @@ import { spotOf } from './spot-of.ts';
 type OnGround = PlantingOptions & { readonly holding: Holding };
 
 /**
- * What the plants of a pattern would stand in on its line, by the name of the row: each row is asked where its plants
+ * What the plants of a pattern would stand in on its line, by the name of the row: each row is asked where most of its plants
  * come to stand, for where they stand does not hang on what they are. Where the ground leaves a row nothing, the rows
  * behind it draw nearer and are asked anew.
  */
@@ -23,7 +23,7 @@ export function spotsOnItsGround(options: Omit<OnGround, 'newId' | 'name' | 'spo
     if (rows.length === asked) return spots;
     asked = rows.length;
     const [laid] = layHolding({ ...holding, plantings: [planting] });
-    spots = { ...spots, ...Object.fromEntries(rows.map(({ id, name }) => [name, spotOf(holding, laid!, id)])) };
+    spots = { ...spots, ...Object.fromEntries(rows.map(({ id, name }) => [name, spotOf(holding, laid!, id, true)])) };
   }
 }
 

@@ -166,7 +166,7 @@ describe('catalogue', () => {
     expect(share((id) => (moreKnown[id]?.uses?.length ?? 0) > 0)).toBeGreaterThan(0.97);
     expect(share((id) => moreKnown[id]?.roots !== undefined)).toBeGreaterThan(0.95);
     expect(share((id) => moreKnown[id]?.demand !== undefined)).toBeGreaterThan(0.9);
-    expect(share((id) => appBook.of(id).ph !== undefined)).toBeGreaterThan(0.8);
+    expect(share((id) => appBook.of(id).ph !== undefined)).toBeGreaterThan(0.9);
     expect(share((id) => heightAt20(appBook.of(id)).by !== 'speed')).toBeGreaterThan(0.85);
   });
   it('height at 20 years is the kind’s own, its mature height where it is grown by then, else of its speed and said so', () => {
