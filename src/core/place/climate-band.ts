@@ -28,6 +28,8 @@ const rules = z
     heat: z.array(z.object({ class: z.enum(HEATS), below: z.number() })),
     /** Rain of a year under which ground dries out that is not watered, mm. */
     littleRain: z.number(),
+    /** Winter zone from which snow seldom lies long enough to drift. */
+    mildWinter: z.number(),
     /** Under this share of the least rain at home a kind comes from where more falls: usual rain is coarse. */
     drierThanHome: z.number(),
   })
@@ -62,6 +64,12 @@ export function climateBand(holding: Pick<Holding, 'climate' | 'region' | 'place
     usual: { zone: climate?.zone == null, summer: !rains },
   };
 }
+
+/** What of a climate answers a pattern's question where nobody else does. */
+export const TRAITS = ['mildWinter', 'hotDry'] as const;
+/** Whether a climate has a trait: winters too mild for drifting snow, or summers both hot and dry. */
+export const hasTrait = ({ zone, drySummer, heat }: ClimateBand, trait: (typeof TRAITS)[number]): boolean =>
+  trait === 'mildWinter' ? zone !== null && zone >= rules.mildWinter : drySummer && heat === 'hot';
 
 /** Whether so little rain falls in a year that kinds of moist ground want water. */
 export const littleRain = ({ rain }: Pick<ClimateBand, 'rain'>): boolean => rain !== null && rain < rules.littleRain;

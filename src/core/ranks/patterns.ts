@@ -14,6 +14,7 @@ import {
   type Row,
 } from '../holding/schema.ts';
 import type { Species } from '../holding/species-schema.ts';
+import { climateBand, hasTrait, TRAITS } from '../place/climate-band.ts';
 import type { Where } from '../species/belongs.ts';
 import { runOf } from '../species/stock.ts';
 import { bookOf } from '../species/book.ts';
@@ -77,9 +78,16 @@ const PatternSchema = z.strictObject({
   weeds: z.string(),
   why: z.string(),
   source: z.string(),
-  /** Asked in turn; the first answer of each is what the pattern lays when nobody answers. */
+  /** Asked in turn; when nobody answers, the place does where its climate has the trait, else the first answer holds. */
   questions: z
-    .array(z.strictObject({ key: z.string(), ask: z.string(), options: z.array(OptionSchema).min(2) }))
+    .array(
+      z.strictObject({
+        key: z.string(),
+        ask: z.string(),
+        here: z.partialRecord(z.enum(TRAITS), z.string()).optional(),
+        options: z.array(OptionSchema).min(2),
+      }),
+    )
     .max(5),
   rows: z.array(rowShape).min(1),
 });
@@ -88,14 +96,25 @@ export type StartingPattern = z.infer<typeof PatternSchema>;
 /** Starting patterns by purpose: what each lays, why, and what it asks. Species by role: the place fills them. */
 export const patterns = z.record(z.enum(PURPOSES), PatternSchema).parse(patternData);
 
-/** Answers by the question's key; one that is missing is the first option. */
+/** Answers by the question's key; one that is missing is the place's or the first option. */
 export type Answers = Readonly<Record<string, string>>;
 
+type Question = StartingPattern['questions'][number];
+
+/** The answer to a question: the steward's, else the place's, else the first. */
+export function answerTo({ key, here = {}, options }: Question, answers: Answers, where: Where | null): string {
+  const band = where && climateBand(where);
+  const trait = TRAITS.find((one) => here[one] !== undefined && band && hasTrait(band, one));
+  return answers[key] ?? (trait && here[trait]) ?? options[0]!.key;
+}
+
 /** A pattern once its questions are answered. Throws {@link Refused} for an answer that it does not offer. */
-function answered(purpose: Purpose, answers: Answers): Omit<StartingPattern, 'questions'> {
+function answered(purpose: Purpose, answers: Answers, where: Where | null): Omit<StartingPattern, 'questions'> {
   const { questions, ...pattern } = patterns[purpose];
-  return questions.reduce((now, { key, ask, options }) => {
-    const option = options.find((one) => one.key === (answers[key] ?? options[0]!.key));
+  return questions.reduce((now, question) => {
+    const { key, ask, options } = question;
+    const answer = answerTo(question, answers, where);
+    const option = options.find((one) => one.key === answer);
     if (!option)
       throw new Refused(
         `'${answers[key]}' is no answer to '${ask}' Choose one of ${options.map(({ label }) => label).join('; ')}.`,
@@ -108,9 +127,9 @@ function answered(purpose: Purpose, answers: Answers): Omit<StartingPattern, 'qu
   }, pattern);
 }
 
-/** What a purpose's rows are laid on, with these answers. */
+/** What a purpose's rows are laid on, with these answers, wherever that is. */
 export const patternShape = (purpose: Purpose, answers: Answers): (typeof SHAPES)[number] =>
-  answered(purpose, answers).shape ?? 'line';
+  answered(purpose, answers, null).shape ?? 'line';
 
 export interface PlantingOptions {
   readonly name: string;
@@ -146,7 +165,7 @@ export function rowsLaid({
 }: Pick<PlantingOptions, 'purpose' | 'answers' | 'picks' | 'holding' | 'spots'>): LaidRow[] {
   const options: FillOptions = { where: holding, book: bookOf(holding), picks };
   const beside: Species[] = [];
-  return answered(purpose, answers).rows.map((row): LaidRow => {
+  return answered(purpose, answers, holding).rows.map((row): LaidRow => {
     const wishes = row.plants.map(([share, what, orElse = null]) => ({ share, what, orElse }));
     const spot = spots[row.name] ?? openSpot(row.spacing, row.kept ?? null);
     const { filled, stock } = fillRow(row.name, wishes, row.stock, beside, row.fresh === true, options, spot);
@@ -191,7 +210,7 @@ export function newPlanting({
   spots,
   newId,
 }: PlantingOptions): Planting {
-  const { weeds, guarded = true, headland = 0, lanes = null } = answered(purpose, answers);
+  const { weeds, guarded = true, headland = 0, lanes = null } = answered(purpose, answers, holding);
   return {
     id: newId(),
     name,

@@ -292,6 +292,23 @@ describe(newPlanting, () => {
     expect(sayRuns(laidOut('blank', BRITAIN).plantings[0]!.rows[0]!.runs, appBook)).toBe('1 hazel');
   });
 
+  it('the place answers what nobody did: no snow drifts where winters are mild, dry fruit where summers are hot and dry', () => {
+    const rows = (purpose: Purpose, at: At, answers: Answers = {}) =>
+      rowsLaid({ purpose, answers, holding: holdingAt(at) }).map(({ row }) => row.name);
+    const [dakota, britain, greece] = [REGIONS[1]!, BRITAIN, REGIONS[5]!];
+    expect([rows('farmstead', dakota)[0], rows('farmstead', britain)[0]]).toEqual(['Snow shrubs', 'Evergreens']);
+    expect(rows('farmstead', britain, { snow: 'yes' })[0]).toBe('Snow shrubs');
+    const fruit = (at: At, answers: Answers = {}) =>
+      rowsLaid({ purpose: 'orchard', answers, holding: holdingAt(at) })[0]!.filled[0]!.species!;
+    // Central Chile is dry in summer, but warm, not hot.
+    expect([fruit(britain).id, fruit(REGIONS[9]!).id]).toEqual(['malus-domestica', 'malus-domestica']);
+    expect(fruit(greece).moisture[0]).toBe('dry');
+    expect(fruit(greece, { fruit: 'apple' }).id).toBe('malus-domestica');
+    for (const purpose of PURPOSES)
+      for (const { here = {}, options } of patterns[purpose].questions)
+        for (const key of Object.values(here)) expect(options.map((option) => option.key)).toContain(key);
+  });
+
   it('timber that grows very fast is set wider than slow timber, by the steward’s pick too', () => {
     const timber = (at: At, picks = {}) =>
       rowsLaid({ purpose: 'timber', picks, holding: holdingAt(at) }).map(({ row }) => [row.spacing, row.rowGap]);

@@ -1,7 +1,7 @@
 import { Button, Radio } from 'antd';
 import type { Purpose } from '../../../core/holding/schema.ts';
 import type { Spots } from '../../../core/ranks/fill.ts';
-import { patterns, rowsLaid, type Answers } from '../../../core/ranks/patterns.ts';
+import { answerTo, patterns, rowsLaid, type Answers } from '../../../core/ranks/patterns.ts';
 import { sayRuns } from '../../../core/ranks/purposes.ts';
 import { inUnits } from '../../../core/units/quantities.ts';
 import { useShown, useBook } from '../../store/derived.ts';
@@ -30,8 +30,9 @@ export function Questions({
   return (
     <>
       <p>{inUnits(why, units)}</p>
-      {questions.map(({ key, ask, options }) => {
-        const chosen = answers[key] ?? options[0]!.key;
+      {questions.map((question) => {
+        const { key, ask, options } = question;
+        const chosen = answerTo(question, answers, holding);
         return (
           <div className="field" key={key}>
             <span className="label" id={`ask-${key}`}>
