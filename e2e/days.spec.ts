@@ -130,6 +130,7 @@ test('on a phone this week’s work is ticked, one put off with what moves along
   await page.getByRole('button', { name: 'What slipped' }).tap();
   await page.getByRole('combobox', { name: 'Step' }).selectOption('mulch');
   await page.getByRole('button', { name: 'Note it' }).tap();
+  await expect(card('Lay the mulch that is missing: 20 plants')).toBeVisible();
   await page.reload();
   await expect(card('Lay the mulch that is missing: 20 plants')).toBeVisible();
   await expect(materials).toContainText('Done 1 March 2027');

@@ -112,21 +112,30 @@ export function fillRow(
   spot: Spot,
 ): { filled: Filled[]; stock: string } {
   const taken: Species[] = [];
+  // A row asks the same of the same spot again and again.
+  const asked = new Map<string, { readonly anywhere: readonly Fit[]; readonly here: readonly Fit[] }>();
+  const ask = (wish: Wish) => {
+    const known = asked.get(wish.what);
+    if (known) return known;
+    const anywhere = candidates(wish, options);
+    const found = { anywhere, here: onSpot(anywhere, spot, options.where) };
+    asked.set(wish.what, found);
+    return found;
+  };
   const filled = wishes.map((wish, n): Filled => {
     const key = `${name}/${n + 1}`;
     const role = roleOf(wish);
-    const anywhere = candidates(wish, options);
-    const all = onSpot(anywhere, spot, options.where);
+    const { anywhere, here } = ask(wish);
     const isFree = ({ species }: Fit) =>
       !taken.includes(species) &&
       !(fresh && beside.includes(species)) &&
       !clashesBeside(species, [...taken, ...beside], options.where);
-    const free = first(2 * OFFERED, all, isFree);
-    const some = free.length > 0 || !fresh ? free : first(2 * OFFERED, all, ({ species }) => !taken.includes(species));
+    const free = first(2 * OFFERED, here, isFree);
+    const some = free.length > 0 || !fresh ? free : first(2 * OFFERED, here, ({ species }) => !taken.includes(species));
     const best = unlike(some, taken).slice(0, OFFERED);
     const picked = options.picks[key];
     // What the steward picked stands even where the ground is against it; the findings say so.
-    const own = [...all, ...anywhere].find(({ species }) => species.id === picked);
+    const own = [...here, ...anywhere].find(({ species }) => species.id === picked);
     // Once a row has a mixture, a kind from elsewhere is not laid unasked.
     const fromElsewhere =
       role.ofThePlace && taken.length >= MIXED && best[0] && isFromElsewhere(best[0], options.where);
