@@ -54,7 +54,7 @@ const standIns = (role: Role, where: FillOptions['where'], book: SpeciesBook): F
         .map((fit) => ({
           ...fit,
           score: fit.score + weights.role.standIn,
-          inFavour: [`in place of a ${role.label}`, ...fit.inFavour],
+          standsFor: role.label,
         }));
 
 /** Those that could fill a wish anywhere at this place, best first: the named kind before its role, where the place allows it. */

@@ -245,7 +245,8 @@ describe(newPlanting, () => {
     expect(dakota.filled[0]!.species!.thorns).toBe(true);
     const island = rowsLaid({ purpose: 'hedge', holding: holdingAt(REGIONS[7]!) })[0]!;
     expect(island.filled[1]!.best[0]).toMatchObject({ standing: 'native', species: { thorns: false } });
-    expect(island.filled[1]!.best[0]!.inFavour[0]).toBe('in place of a thorny hedge shrub');
+    expect(island.filled[1]!.best[0]!.standsFor).toBe('thorny hedge shrub');
+    expect(island.filled[0]!.best[0]!.standsFor).toBeUndefined();
     expect(island.filled[1]!.best.every(({ standing, species }) => standing === 'native' || species.thorns)).toBe(true);
     // A tree left to grow in it closes with nothing, and is not asked to.
     const { standards } = rowsLaid({ purpose: 'hedge', answers: { trees: 'some' }, holding: holdingAt(BRITAIN) })[0]!;

@@ -76,6 +76,8 @@ export function serves(species: Species, role: Role): boolean {
 /** A species for a role at a place: how it belongs there and how well it fits. */
 export interface Fit extends Belonging {
   readonly species: Species;
+  /** The label of the role that it stands in for, where it is not of that role itself. */
+  readonly standsFor?: string;
   readonly score: number;
 }
 

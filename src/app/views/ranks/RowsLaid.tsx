@@ -64,15 +64,17 @@ function Wish({
         onChange={(picked) => onPick(key, picked)}
       />
       <span className="soft fine">
-        {label}; {taken ? why(taken) : species ? 'your own pick' : 'left out: no more of this place would stand here'}
+        {taken?.standsFor ? '' : `${label}; `}
+        {taken ? why(taken) : species ? 'your own pick' : 'left out: no more of this place would stand here'}
       </span>
     </li>
   );
 }
 
 /** Why a species is offered, in words: what speaks for it here, and what to mind. That it is hardy holds for all of them. */
-const why = ({ standing, inFavour, cares }: Filled['best'][number]): string =>
+const why = ({ standing, standsFor, inFavour, cares }: Filled['best'][number]): string =>
   [
+    ...(standsFor ? [`in place of a ${standsFor}`] : []),
     ...(standing === 'unknown'
       ? ['native range not known']
       : standing === 'introduced'
