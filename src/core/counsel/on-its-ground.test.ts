@@ -1,10 +1,12 @@
+import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
+import { holdingFromPlan } from '../files/plan-json.ts';
 import { judge } from '../findings/judge.ts';
 import { newFeature } from '../ground/features.ts';
 import type { FeatureKind } from '../holding/ground-schema.ts';
 import { newHolding } from '../holding/new-holding.ts';
-import type { Holding, Purpose } from '../holding/schema.ts';
-import { drawnBaseline } from '../ranks/baseline.ts';
+import type { Holding, Planting, Purpose } from '../holding/schema.ts';
+import { drawnBaseline, drawnBlock } from '../ranks/baseline.ts';
 import { layHolding } from '../ranks/laid.ts';
 import { newPlanting, rowsLaid } from '../ranks/patterns.ts';
 import { appBook } from '../species/book.ts';
@@ -134,7 +136,18 @@ describe('a planting on its ground', () => {
     expect(second!.runs).toEqual(dry!.runs);
   });
 
-  it('what meets a corner of a row does not decide the row: a wet end, a wire across it, a whole wood', () => {
+  it('a wood over the demo’s ground holds what it holds on open ground, for all its wet hollow, wire and sight triangle', () => {
+    const demo = holdingFromPlan(
+      JSON.parse(readFileSync(new URL('../../../demo/tern-hollow.plan.json', import.meta.url), 'utf8')),
+      'demo',
+    );
+    const wood = { ...asked(demo, 'conservation'), baseline: drawnBlock(demo.boundary!.map(({ at }) => at)) };
+    const count = (planting: Planting) => layHolding({ ...demo, plantings: [planting] })[0]!.layout.stand.count;
+    expect(count(plantingOnItsGround(wood))).toBe(count(newPlanting(wood)));
+    expect(count(newPlanting(wood))).toBeGreaterThan(3000);
+  });
+
+  it('what meets a corner of a row does not decide the row: a wet end, a wire across it', () => {
     // 301 plants of a hedge from 0 to 60 m: 150 in the wet, then 151.
     const wetTo = (x: number) =>
       newFeature(
