@@ -1,6 +1,7 @@
 import { Button } from 'antd';
 import { Suspense } from 'react';
 import { Link, NavLink, useLocation } from 'react-router';
+import { inUnits } from '../../core/units/quantities.ts';
 import { onceJudged } from '../store/derived.ts';
 import { redoNext, undoLast, useSession } from '../store/session.ts';
 import { Unfolding } from '../parts/Unfolding.tsx';
@@ -15,6 +16,7 @@ export function TopBar({ stage, onFind, onKeys }: { stage: string; onFind(): voi
   const holding = useSession((state) => state.holding!);
   const past = useSession((state) => state.past);
   const future = useSession((state) => state.future);
+  const label = (done: { readonly label: string }) => inUnits(done.label, holding.units);
   const tabbed = stage === 'ranks' || stage === 'years' || stage === 'field';
   const step = past.at(-1);
   const { pathname } = useLocation();
@@ -54,13 +56,13 @@ export function TopBar({ stage, onFind, onKeys }: { stage: string; onFind(): voi
           type="button"
           disabled={!step}
           onClick={undoLast}
-          aria-label={step ? `Undo: ${step.label}` : 'Nothing to undo'}
+          aria-label={step ? `Undo: ${label(step)}` : 'Nothing to undo'}
         >
-          <span className="undo-label">{step ? `Undo: ${step.label}` : 'Undo'}</span> <kbd>Ctrl Z</kbd>
+          <span className="undo-label">{step ? `Undo: ${label(step)}` : 'Undo'}</span> <kbd>Ctrl Z</kbd>
         </button>
         {future[0] && (
           <button type="button" onClick={redoNext}>
-            Redo<span className="undo-label">: {future[0].label}</span>
+            Redo<span className="undo-label">: {label(future[0])}</span>
           </button>
         )}
         <button type="button" onClick={onFind} className="find">

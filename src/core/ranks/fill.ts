@@ -81,13 +81,18 @@ function saidOn(spot: Spot, species: Species, where: FillOptions['where']): Said
   return said;
 }
 
+/** Rows closer than this are hedges of many plants: pots cost ten times what a plug or a whip does, metres. */
+const CLOSE = 1;
+const isOnlyPotted = ({ stock }: Species): boolean => stock.every((id) => stockOf(id).pot > stockOf('plug').pot);
+
 /** The same, as the ground, the light and the room of a row leave them: without what they kill, what they try further back. */
 const onSpot = (fits: readonly Fit[], spot: Spot, where: FillOptions['where']): readonly Fit[] =>
   fits
     .flatMap((fit): Fit[] => {
       const { faults, cares, inFavour } = saidOn(spot, fit.species, where);
       if (faults.length > 0) return [];
-      const score = fit.score + weights.role.care * cares.length;
+      const dear = spot.spacing > 0 && spot.spacing < CLOSE && isOnlyPotted(fit.species);
+      const score = fit.score + weights.role.care * cares.length + (dear ? weights.role.potted : 0);
       return [{ ...fit, score, cares: [...cares, ...fit.cares], inFavour: [...inFavour, ...fit.inFavour] }];
     })
     .sort((a, b) => b.score - a.score);

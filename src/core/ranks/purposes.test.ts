@@ -169,6 +169,15 @@ describe(newPlanting, () => {
     const [row] = laidOut('hedge', REGIONS[6]!, { trees: 'some' }).plantings[0]!.rows;
     expect(row!.stock).toBe('plug');
     expect(['pot4', 'pot15']).toContain(row!.standards!.stock);
+    // Of two hundred plants none is bought in a pot where another of the place is sold small.
+    for (const at of [REGIONS[0]!, REGIONS[6]!]) {
+      const [hedge] = rowsLaid({ purpose: 'hedge', holding: holdingAt(at) });
+      for (const { species } of hedge!.filled)
+        expect(
+          species!.stock.some((id) => stockOf(id).pot < 0.1),
+          species!.common,
+        ).toBe(true);
+    }
     // Willows are weeds, every one of them.
     const willows = PURPOSES.flatMap((purpose) => layHolding(laidOut(purpose, REGIONS[6]!))[0]!.layout.stand.kinds);
     expect(willows.filter(({ botanical }) => botanical.startsWith('Salix'))).toEqual([]);

@@ -9,7 +9,7 @@ export const weights = z
     source: z.string().min(1),
     /** How a kind belongs to the region: natives first, then kinds of the neighbourhood. */
     place: group('native', 'neighbour', 'unknown', 'introduced', 'pest', 'far', 'dryHome', 'dryHomeAbroad', 'felled'),
-    /** How it fills a role; `demand` for each class of water demand above low, where hedges stand near houses. */
+    /** How it fills a role; `demand` for each class of water demand above low, where hedges stand near houses; `potted` for what is sold only in pots, in a close row. */
     role: group(
       'care',
       'preferred',
@@ -22,6 +22,7 @@ export const weights = z
       'thirsty',
       'demand',
       'standIn',
+      'potted',
       'named',
       'sameGenus',
     ),
