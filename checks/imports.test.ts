@@ -11,6 +11,7 @@ const sources = (readdirSync(root, { recursive: true }) as string[])
 const STAGES = [
   'geometry',
   'units',
+  'derived',
   'holding',
   'record',
   'place',

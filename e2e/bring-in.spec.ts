@@ -1,8 +1,8 @@
-import { expect, test, type Page } from '@playwright/test';
+import type { Page } from '@playwright/test';
 import { strToU8, zipSync } from 'fflate';
 import { asciiGrid, gpx, gridWkt, kml, shapefile } from '../checks/map-files.ts';
 import { planeAt } from '../src/core/ground/plane.ts';
-import { openDemo, option, saved } from './steward.ts';
+import { expect, openDemo, option, saved, test } from './steward.ts';
 
 const plane = planeAt({ latitude: 52.1, longitude: -20 });
 const at = (x: number, y: number) => [...plane.toDegrees([x, y])] as [number, number];

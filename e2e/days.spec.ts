@@ -1,8 +1,8 @@
 import ICAL from 'ical.js';
-import { expect, test, type Page } from '@playwright/test';
+import type { Page } from '@playwright/test';
 import { execFileSync } from 'node:child_process';
 import { readFileSync } from 'node:fs';
-import { onPhone, openDemo, saved } from './steward.ts';
+import { expect, onPhone, openDemo, saved, test } from './steward.ts';
 
 const TODAY = '2027-03-01';
 const fixed = (page: Page) => page.clock.setFixedTime(new Date(`${TODAY}T09:00:00`));

@@ -1,17 +1,15 @@
-import { chromium, expect, test, type Browser, type Page } from '@playwright/test';
+import type { Browser, Page } from '@playwright/test';
 import { execFileSync } from 'node:child_process';
 import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import AxeBuilder from '@axe-core/playwright';
-import config from '../playwright.config.ts';
 import { readDayFile } from '../src/core/files/day-file.ts';
 import { stateOf } from '../src/core/record/planted.ts';
 import { ledgerOf } from '../src/core/record/ledger.ts';
 import type { RecordEvent } from '../src/core/record/events.ts';
-import { onPhone, option } from './steward.ts';
+import { expect, onPhone, option, PHONE, test, withFolder } from './steward.ts';
 
-const PHONE = { viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true };
 const planted = (page: Page) => page.getByRole('button', { name: 'Planted', exact: true });
 const at = (page: Page) => page.locator('.plant-name strong').first();
 const tab = (page: Page, name: string) =>
@@ -54,8 +52,7 @@ test('a row is planted with a skip, a move and a swap, with no signal; the phone
   baseURL,
 }) => {
   const profile = mkdtempSync(join(tmpdir(), 'close-rank-'));
-  const start = () =>
-    chromium.launchPersistentContext(profile, { ...config.use!.launchOptions, ...PHONE, baseURL: baseURL! });
+  const start = () => withFolder(profile, baseURL!, PHONE);
   const first = await start();
   const page = first.pages()[0]!;
   await openDemo(page);
@@ -332,11 +329,7 @@ test('of a thousand taps none that was answered is lost, though the browser is k
   const answered = new Set<string>();
   let kill = 0;
   for (let round = 0; answered.size < 1000; round++) {
-    const context = await chromium.launchPersistentContext(profile, {
-      ...config.use!.launchOptions,
-      ...PHONE,
-      baseURL: baseURL!,
-    });
+    const context = await withFolder(profile, baseURL!, PHONE);
     const page = context.pages()[0]!;
     if (round === 0) {
       await openDemo(page);
@@ -380,11 +373,7 @@ test('of a thousand taps none that was answered is lost, though the browser is k
     execFileSync('pkill', ['-9', '-f', profile]);
     await context.close().catch(() => undefined);
   }
-  const context = await chromium.launchPersistentContext(profile, {
-    ...config.use!.launchOptions,
-    ...PHONE,
-    baseURL: baseURL!,
-  });
+  const context = await withFolder(profile, baseURL!, PHONE);
   const page = context.pages()[0]!;
   await page.goto('/h/long/field/plant/p1');
   const { events } = await handedOver(page);

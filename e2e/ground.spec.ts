@@ -1,5 +1,4 @@
-import { expect, test } from '@playwright/test';
-import { clickPlan, openDemo, saved } from './steward.ts';
+import { clickPlan, expect, openDemo, saved, test } from './steward.ts';
 
 test('a feature is drawn, given its numbers, moved by number, deleted, undone', async ({ page }) => {
   await openDemo(page);

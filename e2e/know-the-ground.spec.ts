@@ -1,5 +1,4 @@
-import { expect, test } from '@playwright/test';
-import { onPhone, openDemo, option, saved } from './steward.ts';
+import { expect, onPhone, openDemo, option, saved, test } from './steward.ts';
 
 test('a boundary is typed from a deed, and says by how much it does not close', async ({ page }) => {
   await openDemo(page);

@@ -1,6 +1,5 @@
-import { expect, test } from '@playwright/test';
 import { readFileSync } from 'node:fs';
-import { clickPlan, figure, makeHolding, openEmpty, saved } from './steward.ts';
+import { clickPlan, expect, figure, makeHolding, openEmpty, saved, test } from './steward.ts';
 
 test('from the empty list to a printed peg sheet, by mouse', async ({ page }) => {
   await openEmpty(page);

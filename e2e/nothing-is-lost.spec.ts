@@ -1,20 +1,13 @@
-import { chromium, expect, test } from '@playwright/test';
 import { execFileSync } from 'node:child_process';
 import { mkdtempSync, readFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import config from '../playwright.config.ts';
 import { readCloserank } from '../src/core/files/closerank.ts';
-import { figure, openDemo, saved } from './steward.ts';
+import { another, expect, figure, openDemo, saved, test, withFolder } from './steward.ts';
 
 test('an edit that shows Saved survives the browser being killed at that instant', async ({ baseURL }) => {
   const profile = mkdtempSync(join(tmpdir(), 'close-rank-'));
-  const start = () =>
-    chromium.launchPersistentContext(profile, {
-      ...config.use!.launchOptions,
-      baseURL: baseURL!,
-      viewport: { width: 1280, height: 800 },
-    });
+  const start = () => withFolder(profile, baseURL!, { viewport: { width: 1280, height: 800 } });
   const first = await start();
   const page = first.pages()[0]!;
   await openDemo(page);
@@ -196,7 +189,7 @@ test('holdings are copied, renamed, exported, imported elsewhere as the same pla
   await more('Second Hollow', 'Export to a file');
   const file = await (await download).path();
 
-  const elsewhere = await (await browser.newContext({ baseURL: baseURL! })).newPage();
+  const elsewhere = await (await another(browser, { baseURL: baseURL! })).newPage();
   await openDemo(elsewhere);
   await elsewhere.goto('/');
   const bytes = readFileSync(file);

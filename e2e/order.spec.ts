@@ -1,5 +1,5 @@
-import { expect, test, type Page } from '@playwright/test';
-import { openDemo, option, saved } from './steward.ts';
+import type { Page } from '@playwright/test';
+import { expect, onPhone, openDemo, option, saved, test } from './steward.ts';
 
 const stop = async (page: Page, name: string) => {
   await page.getByRole('navigation', { name: 'The order' }).getByRole('link', { name }).click();
@@ -97,13 +97,7 @@ test('a grant is income beside the cost, cut to its cap with a sentence', async 
 });
 
 test('on a phone the stops are walked and a way is chosen', async ({ browser, baseURL }) => {
-  const context = await browser.newContext({
-    baseURL: baseURL!,
-    viewport: { width: 390, height: 844 },
-    hasTouch: true,
-    isMobile: true,
-  });
-  const page = await context.newPage();
+  const page = await onPhone(browser, baseURL!);
   await openDemo(page).catch(() => undefined);
   await page.goto('/h/tern-hollow/order/weeds/p1');
   await page.getByRole('button', { name: 'Hoe', exact: false }).first().tap();

@@ -1,5 +1,4 @@
-import { expect, test } from '@playwright/test';
-import { clickPlan, makeHolding, openDemo, openEmpty, saved } from './steward.ts';
+import { clickPlan, expect, makeHolding, openDemo, openEmpty, saved, test } from './steward.ts';
 
 test('a holding elsewhere gets the hedge of its region; natives only and another region are one choice each', async ({
   page,

@@ -1,5 +1,4 @@
-import { expect, test } from '@playwright/test';
-import { clickPlan, figure, makeHolding, openDemo, openEmpty, saved } from './steward.ts';
+import { clickPlan, expect, figure, makeHolding, openDemo, openEmpty, saved, test } from './steward.ts';
 
 test('what is drawn can be dragged on the plan, a corner moved by number, both undone', async ({ page }) => {
   await openDemo(page);

@@ -1,5 +1,5 @@
-import { expect, test, type Page } from '@playwright/test';
-import { clickPlan, figure, makeHolding, openDemo, openEmpty, saved } from './steward.ts';
+import type { Page } from '@playwright/test';
+import { clickPlan, expect, figure, makeHolding, openDemo, openEmpty, saved, test } from './steward.ts';
 
 const LINES = [
   'Stock-proof hedge',

@@ -1,5 +1,4 @@
-import { expect, test } from '@playwright/test';
-import { clickPlan, dragBead, figure, openDemo, saved } from './steward.ts';
+import { clickPlan, dragBead, expect, figure, openDemo, saved, test } from './steward.ts';
 
 test('a bead dragged re-spaces its row; plan, figures and findings follow, Escape takes it back', async ({ page }) => {
   await openDemo(page);

@@ -1,5 +1,4 @@
-import { expect, test } from '@playwright/test';
-import { figure, openDemo, option, saved } from './steward.ts';
+import { expect, figure, openDemo, option, saved, test } from './steward.ts';
 
 test('a row is typed as a call: tried out while typed, completed, its mistakes shown where they are, laid, undone', async ({
   page,

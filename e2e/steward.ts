@@ -1,4 +1,42 @@
-import { expect, type Browser, type Locator, type Page } from '@playwright/test';
+import {
+  chromium,
+  expect,
+  test as base,
+  type Browser,
+  type BrowserContext,
+  type BrowserContextOptions,
+  type Locator,
+  type Page,
+} from '@playwright/test';
+import { MORNING } from '../checks/day.ts';
+import config from '../playwright.config.ts';
+
+/** Makes it the day of the tests in a browser, and lets it fetch only what is asked for. */
+async function settled(context: BrowserContext): Promise<BrowserContext> {
+  await context.clock.install({ time: new Date(MORNING) });
+  await context.addInitScript(() =>
+    Object.defineProperty(Navigator.prototype, 'connection', { value: { saveData: true } }),
+  );
+  return context;
+}
+
+/** A test of the interface: no browser of it knows today, nor keeps the app for a day without a network unless it says so. */
+export const test = base.extend({
+  serviceWorkers: 'block',
+  context: async ({ context }, use) => use(await settled(context)),
+});
+export { expect } from '@playwright/test';
+
+/** A phone: its page and its touch. */
+export const PHONE = { viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true };
+
+/** A browser that a test makes for itself. */
+export const another = async (browser: Browser, options: BrowserContextOptions): Promise<BrowserContext> =>
+  settled(await browser.newContext({ serviceWorkers: 'block', ...options }));
+
+/** A browser with its own folder, which can be killed and started again; it keeps the app for a day without a network. */
+export const withFolder = async (folder: string, baseURL: string, options: BrowserContextOptions = {}) =>
+  settled(await chromium.launchPersistentContext(folder, { ...config.use!.launchOptions, baseURL, ...options }));
 
 /** Opens the app for the first time: it brings the demo holding. */
 export async function openDemo(page: Page): Promise<void> {
@@ -9,9 +47,7 @@ export async function openDemo(page: Page): Promise<void> {
 
 /** A page on a phone, touched. */
 export const onPhone = async (browser: Browser, baseURL: string): Promise<Page> =>
-  (
-    await browser.newContext({ baseURL, viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true })
-  ).newPage();
+  (await another(browser, { baseURL, ...PHONE })).newPage();
 
 /** Opens the app with an empty list. */
 export async function openEmpty(page: Page): Promise<void> {

@@ -1,5 +1,4 @@
-import { expect, test } from '@playwright/test';
-import { clickPlan, figure, makeHolding, openEmpty } from './steward.ts';
+import { clickPlan, expect, figure, makeHolding, openEmpty, test } from './steward.ts';
 
 test('an empty list leads through four questions to rows laid, in feet and the south, by mouse', async ({ page }) => {
   await openEmpty(page);

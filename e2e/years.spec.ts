@@ -1,7 +1,7 @@
-import { expect, test, type Page } from '@playwright/test';
+import type { Page } from '@playwright/test';
 import { execFileSync } from 'node:child_process';
 import { readFileSync } from 'node:fs';
-import { openDemo, saved } from './steward.ts';
+import { expect, openDemo, saved, test } from './steward.ts';
 import drawn from '../playwright.screenshots.config.ts';
 
 // One of these draws in space.

@@ -27,6 +27,7 @@ import { ledgerText } from '../src/core/files/ledger-report.ts';
 import { handOver } from '../src/core/record/hand-over.ts';
 import { report } from '../src/core/files/report.ts';
 import type { Holding } from '../src/core/holding/schema.ts';
+import { clockOf } from '../src/server/clock.ts';
 import type { ReadTask } from './plan-read.ts';
 
 const USAGE = `Usage:
@@ -147,7 +148,7 @@ async function mergeInto(file: string, days: readonly string[], out: string): Pr
   const merged = handOver(
     events,
     came.flatMap((day) => day.events),
-    Date.now(),
+    now(),
   );
   const photos = Object.assign({}, pictures, ...came.map((day) => day.pictures)) as typeof pictures;
   await writeFile(out, writeCloserank(holding, photos, merged.events));
@@ -169,9 +170,10 @@ async function mergeInto(file: string, days: readonly string[], out: string): Pr
   });
 }
 
+const now = clockOf();
 /** Today where this runs. */
 const todayHere = (): number =>
-  dayAsked(new Date(Date.now() - new Date().getTimezoneOffset() * 60_000).toISOString().slice(0, 10));
+  dayAsked(new Date(now() - new Date(now()).getTimezoneOffset() * 60_000).toISOString().slice(0, 10));
 
 async function run([verb, file, ...rest]: string[]): Promise<void> {
   const [directory] = rest;

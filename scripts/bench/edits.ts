@@ -1,10 +1,9 @@
 import { judge } from '../../src/core/findings/judge.ts';
-import { Memory } from '../../src/core/findings/memory.ts';
 import { take } from '../../src/core/holding/command.ts';
 import { setRow } from '../../src/core/holding/planting-commands.ts';
 import type { Holding } from '../../src/core/holding/schema.ts';
 import { quantities } from '../../src/core/order/quantities.ts';
-import { cameOf } from '../../src/core/ranks/as-before.ts';
+import { afresh } from '../../src/core/derived/derived.ts';
 import { layHolding, type Laid } from '../../src/core/ranks/laid.ts';
 import { layOut } from '../../src/core/ranks/lay-out.ts';
 import { belt } from './holdings.ts';
@@ -14,36 +13,20 @@ import { line, median, type Line } from './tell.ts';
 const respaced = (holding: Holding, i: number): Holding =>
   take(holding, setRow('p1', 'p1r1', { spacing: 2 + (i % 40) / 100 })).holding;
 
-/** Edits one after another as the app does them: untouched plantings keep their layout, rules ask what can have changed. */
+/** Edits one after another as the app does them. */
 class Desk {
-  private before: readonly Laid[];
-  private readonly memories: readonly Memory[];
-
   constructor(private readonly holding: Holding) {
-    this.before = layHolding(holding);
-    this.memories = this.before.map(() => new Memory());
-    this.judge(holding, this.before);
+    this.judge(holding, layHolding(holding));
   }
 
   judge(holding: Holding, all: readonly Laid[]): void {
-    all.forEach((laid, p) => judge(holding, laid, all, this.memories[p]!));
-  }
-
-  lay(after: Holding): readonly Laid[] {
-    const all = after.plantings.map((planting, p): Laid => {
-      const was = this.before[p]!;
-      if (was.planting === planting) return was;
-      const layout = layOut(planting, after);
-      cameOf(layout.stand, was.layout.stand);
-      return { planting, layout };
-    });
-    return (this.before = all);
+    for (const laid of all) judge(holding, laid, all);
   }
 
   /** One edit of a spacing, from command to all that follows. */
   edit(i: number): void {
     const after = respaced(this.holding, i);
-    const all = this.lay(after);
+    const all = layHolding(after);
     this.judge(after, all);
     quantities(all[0]!.planting, all[0]!.layout, after);
   }
@@ -97,14 +80,18 @@ export function edits(): Line[] {
   const desks = new Desk(four);
   const again = median((i) => {
     const after = respaced(four, i);
-    desks.judge(after, desks.lay(after));
+    desks.judge(after, layHolding(after));
   }, 25);
-  const laying = median((i) => void desks.lay(respaced(four, i)), 25);
-  const everything = median(() => {
-    const all = layHolding(four);
-    for (const laid of all) judge(four, laid, all);
-  }, 25);
-  const layingAll = median(() => void layHolding(four), 25);
+  const laying = median((i) => void layHolding(respaced(four, i)), 25);
+  const everything = median(
+    () =>
+      afresh(() => {
+        const all = layHolding(four);
+        for (const laid of all) judge(four, laid, all);
+      }),
+    25,
+  );
+  const layingAll = median(() => void afresh(() => layHolding(four)), 25);
   const share = (again - laying) / (everything - layingAll);
   return [
     line(

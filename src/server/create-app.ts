@@ -9,7 +9,11 @@ import { standins } from './standins/routes.ts';
 /** The server of the built app in `folder`: that folder, the simulated services, and nothing else, with a strict content policy. */
 export function createApp(
   folder: string,
-  { markingSeconds = 20, host = 'localhost' }: { readonly markingSeconds?: number; readonly host?: string } = {},
+  {
+    markingSeconds = 20,
+    host = 'localhost',
+    now = Date.now,
+  }: { readonly markingSeconds?: number; readonly host?: string; readonly now?: () => number } = {},
 ): Express {
   const app = express();
   app.disable('x-powered-by');
@@ -43,7 +47,9 @@ export function createApp(
       strictTransportSecurity: false, // served over plain http on this machine
     }),
   );
-  app.use('/api/standins', standins({ markingSeconds }));
+  // A page asks whether anybody answers here: only then has a phone with a signal more than a signal.
+  app.head('/api/here', (_request, response) => void response.status(204).end());
+  app.use('/api/standins', standins({ markingSeconds, now }));
   app.use(
     express.static(folder, {
       dotfiles: 'deny',

@@ -1,5 +1,6 @@
 import type { AddressInfo } from 'node:net';
 import { fileURLToPath } from 'node:url';
+import { clockOf } from './clock.ts';
 import { createApp, serverOf } from './create-app.ts';
 
 const port = Number(process.env['PORT'] ?? 4173);
@@ -16,6 +17,7 @@ if (!Number.isInteger(port) || port < 0 || port > 65_535)
 const app = createApp(fileURLToPath(new URL('../../dist', import.meta.url)), {
   markingSeconds: Number(process.env['MARKING_SECONDS'] ?? 20),
   host,
+  now: clockOf(),
 });
 const server = serverOf(app);
 server.on('error', (problem: NodeJS.ErrnoException) => {

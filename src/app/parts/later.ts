@@ -15,8 +15,10 @@ export function later<Name extends string, C extends AnyComponent>(
   return lazy(async () => ({ default: (await fetch())[name] }));
 }
 
-/** Fetches what is still to come, one at a time, while nothing else happens. */
+/** Fetches what is still to come, one at a time, while nothing else happens; not for those who ask browsers to save data. */
 export function fetchTheRest(): void {
+  const { connection } = navigator as { connection?: { saveData?: boolean } };
+  if (connection?.saveData) return;
   const next = waiting.shift();
   if (next) requestIdleCallback(() => void next().finally(fetchTheRest));
 }

@@ -7,6 +7,7 @@ import { featureKinds, pointsOf } from '../../core/ground/features.ts';
 import { useWorked } from '../store/derived.ts';
 import { goTo, look } from '../store/look-at.ts';
 import { redoNext, undoLast } from '../store/session.ts';
+import { STAGES } from './stages.ts';
 
 interface Found {
   readonly key: string;
@@ -73,12 +74,7 @@ function useEverything(): readonly Found[] {
   return useMemo((): Found[] => {
     const to = (path: string) => void navigate(`/h/${holding.id}/${path}`);
     return [
-      ...['ground', 'ranks', 'years', 'order', 'days', 'field'].map((stage) => ({
-        key: stage,
-        kind: 'Stage',
-        label: stage[0]!.toUpperCase() + stage.slice(1),
-        go: () => to(stage),
-      })),
+      ...STAGES.map(({ key, label }) => ({ key, kind: 'Stage', label, go: () => to(key) })),
       ...all.flatMap(({ planting, layout }) => [
         { key: planting.id, kind: 'Planting', label: planting.name, go: () => to(`ranks/${planting.id}`) },
         ...planting.rows.map((row) => ({

@@ -1,25 +1,18 @@
 import { Button } from 'antd';
 import { Suspense, useEffect, useState } from 'react';
 import { Link, Navigate, Route, Routes, useLocation, useNavigate, useParams } from 'react-router';
-import { onceJudged } from '../store/derived.ts';
 import { useSession, close, dropUnsaved, open, redoNext, undoLast, type OpenProblem } from '../store/session.ts';
 import type { Holding } from '../../core/holding/schema.ts';
 import { look, lookNow } from '../store/look-at.ts';
 import { backOut } from '../plan/pencil.ts';
-import { RanksView } from '../views/ranks/RanksView.tsx';
 import { Guarded } from '../parts/Guarded.tsx';
 import { useKeys } from '../parts/keys.ts';
 import { later } from '../parts/later.ts';
 import { Rail } from './Rail.tsx';
+import { STAGES } from './stages.ts';
 import { TopBar } from './TopBar.tsx';
 
 const Finder = later(() => import('./Finder.tsx'), 'Finder');
-const GroundView = later(() => import('../views/ground/GroundView.tsx'), 'GroundView');
-const WalkListView = later(() => import('../views/ground/WalkListView.tsx'), 'WalkListView');
-const OrderView = later(() => onceJudged(import('../views/order/OrderView.tsx')), 'OrderView');
-const YearsView = later(() => onceJudged(import('../views/years/YearsView.tsx')), 'YearsView');
-const DaysView = later(() => onceJudged(import('../views/days/DaysView.tsx')), 'DaysView');
-const FieldView = later(() => onceJudged(import('../views/field/FieldView.tsx')), 'FieldView');
 const SpeciesBook = later(() => import('../views/species/SpeciesBook.tsx'), 'SpeciesBook');
 const MendingView = later(() => import('../views/holdings/MendingView.tsx'), 'MendingView');
 const KeysHelp = later(() => import('./KeysHelp.tsx'), 'KeysHelp');
@@ -114,31 +107,22 @@ function Stages() {
     'ctrl+z': undoLast,
     'shift+ctrl+z': redoNext,
     'ctrl+y': redoNext,
-    '1': go('ground'),
-    '2': go('ranks'),
-    '3': go('years'),
-    '4': go('order'),
-    '5': go('days'),
-    '6': go('field'),
+    ...Object.fromEntries(STAGES.map(({ key }, i) => [String(i + 1), go(key)])),
     m: () => look({ sketch: { for: 'measure', points: [] } }),
     '[': () => look({ year: Math.max(0, lookNow().year - 1) }),
     ']': () => look({ year: Math.min(40, lookNow().year + 1) }),
     Escape: () => (lookNow().sketch ? backOut() : look({ selection: null, ringed: [] })),
   });
   return (
-    <div className="frame">
+    <div className="frame" data-at={pathname}>
       <TopBar stage={stage} onFind={() => setAsked('find')} onKeys={() => setAsked('keys')} />
       <Rail />
       <Guarded part="This stage" key={stage}>
         <Suspense fallback={<main className="stage" aria-busy="true" />}>
           <Routes>
-            <Route path="ground/list" element={<WalkListView />} />
-            <Route path="ground/:stop?" element={<GroundView />} />
-            <Route path="ranks/:planting?" element={<RanksView />} />
-            <Route path="years/:planting?" element={<YearsView />} />
-            <Route path="order/:stop?/:planting?" element={<OrderView />} />
-            <Route path="days/:stop?/:planting?" element={<DaysView />} />
-            <Route path="field/:stop?/:planting?" element={<FieldView />} />
+            {STAGES.map(({ key, rest, View }) => (
+              <Route key={key} path={`${key}/${rest}`} element={<View />} />
+            ))}
             <Route path="species" element={<SpeciesBook />} />
             <Route path="*" element={<Navigate to="ground" replace />} />
           </Routes>

@@ -1,4 +1,5 @@
 import { Modal } from 'antd';
+import { STAGES } from './stages.ts';
 
 /** Keys that act where no field has focus; shown by `?`. */
 const KEYS: readonly (readonly [key: string, does: string])[] = [
@@ -12,7 +13,7 @@ const KEYS: readonly (readonly [key: string, does: string])[] = [
   ['[ and ]', 'a year back or on'],
   ['0', 'fit the plan'],
   ['+ and -', 'zoom'],
-  ['1 to 6', 'Ground, Ranks, Years, Order, Days, Field'],
+  [`1 to ${STAGES.length}`, STAGES.map(({ label }) => label).join(', ')],
   ['Ctrl K', 'find anything'],
   ['Ctrl Z, Shift Ctrl Z', 'undo, redo'],
   ['Escape', 'back out of what is being done'],

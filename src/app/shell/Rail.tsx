@@ -1,16 +1,7 @@
-import { CalendarDays, ChartSpline, ClipboardList, Grip, Mountain, ShoppingBasket } from 'lucide-react';
 import { useDeferredValue, useEffect, useState } from 'react';
 import { NavLink } from 'react-router';
 import { useWorked, type Worked } from '../store/derived.ts';
-
-const STAGES = [
-  { key: 'ground', label: 'Ground', Icon: Mountain },
-  { key: 'ranks', label: 'Ranks', Icon: Grip },
-  { key: 'years', label: 'Years', Icon: ChartSpline },
-  { key: 'order', label: 'Order', Icon: ShoppingBasket },
-  { key: 'days', label: 'Days', Icon: CalendarDays },
-  { key: 'field', label: 'Field', Icon: ClipboardList },
-] as const;
+import { STAGES } from './stages.ts';
 
 /** Open findings of all plantings, counted one planting at a time while nothing else happens; the last count stands until then. */
 function useOpenFindings(worked: Worked): number {

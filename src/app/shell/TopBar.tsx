@@ -2,13 +2,12 @@ import { Button } from 'antd';
 import { Suspense } from 'react';
 import { Link, NavLink, useLocation } from 'react-router';
 import { inUnits } from '../../core/units/quantities.ts';
-import { onceJudged } from '../store/derived.ts';
 import { redoNext, undoLast, useSession } from '../store/session.ts';
 import { Unfolding } from '../parts/Unfolding.tsx';
 import { later } from '../parts/later.ts';
 import { Mark } from '../parts/Mark.tsx';
+import { STAGES } from './stages.ts';
 
-const DaysTabs = later(() => onceJudged(import('../views/days/DaysTabs.tsx')), 'DaysTabs');
 const HoldingMenu = later(() => import('./HoldingMenu.tsx'), 'HoldingMenu');
 
 /** Mark, holding, its plantings as tabs, undo, find, and whether all is saved. */
@@ -17,7 +16,8 @@ export function TopBar({ stage, onFind, onKeys }: { stage: string; onFind(): voi
   const past = useSession((state) => state.past);
   const future = useSession((state) => state.future);
   const label = (done: { readonly label: string }) => inUnits(done.label, holding.units);
-  const tabbed = stage === 'ranks' || stage === 'years' || stage === 'field';
+  const here = STAGES.find(({ key }) => key === stage);
+  const Tabs = here?.tabs ?? 'count';
   const step = past.at(-1);
   const { pathname } = useLocation();
   // From one planting to another the crew stays on its page.
@@ -29,12 +29,12 @@ export function TopBar({ stage, onFind, onKeys }: { stage: string; onFind(): voi
         <span>Close Rank</span>
       </Link>
       <span className="holding-name">{holding.name}</span>
-      <nav className="tabs" aria-label={stage === 'days' ? 'Pages of Days' : 'Plantings'}>
-        {stage === 'days' ? (
+      <nav className="tabs" aria-label={typeof Tabs === 'string' ? 'Plantings' : `Pages of ${here!.label}`}>
+        {typeof Tabs !== 'string' ? (
           <Suspense>
-            <DaysTabs />
+            <Tabs />
           </Suspense>
-        ) : tabbed ? (
+        ) : Tabs === 'plantings' ? (
           holding.plantings.map(({ id, name }) => (
             <NavLink key={id} to={`/h/${holding.id}/${stage === 'field' ? `field/${page}` : stage}/${id}`}>
               {name}

@@ -2,17 +2,14 @@ import { createContext, useContext, useMemo } from 'react';
 import { create } from 'zustand';
 import type { Finding } from '../../core/findings/finding.ts';
 import type * as judgements from './judging.ts';
-import type { Memory } from '../../core/findings/memory.ts';
-import type { Laid } from '../../core/ranks/laid.ts';
-import type { Holding, Planting } from '../../core/holding/schema.ts';
+import { kept } from '../../core/derived/derived.ts';
+import { layHolding, type Laid } from '../../core/ranks/laid.ts';
+import type { Holding } from '../../core/holding/schema.ts';
 import type { OrderList } from '../../core/order/order-list.ts';
 import type { Quantities } from '../../core/order/quantities.ts';
 import type { StandYears } from '../../core/years/stand-years.ts';
 import { bookOf, type SpeciesBook } from '../../core/species/book.ts';
 import { phaseOf, phasesOf } from '../../core/ranks/phases.ts';
-import { cameOf } from '../../core/ranks/as-before.ts';
-import { layOut, type Layout } from '../../core/ranks/lay-out.ts';
-import type { Stand } from '../../core/ranks/stand.ts';
 import { asFound } from '../../core/record/as-found.ts';
 import { useLook } from './look-at.ts';
 import { useLedger } from './record.ts';
@@ -34,34 +31,12 @@ export const onceJudged = async <T>(view: Promise<T>): Promise<T> => {
   return view;
 };
 
-type Asked = Pick<Holding, 'boundary' | 'features' | 'species'>;
-const layouts = new WeakMap<Planting, Asked & { readonly layout: Layout }>();
-/** The last stand of each planting, and what its rules last found: an edit asks anew only what it can have changed. */
-const lastStands = new Map<string, Stand>();
-const memories = new Map<string, Memory>();
-
-/** A planting's layout, worked out again only when it or the ground has changed. */
-function layoutOf(planting: Planting, { boundary, features, species }: Holding): Layout {
-  const known = layouts.get(planting);
-  if (known && known.boundary === boundary && known.features === features && known.species === species)
-    return known.layout;
-  const layout = layOut(planting, { boundary, features, species });
-  layouts.set(planting, { boundary, features, species, layout });
-  const was = lastStands.get(planting.id);
-  if (was) cameOf(layout.stand, was);
-  lastStands.set(planting.id, layout.stand);
-  return layout;
-}
-
-/** Everything worked out from one holding; each part on first asking. */
+/** What follows from one holding, asked as views ask it. */
 export class Worked {
   readonly all: readonly Laid[];
-  private readonly findings = new Map<string, readonly Finding[]>();
-  private readonly sums = new Map<string, Quantities>();
-  private list: OrderList | null = null;
 
   constructor(readonly holding: Holding) {
-    this.all = holding.plantings.map((planting) => ({ planting, layout: layoutOf(planting, holding) }));
+    this.all = layHolding(holding);
   }
 
   laid(id: string): Laid | undefined {
@@ -70,29 +45,16 @@ export class Worked {
 
   findingsOf(id: string): readonly Finding[] {
     const laid = this.laid(id);
-    if (!laid || !judging) return [];
-    let found = this.findings.get(id);
-    if (!found) {
-      let memory = memories.get(id);
-      if (!memory) memories.set(id, (memory = new judging.Memory()));
-      this.findings.set(id, (found = judging.judge(this.holding, laid, this.all, memory)));
-    }
-    return found;
+    return laid && judging ? judging.judge(this.holding, laid, this.all) : [];
   }
 
   quantitiesOf(id: string): Quantities | null {
     const laid = this.laid(id);
-    if (!laid || !judging) return null;
-    let sum = this.sums.get(id);
-    if (!sum) this.sums.set(id, (sum = judging.quantities(laid.planting, laid.layout, this.holding)));
-    return sum;
+    return laid && judging ? judging.quantities(laid.planting, laid.layout, this.holding) : null;
   }
 
   order(): OrderList {
-    return (this.list ??= judging!.orderList(
-      this.all.map(({ planting }) => this.quantitiesOf(planting.id)!),
-      this.holding,
-    ));
+    return judging!.orderOf(this.holding, this.all);
   }
 
   /** Phases of the whole holding: years after the first planting, and the plants of each. */
@@ -121,14 +83,10 @@ export class Worked {
   }
 }
 
-const worked = new WeakMap<Holding, Worked>();
-
 /** What follows from a holding; the same holding gives the same object. */
-export function workOut(holding: Holding): Worked {
-  let known = worked.get(holding);
-  if (!known) worked.set(holding, (known = new Worked(holding)));
-  return known;
-}
+export const workOut = kept(function workOut(holding: Holding): Worked {
+  return new Worked(holding);
+});
 
 /** The holding that a part drawn after the others shows; null for those drawn at once. */
 export const ShownAfter = createContext<Holding | null>(null);

@@ -1,4 +1,6 @@
 import { newId } from './ids.ts';
+import { today } from './today.ts';
+import type { Carried } from '../../core/files/closerank.ts';
 import { layHolding } from '../../core/ranks/laid.ts';
 import { migrate, readProblemSentence, toStored } from '../../core/holding/migrate.ts';
 import type { Mended } from '../../core/holding/mend.ts';
@@ -132,7 +134,10 @@ export async function importHolding(
   where: 'beside' | 'over' = 'beside',
 ): Promise<string> {
   const { readCloserank } = await import('../../core/files/closerank.ts');
-  const { holding, pictures, events } = readCloserank(bytes, fileName);
+  return putBy(readCloserank(bytes, fileName), where);
+}
+
+async function putBy({ holding, pictures, events }: Carried, where: 'beside' | 'over'): Promise<string> {
   await keepAll(pictures);
   const kept = await db.holdings.get(holding.id);
   if (kept && where === 'over') {
@@ -196,11 +201,17 @@ async function allKept(): Promise<unknown[]> {
   }
 }
 
-/** The demo holding, through the same door as a file of the steward's own. */
+/** The demo holding, through the same door as a file of the steward's own; its days lie ahead on whatever day that is. */
 export async function restoreDemo(): Promise<string> {
   const response = await fetch('/demo/tern-hollow.closerank');
   if (!response.ok) throw new Error('The demo holding cannot be read. Reload the page and try again.');
-  return importHolding(new Uint8Array(await response.arrayBuffer()), 'tern-hollow.closerank');
+  const { readCloserank } = await import('../../core/files/closerank.ts');
+  const [{ movedOn }, { dayOf }] = await Promise.all([
+    import('../../core/days/moved-on.ts'),
+    import('../../core/days/day.ts'),
+  ]);
+  const demo = readCloserank(new Uint8Array(await response.arrayBuffer()), 'tern-hollow.closerank');
+  return putBy({ ...demo, holding: movedOn(demo.holding, dayOf(today())) }, 'beside');
 }
 
 /** Whether this browser opens the app for the first time; says so once. */

@@ -1,3 +1,4 @@
+import { derived } from '../derived/derived.ts';
 import { isInside } from '../geometry/polygon.ts';
 import { nameOf } from '../ground/features.ts';
 import { waysToClear } from '../ground/ways-to-clear.ts';
@@ -49,27 +50,8 @@ export interface Facts {
   }[];
 }
 
-const known = new WeakMap<Laid['layout'], { readonly of: readonly unknown[]; readonly facts: Facts }>();
-
-/** The facts of a planting, worked out once for a plan. */
-export function factsOf(laid: Laid, holding: Holding): Facts {
-  const of = [
-    laid.planting,
-    holding.settings,
-    holding.features,
-    holding.animals,
-    holding.climate,
-    holding.terrain,
-    holding.kits,
-  ];
-  const before = known.get(laid.layout);
-  if (before?.of.every((one, i) => one === of[i])) return before.facts;
-  const facts = work(laid, holding);
-  known.set(laid.layout, { of, facts });
-  return facts;
-}
-
-function work(laid: Laid, holding: Holding): Facts {
+/** The facts of a planting. */
+export const factsOf = derived(function factsOf(laid: Laid, holding: Holding): Facts {
   const { planting, layout } = laid;
   const { stand } = layout;
   const holds = new Set(['plants']);
@@ -119,7 +101,7 @@ function work(laid: Laid, holding: Holding): Facts {
     stays: staying,
     rows,
   };
-}
+});
 
 /** What its plants are: bare roots, thorns, trees, hedges, grafted; the classes of rootstock among them. */
 function stockFacts({ planting, layout: { stand } }: Laid, holding: Holding, holds: Set<string>): string[] {

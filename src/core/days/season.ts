@@ -1,3 +1,4 @@
+import { derived } from '../derived/derived.ts';
 import { z } from 'zod';
 import type { Holding } from '../holding/schema.ts';
 import { climateBand } from '../place/climate-band.ts';
@@ -56,22 +57,14 @@ export function seasonStart(day: Day, latitude: number): Day {
   return here <= day ? here : dayIn(yearOf(day) - 1, '07-01');
 }
 
-const seasons = new WeakMap<Where, Map<Day, SeasonDates>>();
-
 /**
- * The dates of the season that holds `day`, from what is typed of the place, else what is usual at its winters. Worked out
- * once for a season of a plan: a calendar asks for them hundreds of times.
+ * The dates of the season that holds `day`, from what is typed of the place, else what is usual at its winters: a calendar
+ * asks for them hundreds of times.
  */
-export function seasonDates(holding: Where, day: Day): SeasonDates {
-  const from = seasonStart(day, holding.place.latitude);
-  let known = seasons.get(holding);
-  if (!known) seasons.set(holding, (known = new Map()));
-  let dates = known.get(from);
-  if (!dates) known.set(from, (dates = datesFrom(holding, from)));
-  return dates;
-}
+export const seasonDates = (holding: Where, day: Day): SeasonDates =>
+  datesFrom(holding, seasonStart(day, holding.place.latitude));
 
-function datesFrom(holding: Where, from: Day): SeasonDates {
+const datesFrom = derived(function datesFrom(holding: Where, from: Day): SeasonDates {
   const { climate, place, days } = holding;
   const south = place.latitude < 0;
   const to = dayIn(yearOf(from) + 1, monthDayOf(from)) - 1;
@@ -100,7 +93,7 @@ function datesFrom(holding: Where, from: Day): SeasonDates {
     typed: Boolean(climate?.firstFrost && climate.lastFrost),
     zone,
   };
-}
+});
 
 /** The month whose rain first outdoes what dries up, after the driest; the season's own start where nothing is known. */
 function rainsFrom({ climate }: Where, from: Day): Day {
@@ -117,16 +110,10 @@ function rainsFrom({ climate }: Where, from: Day): Day {
 }
 
 /** When nothing is cleared or cut: the local rules on nesting, else what is usual. */
-const closings = new WeakMap<Where['rules'], { latitude: number; times: { closed: Closed[]; said: string } }>();
-export function closedTimes({ rules, place }: Pick<Where, 'rules' | 'place'>): { closed: Closed[]; said: string } {
-  const known = closings.get(rules);
-  if (known?.latitude === place.latitude) return known.times;
-  const times = closedIn(rules, place.latitude);
-  closings.set(rules, { latitude: place.latitude, times });
-  return times;
-}
-
-function closedIn(rules: Where['rules'], latitude: number): { closed: Closed[]; said: string } {
+export const closedTimes = derived(function closedTimes({
+  rules,
+  place: { latitude },
+}: Pick<Where, 'rules' | 'place'>): { closed: Closed[]; said: string } {
   const typed = rules.flatMap((rule) => (rule.kind === 'nesting' ? [rule] : []));
   if (typed.length > 0)
     return {
@@ -140,7 +127,7 @@ function closedIn(rules: Where['rules'], latitude: number): { closed: Closed[]; 
   const { from, to, source } = winters.nesting;
   const closed: Closed = latitude >= 0 ? [from, to] : [monthDay6(from), monthDay6(to)];
   return { closed: [closed], said: source };
-}
+});
 
 /** Months in which the ground is sodden, and in which it is dry, 1 to 12; none where rain is not known. */
 export function wetAndDry({ climate }: Pick<Where, 'climate'>): { sodden: number[]; dry: number[] } {

@@ -106,7 +106,7 @@ export function againstPlanting(days: readonly WeatherDay[], kinds: readonly str
   if (ground.wet >= weatherRules.sodden)
     found.push({
       key: 'sodden',
-      why: `The ground is sodden after ${Math.round(days.slice(Math.max(0, at - 3), at + 1).reduce((sum, { rain }) => sum + rain, 0))} mm in four days: feet and spades puddle it.`,
+      why: `The ground is sodden after ${Math.round(days.slice(Math.max(0, at - 3), at + 1).reduce((sum, { rain }) => sum + rain, 0))} mm in four days: boots and spades puddle it.`,
     });
   const hot = bare ? weatherRules.heat : weatherRules.heatPot;
   if (here.max >= hot)

@@ -1,3 +1,4 @@
+import { derived } from '../derived/derived.ts';
 import { z } from 'zod';
 import { LIMITS, type SettingWay } from '../holding/days-schema.ts';
 import type { Holding } from '../holding/schema.ts';
@@ -59,21 +60,14 @@ export interface PhaseWork {
   readonly hours: number;
 }
 
-const known = new WeakMap<Laid['layout'], { readonly of: readonly unknown[]; readonly work: PhaseWork[] }>();
-
-/** The work of each phase of a planting, the first first; worked out once for a plan. */
-export function phasesOf(laid: Laid, holding: Holding): PhaseWork[] {
-  const of = [laid.planting, holding.settings, holding.features, holding.animals, holding.terrain, holding.kits];
-  const before = known.get(laid.layout);
-  if (before?.of.every((one, i) => one === of[i])) return before.work;
+/** The work of each phase of a planting, the first first. */
+export const phasesOf = derived(function phasesOf(laid: Laid, holding: Holding): PhaseWork[] {
   const { stand } = laid.layout;
   const phases = [...new Set(stand.rows.flatMap(({ row, from, to }) => (to > from ? [row.later] : [])))].sort(
     (a, b) => a - b,
   );
-  const work = phases.map((phase) => workOf(laid, holding, phase));
-  known.set(laid.layout, { of, work });
-  return work;
-}
+  return phases.map((phase) => workOf(laid, holding, phase));
+});
 
 /** How many plants of each stock stand in the rows of a phase. */
 function stocksIn(stand: Laid['layout']['stand'], mine: (row: number) => boolean): Map<string, number> {

@@ -1,9 +1,9 @@
+import { derived } from '../derived/derived.ts';
 import type { Holding } from '../holding/schema.ts';
 import { reliefOf, type Relief } from '../ground/relief.ts';
 import { crownsOf, type Crowns } from './crowns.ts';
 import { windScene, type WindScene } from './wind-scene.ts';
 import type { Laid } from '../ranks/laid.ts';
-import type { Stand } from '../ranks/stand.ts';
 import { sunScene, type SunScene } from '../sun/map.ts';
 import { standYears, type Bound, type StandYears } from '../years/stand-years.ts';
 
@@ -45,20 +45,7 @@ export class Outlook {
   }
 }
 
-type Ground = Pick<Holding, 'features' | 'settings' | 'climate' | 'region' | 'place' | 'animals'>;
-const grown = new WeakMap<Stand, { readonly of: Laid; readonly on: Ground; readonly by: Map<Bound, StandYears> }>();
-
-/** A stand through the years, worked out again only when it or what it grows on has changed: an edit of one planting leaves the others. */
-export function grownOf(laid: Laid, holding: Holding, bound: Bound): StandYears {
-  const { features, settings, climate, region, place, animals } = holding;
-  const on: Ground = { features, settings, climate, region, place, animals };
-  const known = grown.get(laid.layout.stand);
-  const same =
-    known?.of.planting === laid.planting &&
-    (Object.keys(on) as (keyof Ground)[]).every((key) => known.on[key] === on[key]);
-  const by = same ? known.by : new Map<Bound, StandYears>();
-  if (!same) grown.set(laid.layout.stand, { of: laid, on, by });
-  let years = by.get(bound);
-  if (!years) by.set(bound, (years = standYears(laid, holding, bound)));
-  return years;
-}
+/** A stand through the years: an edit of one planting leaves the others. */
+export const grownOf = derived(function grownOf(laid: Laid, holding: Holding, bound: Bound): StandYears {
+  return standYears(laid, holding, bound);
+});

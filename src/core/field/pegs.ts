@@ -1,3 +1,4 @@
+import { kept } from '../derived/derived.ts';
 import type { Point } from '../geometry/point.ts';
 import type { BodyOf } from '../record/events.ts';
 
@@ -20,13 +21,9 @@ export interface PegPlace {
   readonly kind: Pegged['kinds'][number];
 }
 
-const known = new WeakMap<Pegged, readonly PegPlace[]>();
-
 /** The pegs of a planting in walking order: up one row, down the next. */
-export function pegsOf(pegged: Pegged): readonly PegPlace[] {
-  const before = known.get(pegged);
-  if (before) return before;
-  const pegs = pegged.rows.flatMap((row, r) => {
+export const pegsOf = kept(function pegsOf(pegged: Pegged): readonly PegPlace[] {
+  return pegged.rows.flatMap((row, r) => {
     const along = row.numbers.map((n, i): PegPlace => ({
       label: labelOf(pegged.letter, row.number, n),
       row: r,
@@ -40,9 +37,7 @@ export function pegsOf(pegged: Pegged): readonly PegPlace[] {
     }));
     return r % 2 === 0 ? along : along.reverse();
   });
-  known.set(pegged, pegs);
-  return pegs;
-}
+});
 
 export const labelOf = (letter: string, row: number, number: number): string =>
   `${letter}${row}-${String(number).padStart(3, '0')}`;

@@ -1,5 +1,6 @@
+import { derived } from '../derived/derived.ts';
 import type { Holding } from '../holding/schema.ts';
-import { packRows, type RowPack } from '../order/trailer.ts';
+import { packRows } from '../order/trailer.ts';
 import type { Laid } from '../ranks/laid.ts';
 import type { BodyOf, Happened } from '../record/events.ts';
 import { headsOf, NOT_PEGGED, stateOf, type PlantedState, type PlantState, type Saying } from '../record/planted.ts';
@@ -84,16 +85,10 @@ export function told(said: Saying, label: string): Told {
   }
 }
 
-const packed = new WeakMap<Laid['layout'], { readonly holding: Holding; readonly packs: readonly RowPack[] }>();
-
-/** What goes on the trailer for a planting, worked out once for a plan: it is asked at every tap. */
-function packsOf(laid: Laid, holding: Holding): readonly RowPack[] {
-  const known = packed.get(laid.layout);
-  if (known?.holding === holding) return known.packs;
-  const packs = packRows([laid], holding);
-  packed.set(laid.layout, { holding, packs });
-  return packs;
-}
+/** What goes on the trailer for a planting: it is asked at every tap. */
+const packsOf = derived(function packsOf(laid: Laid, holding: Holding) {
+  return packRows([laid], holding);
+});
 
 /** What lies on the trailer still: pieces of a planting by price key, those of plants that stand taken off row by row. */
 export function onTrailer(laid: Laid, holding: Holding, rows: readonly DayRow[]): Map<string, number> {

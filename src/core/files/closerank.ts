@@ -56,11 +56,16 @@ function refuseBeyond(what: string, bytes: number, most: number, less: string): 
     );
 }
 
-/** The holding in a `.closerank` file of any version, its pictures and its record, with what of the record could not be read; throws {@link Unreadable} with what is wrong with `name`. */
-export function readCloserank(
-  bytes: Uint8Array,
-  name: string,
-): { holding: Holding; pictures: Pictures; events: readonly RecordEvent[]; problems: readonly string[] } {
+/** What a `.closerank` file holds, and what of its record could not be read. */
+export interface Carried {
+  readonly holding: Holding;
+  readonly pictures: Pictures;
+  readonly events: readonly RecordEvent[];
+  readonly problems: readonly string[];
+}
+
+/** The holding in a `.closerank` file of any version, its pictures and its record; throws {@link Unreadable} with what is wrong with `name`. */
+export function readCloserank(bytes: Uint8Array, name: string): Carried {
   checkSize(name, bytes.length, MOST_HOLDING_MEGABYTES);
   const files = entry(bytes, name);
   const result = migrate(parse(strFromU8(files['holding.json']!), name));

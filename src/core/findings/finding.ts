@@ -38,62 +38,12 @@ export interface Judged {
   readonly layout: Layout;
   /** Every planting of the holding as laid, this one among them. */
   readonly all: readonly { readonly planting: Planting; readonly layout: Layout }[];
+  /** Ids of the kinds planted anywhere among them, in one text. */
+  readonly planted: string;
 }
 
-/** What a rule may read besides the planting and its layout: parts of the holding, which kinds are planted on it, how its other plantings stand. */
-export type Part =
-  | keyof Pick<
-      Holding,
-      | 'boundary'
-      | 'features'
-      | 'rules'
-      | 'animals'
-      | 'climate'
-      | 'settings'
-      | 'species'
-      | 'terrain'
-      | 'place'
-      | 'region'
-      | 'nativeOnly'
-      | 'units'
-      | 'prices'
-      | 'kits'
-      | 'marks'
-    >
-  | 'planted'
-  | 'others';
-
-/** What decides which species could stand in another's place: read by every rule that offers a swap. */
-export const SWAPS = [
-  'place',
-  'region',
-  'nativeOnly',
-  'climate',
-  'animals',
-  'features',
-  'species',
-  'planted',
-] as const satisfies readonly Part[];
-
-/** A rule of judgement: findings about one planting, none when all is well with it; `reads` says what can change them. */
-export interface Rule {
-  (judged: Judged): Finding[];
-  readonly reads: readonly Part[];
-}
-
-/** A rule that reads these parts of a holding and no others. */
-export const reading = (reads: readonly Part[], rule: (judged: Judged) => Finding[]): Rule =>
-  Object.assign(rule, { reads });
-
-/** What decides how a planting grows: read by every rule that says in which year. */
-export const GROWTH = [
-  'features',
-  'settings',
-  'climate',
-  'region',
-  'place',
-  'animals',
-] as const satisfies readonly Part[];
+/** A rule of judgement: findings about one planting, none when all is well with it. */
+export type Rule = (judged: Judged) => Finding[];
 
 type Draft = Pick<Finding, 'severity' | 'what' | 'why'> & Partial<Pick<Finding, 'plants' | 'at' | 'year' | 'remedies'>>;
 

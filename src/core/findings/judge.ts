@@ -1,9 +1,8 @@
 import { take } from '../holding/command.ts';
 import type { Holding } from '../holding/schema.ts';
-import { layHolding, type Laid } from '../ranks/laid.ts';
+import { layHolding, plantedOn, type Laid } from '../ranks/laid.ts';
 import { bears } from '../species/catalogue.ts';
 import { finding, SEVERITIES, type Finding, type Judged, type Remedy, type Rule } from './finding.ts';
-import type { Memory } from './memory.ts';
 import { besideWay } from './rules/beside-way.ts';
 import { browsed } from './rules/browsed.ts';
 import { building } from './rules/building.ts';
@@ -87,16 +86,11 @@ export const rules: readonly Rule[] = [
 ];
 
 /**
- * All findings about one planting, most severe first, then what is right, said once. With a `memory` of that planting
- * only the rules are asked that an edit since can have changed; the answer is the same.
+ * All findings about one planting, most severe first, then what is right, said once. Only the rules are asked anew that
+ * an edit since can have changed.
  */
-export function judge(
-  holding: Holding,
-  { planting, layout }: Laid,
-  all: readonly Laid[],
-  memory: Memory | null = null,
-): Finding[] {
-  const judged: Judged = { holding, planting, layout, all };
+export function judge(holding: Holding, { planting, layout }: Laid, all: readonly Laid[]): Finding[] {
+  const judged: Judged = { holding, planting, layout, all, planted: plantedOn(all) };
   if (layout.problem)
     return [
       finding('layout', judged, layout.problem.code, {
@@ -105,7 +99,7 @@ export function judge(
         why: layout.problem.sentence,
       }),
     ];
-  const found = rules.flatMap((rule) => memory?.ask(rule, judged) ?? rule(judged));
+  const found = rules.flatMap((rule) => rule(judged));
   const sorted = found.sort((a, b) => SEVERITIES.indexOf(a.severity) - SEVERITIES.indexOf(b.severity));
   return [...sorted, ...good(judged, sorted)];
 }

@@ -5,7 +5,7 @@ import { take } from '../holding/command.ts';
 import type { Holding } from '../holding/schema.ts';
 import { speciesAt } from '../ranks/stand.ts';
 import type { Judged } from './finding.ts';
-import { layHolding } from '../ranks/laid.ts';
+import { layHolding, plantedOn } from '../ranks/laid.ts';
 import { gapsOver, substitute, swapPlants } from './mending.ts';
 import { sayPlants, sayStand } from '../ranks/say-plants.ts';
 import { isNear, plantsWhere } from '../ranks/near.ts';
@@ -24,7 +24,7 @@ const holding = sample({
 });
 const judgedOf = (one: Holding): Judged => {
   const all = layHolding(one);
-  return { holding: one, ...all[0]!, all };
+  return { holding: one, ...all[0]!, all, planted: plantedOn(all) };
 };
 const judged = judgedOf(holding);
 const { stand } = judged.layout;

@@ -1,6 +1,7 @@
+import { derived } from '../derived/derived.ts';
+import { rawOf, wholeOf } from '../derived/reading.ts';
 import { weedMethod } from '../order/weeds/methods.ts';
 import { runOf } from '../species/stock.ts';
-import { plantedOn } from '../ranks/laid.ts';
 import { DEMANDS } from '../holding/species-schema.ts';
 import { clashesBeside } from '../ranks/roles.ts';
 import { matureHeight } from '../species/catalogue.ts';
@@ -8,7 +9,7 @@ import { moreOf } from '../species/more.ts';
 import { felledIn, forbidding } from '../species/belongs.ts';
 import { regionOf } from '../place/regions.ts';
 import { standingIn } from '../species/ranges.ts';
-import { bookOf, type SpeciesBook } from '../species/book.ts';
+import { bookOf } from '../species/book.ts';
 import { parallel } from '../geometry/parallel.ts';
 import { chainageOf, polyline } from '../geometry/polyline.ts';
 import { distance, type Point } from '../geometry/point.ts';
@@ -179,20 +180,16 @@ export function swapPlants(
 const standardsSwapped = ({ standards }: Row, ids: ReadonlySet<string>, species: Species): Partial<Row> =>
   standards && ids.has(standards.species) ? { standards: { ...standards, species: species.id } } : {};
 
-const orders = new WeakMap<SpeciesBook, Map<string, readonly Species[]>>();
-
 /** Species that could stand for `like`, the most alike first: of its layer, those that the holding plants already before others. */
-function inOrderOfLikeness({ all, holding }: Judged, like: Species): readonly Species[] {
+const inOrderOfLikeness = derived(function inOrderOfLikeness(
+  { planted, holding }: Pick<Judged, 'planted' | 'holding'>,
+  like: Species,
+): readonly Species[] {
   const book = bookOf(holding);
   const region = regionOf(holding);
-  const key = `${like.id} in ${region.code} beside ${plantedOn(all)}`;
-  let kept = orders.get(book);
-  if (!kept) orders.set(book, (kept = new Map()));
-  const known = kept.get(key);
-  if (known) return known;
-  const planted = new Set(plantedOn(all).split(' '));
+  const here = new Set(planted.split(' '));
   const likeness = (species: Species): number =>
-    (planted.has(species.id) ? 3 : 0) +
+    (here.has(species.id) ? 3 : 0) +
     (standingIn(species.id, region) === 'native' ? 6 : 0) +
     (species.evergreen === like.evergreen ? 2 : 0) +
     (species.kind === like.kind ? 2 : 0) +
@@ -203,18 +200,12 @@ function inOrderOfLikeness({ all, holding }: Judged, like: Species): readonly Sp
     (species.suckers ? -1 : 0);
   // A herb or a climber does no shrub's work, however short a height is wanted.
   const layer = ({ kind }: Species) => (kind === 'herb' || kind === 'climber' ? kind : 'wood');
-  const order = book.all
+  return book.all
     .filter((species) => species.id !== like.id && layer(species) === layer(like))
     .map((species) => ({ species, alike: likeness(species) }))
     .sort((a, b) => b.alike - a.alike)
     .map(({ species }) => species);
-  if (kept.size >= MOST_ORDERS) kept.clear();
-  kept.set(key, order);
-  return order;
-}
-
-/** Orders of likeness kept at once. */
-const MOST_ORDERS = 200;
+});
 
 /** Asks of species whether they bring no trouble that `like` does not: roots, fire, limbs, suckers under fabric, a disease shared with what stands here, roots that poison it. */
 function harmlessBeside(like: Species, { holding, planting, layout }: Judged): (species: Species) => boolean {
@@ -271,10 +262,12 @@ export function mends(
   trouble: (stand: Stand) => readonly number[],
 ): command is Command {
   if (!command) return false;
-  const after = take(holding, command).holding;
+  // What a remedy of this planting moves is this planting, and nothing that it is laid by.
+  const { id } = wholeOf(planting);
+  const after = take(rawOf(holding), command).holding;
   const { stand } = layOut(
-    after.plantings.find(({ id }) => id === planting.id)!,
-    after,
+    after.plantings.find((one) => one.id === id)!,
+    holding,
   );
   return stand.count > 0 && trouble(stand).length === 0;
 }

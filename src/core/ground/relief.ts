@@ -1,3 +1,4 @@
+import { derived } from '../derived/derived.ts';
 import { distance, type Point } from '../geometry/point.ts';
 import { pointAt, polyline } from '../geometry/polyline.ts';
 import type { Feature, Terrain } from '../holding/ground-schema.ts';
@@ -15,7 +16,7 @@ export interface Relief {
 }
 
 /** The relief of a holding: its elevation grid, else three or more spot heights, else null. */
-export function reliefOf({
+export const reliefOf = derived(function reliefOf({
   terrain,
   features,
 }: {
@@ -25,7 +26,7 @@ export function reliefOf({
   if (terrain) return gridRelief(terrain);
   const spots = featuresOf(features, 'spotHeight').map(({ at, elevation }) => ({ at: at as Point, elevation }));
   return spots.length >= 3 ? spotRelief(spots) : null;
-}
+});
 
 /** Bilinear between the centres of the cells. */
 export function gridRelief({ west, south, cell, columns, rows, heights }: Terrain): Relief {

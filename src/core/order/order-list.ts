@@ -5,7 +5,9 @@ import { capital } from '../units/text.ts';
 import { priceOf, priceTable } from './prices.ts';
 import { kitMethod } from './protection/guard-kit.ts';
 import { addKit, type KitLine } from './kit.ts';
-import { addKinds, leftInHand, plantLines, type Kind, type PlantLine } from './quantities.ts';
+import { addKinds, leftInHand, plantLines, quantities, type Kind, type PlantLine } from './quantities.ts';
+import type { Laid } from '../ranks/laid.ts';
+import { derived } from '../derived/derived.ts';
 
 /** The whole holding's order: plants of all plantings together, so that packs are shared. */
 export interface OrderList {
@@ -27,6 +29,14 @@ export function orderList(
   const kit = useHere(addKit(parts.map((part) => part.kit)), holding);
   return { plants, kit, kits: holding.kits, cents: [...plants, ...kit].reduce((sum, { cents }) => sum + cents, 0) };
 }
+
+/** What a whole holding buys. */
+export const orderOf = derived(function orderOf(holding: Holding, all: readonly Laid[]): OrderList {
+  return orderList(
+    all.map(({ planting, layout }) => quantities(planting, layout, holding)),
+    holding,
+  );
+});
 
 /** A line of materials, and how much of it is here already. */
 export interface OrderKit extends KitLine {

@@ -1,3 +1,4 @@
+import { derived } from '../derived/derived.ts';
 import type { Species } from '../holding/species-schema.ts';
 import type { Holding, Planting } from '../holding/schema.ts';
 import { settingOf } from '../holding/settings.ts';
@@ -130,7 +131,7 @@ export function plantLines(
 }
 
 /** What one planting adds up to. Money in minor units. */
-export function quantities(planting: Planting, layout: Layout, holding: Rates): Quantities {
+export const quantities = derived(function quantities(planting: Planting, layout: Layout, holding: Rates): Quantities {
   const { baseline, stand } = layout;
   const kinds = kindsOf(stand);
   const lines = plantLines(kinds, holding);
@@ -142,4 +143,4 @@ export function quantities(planting: Planting, layout: Layout, holding: Rates): 
   ]);
   const cents = [...lines, ...kit].reduce((sum, line) => sum + line.cents, 0);
   return { plants: stand.count, kinds, plantLines: lines, kit, cents, length: baseline?.line.length ?? 0 };
-}
+});

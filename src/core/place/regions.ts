@@ -1,3 +1,4 @@
+import { kept } from '../derived/derived.ts';
 import { z } from 'zod';
 import type { Holding } from '../holding/schema.ts';
 
@@ -57,20 +58,15 @@ function outside({ extent: [west, south, east, north] }: Region, { latitude, lon
 }
 
 /** The region that a place most likely lies in: the one that holds it with the most room to spare, else the nearest. */
-export function proposedRegion(place: Place): Region {
+export const proposedRegion = kept(function proposedRegion(place: Place): Region {
   const measured = regions.map((region) => ({ region, out: outside(region, place), mid: fromMiddle(region, place) }));
   return measured.reduce((best, one) =>
     one.out < best.out || (one.out === best.out && one.mid < best.mid) ? one : best,
   ).region;
-}
-
-const proposed = new WeakMap<Place, Region>();
+});
 
 /** The botanical region of a holding: the one chosen, else the one proposed from its place. */
 export function regionOf({ region, place }: Pick<Holding, 'region' | 'place'>): Region {
   const chosen = region === null ? undefined : byCode.get(region);
-  if (chosen) return chosen;
-  let known = proposed.get(place);
-  if (!known) proposed.set(place, (known = proposedRegion(place)));
-  return known;
+  return chosen ?? proposedRegion(place);
 }

@@ -1,3 +1,4 @@
+import { derived } from '../derived/derived.ts';
 import { smooth } from '../geometry/curve.ts';
 import { parallel } from '../geometry/parallel.ts';
 import { distance, nearestOnSegment, type Point } from '../geometry/point.ts';
@@ -32,24 +33,14 @@ function followed(
   return at < 0 ? null : [boundary![at]!.at, boundary![(at + 1) % boundary!.length]!.at];
 }
 
-const cache = new WeakMap<
-  Baseline,
-  { source: readonly Point[] | null; corners: readonly Corner[] | null; laid: LaidBaseline | null }
->();
-
 /**
- * Where a baseline runs on this holding; null when what it followed is gone or too little of it is left.
- * Worked out once for each baseline and source: the same objects give the same answer object.
+ * Where a baseline runs on this holding; null when what it followed is gone or too little of it is left. The same baseline
+ * and what it follows give the same answer object.
  */
-export function layBaseline(baseline: Baseline, place: Place): LaidBaseline | null {
-  const source = sourceOf(baseline, place);
-  const known = cache.get(baseline);
+export const layBaseline = derived(function layBaseline(baseline: Baseline, place: Place): LaidBaseline | null {
   const corners = baseline.kind === 'beside' ? place.boundary : null;
-  if (known && known.corners === corners && samePoints(known.source, source)) return known.laid;
-  const laid = lay(baseline, source, corners ?? []);
-  cache.set(baseline, { source, corners, laid });
-  return laid;
-}
+  return lay(baseline, sourceOf(baseline, place), corners ?? []);
+});
 
 function sourceOf(baseline: Baseline, place: Place): readonly Point[] | null {
   switch (baseline.kind) {
@@ -63,9 +54,6 @@ function sourceOf(baseline: Baseline, place: Place): readonly Point[] | null {
       return baseline.anchors;
   }
 }
-
-const samePoints = (a: readonly Point[] | null, b: readonly Point[] | null): boolean =>
-  a === b || (!!a && !!b && a.length === b.length && a.every((point, i) => point === b[i]));
 
 /** A line along a side, its ends as far from the sides that it meets as it keeps from its own. */
 function clearOfSides(line: Polyline, { of, setback }: Beside, corners: readonly Corner[]): Polyline | null {

@@ -1,7 +1,8 @@
 import Flatbush from 'flatbush';
 import { nearestOnSegment, type Point } from '../geometry/point.ts';
 import { crossesRay } from '../geometry/polygon.ts';
-import { asBefore } from './as-before.ts';
+import { kept } from '../derived/derived.ts';
+import { RowsBefore } from './rows-before.ts';
 import type { Stand } from './stand.ts';
 
 /** Distance of every plant from a run of points (metres), and the segment that is nearest. */
@@ -10,36 +11,31 @@ export interface Distances {
   readonly segment: Uint32Array;
 }
 
-const cache = new WeakMap<Stand, Map<readonly Point[], Distances>>();
+/** What is known of rows from a run of points. */
+const rowsFrom = kept(function rowsFrom(_points: readonly Point[], _closed: boolean) {
+  return new RowsBefore<Distances>();
+});
 
 /**
- * How far each plant stands from the line through `points` (`closed`: and back to the first). Kept for each
- * stand and run of points: several rules ask the same, and this is the dearest thing that they do.
+ * How far each plant stands from the line through `points` (`closed`: and back to the first). Several rules ask the same,
+ * and this is the dearest thing that they do: rows that stand as they did are not measured again.
  */
-export function distancesFrom(stand: Stand, points: readonly Point[], closed = false): Distances {
-  let known = cache.get(stand);
-  if (!known) cache.set(stand, (known = new Map()));
-  let distances = known.get(points);
-  if (!distances) known.set(points, (distances = measured(stand, points, closed)));
-  return distances;
-}
-
-/** Measured where the stand is new, taken over where its rows stand as they did. */
-function measured(stand: Stand, points: readonly Point[], closed: boolean): Distances {
+export const distancesFrom = kept(function distancesFrom(
+  stand: Stand,
+  points: readonly Point[],
+  closed: boolean = false,
+): Distances {
   const { count } = stand;
   const found = { distance: new Float64Array(count), segment: new Uint32Array(count) };
-  const earlier = asBefore(stand);
-  const known = earlier && cache.get(earlier.was)?.get(points);
-  for (const [from, to, then] of (known && earlier.same) ?? []) {
-    found.distance.set(known!.distance.subarray(then, then + to - from), from);
-    found.segment.set(known!.segment.subarray(then, then + to - from), from);
-  }
   const segments = points.length - (closed ? 0 : 1);
   const measure = segments > MANY ? measureByIndex : measureAll;
-  for (const [from, to] of known ? earlier.changed : [[0, count] as const])
-    measure(stand, points, segments, found, from, to);
+  const changed = rowsFrom(points, closed).carry(stand, found, ({ distance, segment }, then, length, from) => {
+    found.distance.set(distance.subarray(then, then + length), from);
+    found.segment.set(segment.subarray(then, then + length), from);
+  });
+  for (const [from, to] of changed) measure(stand, points, segments, found, from, to);
   return found;
-}
+});
 
 /** Segments from which asking an index for the nearest beats asking every segment. */
 const MANY = 400;
@@ -73,13 +69,9 @@ function measureAll(
   for (let i = from; i < to; i++) distance[i] = Math.sqrt(distance[i]!);
 }
 
-const indexes = new WeakMap<readonly Point[], Flatbush>();
-
-/** Boxes round the segments of a long run of points, kept for as long as the points are. */
-function indexOf(points: readonly Point[], segments: number): Flatbush {
-  let index = indexes.get(points);
-  if (index) return index;
-  indexes.set(points, (index = new Flatbush(segments)));
+/** Boxes round the segments of a long run of points. */
+const indexOf = kept(function indexOf(points: readonly Point[], segments: number): Flatbush {
+  const index = new Flatbush(segments);
   for (let s = 0; s < segments; s++) {
     const [ax, ay] = points[s]!;
     const [bx, by] = points[(s + 1) % points.length]!;
@@ -87,7 +79,7 @@ function indexOf(points: readonly Point[], segments: number): Flatbush {
   }
   index.finish();
   return index;
-}
+});
 
 /** The nearest boxes are asked for, more of them until the last lies farther than the nearest segment found. */
 function measureByIndex(
@@ -122,23 +114,19 @@ function measureByIndex(
   }
 }
 
-const inside = new WeakMap<Stand, Map<readonly Point[], Uint8Array>>();
+const rowsIn = kept(function rowsIn(_polygon: readonly Point[]) {
+  return new RowsBefore<Uint8Array>();
+});
 
-/** Which plants stand inside the polygon: 1 or 0 (even-odd rule), kept like the distances. */
-export function standingIn(stand: Stand, polygon: readonly Point[]): Uint8Array {
-  let known = inside.get(stand);
-  if (!known) inside.set(stand, (known = new Map()));
-  let found = known.get(polygon);
-  if (found) return found;
-  known.set(polygon, (found = new Uint8Array(stand.count)));
-  const earlier = asBefore(stand);
-  const before = earlier && inside.get(earlier.was)?.get(polygon);
-  for (const [from, to, then] of (before && earlier.same) ?? [])
-    found.set(before!.subarray(then, then + to - from), from);
-  for (const [from, to] of before ? earlier.changed : [[0, stand.count] as const])
-    markInside(stand, polygon, found, from, to);
+/** Which plants stand inside the polygon: 1 or 0 (even-odd rule), worked out like the distances. */
+export const standingIn = kept(function standingIn(stand: Stand, polygon: readonly Point[]): Uint8Array {
+  const found = new Uint8Array(stand.count);
+  const changed = rowsIn(polygon).carry(stand, found, (earlier, then, length, from) =>
+    found.set(earlier.subarray(then, then + length), from),
+  );
+  for (const [from, to] of changed) markInside(stand, polygon, found, from, to);
   return found;
-}
+});
 
 function markInside({ x, y }: Stand, polygon: readonly Point[], found: Uint8Array, from: number, to: number): void {
   let [south, north] = [Infinity, -Infinity];
@@ -151,11 +139,7 @@ function markInside({ x, y }: Stand, polygon: readonly Point[], found: Uint8Arra
   }
 }
 
-const rings = new WeakMap<object, readonly Point[]>();
-
 /** The boundary's corners as one ring, the same array each time for the same boundary. */
-export function ringOf(boundary: readonly { readonly at: Point }[]): readonly Point[] {
-  let ring = rings.get(boundary);
-  if (!ring) rings.set(boundary, (ring = boundary.map(({ at }) => at)));
-  return ring;
-}
+export const ringOf = kept(function ringOf(boundary: readonly { readonly at: Point }[]): readonly Point[] {
+  return boundary.map(({ at }) => at);
+});

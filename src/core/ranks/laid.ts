@@ -1,3 +1,4 @@
+import { derived } from '../derived/derived.ts';
 import type { Holding, Planting } from '../holding/schema.ts';
 import { layOut, type Layout } from './lay-out.ts';
 
@@ -11,14 +12,8 @@ export interface Laid {
 export const layHolding = (holding: Holding): Laid[] =>
   holding.plantings.map((planting) => ({ planting, layout: layOut(planting, holding) }));
 
-const planted = new WeakMap<readonly Laid[], string>();
-
 /** Ids of the kinds planted anywhere among these, sorted, in one text: the same kinds give the same text. */
-export function plantedOn(all: readonly Laid[]): string {
-  let known = planted.get(all);
-  if (known === undefined) {
-    const kinds = new Set(all.flatMap(({ layout }) => layout.stand.kinds.map(({ id }) => id)));
-    planted.set(all, (known = [...kinds].sort().join(' ')));
-  }
-  return known;
-}
+export const plantedOn = derived(function plantedOn(all: readonly Laid[]): string {
+  const kinds = new Set(all.flatMap(({ layout }) => layout.stand.kinds.map(({ id }) => id)));
+  return [...kinds].sort().join(' ');
+});

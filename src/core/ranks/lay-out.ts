@@ -1,3 +1,4 @@
+import { derived } from '../derived/derived.ts';
 import { onRootstock } from '../species/rootstocks.ts';
 import { runOf } from '../species/stock.ts';
 import { directionAt, pointAt } from '../geometry/polyline.ts';
@@ -28,7 +29,10 @@ export interface Layout {
 }
 
 /** Every plant of a planting, worked out from its baseline, rows and gaps. Rows with no line left hold no plants. */
-export function layOut(planting: Planting, holding: Pick<Holding, 'boundary' | 'features' | 'species'>): Layout {
+export const layOut = derived(function layOut(
+  planting: Planting,
+  holding: Pick<Holding, 'boundary' | 'features' | 'species'>,
+): Layout {
   const baseline = layBaseline(planting.baseline, holding);
   if (!baseline) {
     const sentence = `${planting.name} has lost its baseline: what it followed is gone or too short. Draw the line again.`;
@@ -40,7 +44,7 @@ export function layOut(planting: Planting, holding: Pick<Holding, 'boundary' | '
     return { baseline, stand: emptyStand(), problem: { code: 'too-many', sentence } };
   }
   return { baseline, stand: fill(stringsOf(planting, baseline), planting, baseline, bookOf(holding)), problem: null };
-}
+});
 
 function fill(
   strings: readonly RowString[],

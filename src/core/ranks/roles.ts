@@ -1,8 +1,8 @@
+import { derived } from '../derived/derived.ts';
 import { z } from 'zod';
 import { DEMANDS, SpeciesSchema, USES, type Species, type Use } from '../holding/species-schema.ts';
-import { climateBand } from '../place/climate-band.ts';
 import { regionOf } from '../place/regions.ts';
-import { belonging, forbidding, nearPlants, type Belonging, type Where } from '../species/belongs.ts';
+import { belonging, forbidding, type Belonging, type Where } from '../species/belongs.ts';
 import type { SpeciesBook } from '../species/book.ts';
 import { bears } from '../species/catalogue.ts';
 import { HARMED, harmsOf, harmTo, type Harmed } from '../species/harm.ts';
@@ -114,43 +114,14 @@ function fit(species: Species, role: Role, where: Where): Fit {
   return { ...belongs, inFavour, species, score };
 }
 
-const known = new WeakMap<SpeciesBook, WeakMap<Role, Map<string, readonly Fit[]>>>();
-
-/** All that a ranking depends on besides the role and the book. */
-function keyOf(where: Where): string {
-  const { zone, drySummer, rain, heat, usual } = climateBand(where);
-  const simulated = where.climate?.from.zone.simulated ?? false;
-  return [
-    regionOf(where).code,
-    zone,
-    drySummer,
-    rain,
-    heat,
-    usual.zone,
-    simulated,
-    where.nativeOnly,
-    ...nearPlants(where),
-  ].join();
-}
-
 /** The species that fill a role at a place, best first; the same place gives the same answer. */
-export function fitsFor(role: Role, where: Where, book: SpeciesBook): readonly Fit[] {
-  let byRole = known.get(book);
-  if (!byRole) known.set(book, (byRole = new WeakMap()));
-  let byPlace = byRole.get(role);
-  if (!byPlace) byRole.set(role, (byPlace = new Map()));
-  const key = keyOf(where);
-  let fits = byPlace.get(key);
-  if (!fits) {
-    const forbidden = forbidding(where);
-    fits = book.all
-      .filter((species) => serves(species, role) && !forbidden(species))
-      .map((species) => fit(species, role, where))
-      .sort((a, b) => b.score - a.score); // a stable sort: of equals the one that the book names first
-    byPlace.set(key, fits);
-  }
-  return fits;
-}
+export const fitsFor = derived(function fitsFor(role: Role, where: Where, book: SpeciesBook): readonly Fit[] {
+  const forbidden = forbidding(where);
+  return book.all
+    .filter((species) => serves(species, role) && !forbidden(species))
+    .map((species) => fit(species, role, where))
+    .sort((a, b) => b.score - a.score); // a stable sort: of equals the one that the book names first
+});
 
 /** Whether a species shares a disease of the region with any of these, or one poisons the other by its roots. */
 export const clashesBeside = (species: Species, others: readonly Species[], where: Where): boolean =>

@@ -1,3 +1,4 @@
+import { kept } from '../derived/derived.ts';
 import { parallel } from '../geometry/parallel.ts';
 import { between } from '../geometry/point.ts';
 import { chainageOf, type Polyline } from '../geometry/polyline.ts';
@@ -10,21 +11,11 @@ export interface RowLine {
   readonly to: Float64Array;
 }
 
-const cache = new WeakMap<LaidBaseline, Map<number, RowLine | null>>();
+/** The row that runs `offset` metres right of the baseline; rows move less than plants. */
+export const rowLine = (baseline: LaidBaseline, offset: number): RowLine | null =>
+  trace(baseline, Math.round(offset * 1e6) / 1e6);
 
-/** The row that runs `offset` metres right of the baseline; kept for each baseline, since rows move less than plants. */
-export function rowLine(baseline: LaidBaseline, offset: number): RowLine | null {
-  let known = cache.get(baseline);
-  if (!known) cache.set(baseline, (known = new Map()));
-  const key = Math.round(offset * 1e6);
-  if (!known.has(key)) {
-    if (known.size > 64) known.clear(); // a long drag tries many offsets
-    known.set(key, trace(baseline, offset));
-  }
-  return known.get(key)!;
-}
-
-function trace({ line: baseline, closed }: LaidBaseline, offset: number): RowLine | null {
+const trace = kept(function trace({ line: baseline, closed }: LaidBaseline, offset: number): RowLine | null {
   const line = parallel(baseline, offset, closed);
   if (!line || line.points.length < 2) return null;
   const segments = line.points.length - 1;
@@ -44,4 +35,4 @@ function trace({ line: baseline, closed }: LaidBaseline, offset: number): RowLin
     to[i] = Math.min(baseline.length, far + slope * 0.01);
   }
   return { line, from, to };
-}
+});

@@ -1,3 +1,4 @@
+import { kept } from '../derived/derived.ts';
 import type { Planting } from '../holding/schema.ts';
 import type { BodyOf } from './events.ts';
 import type { Ledger } from './ledger.ts';
@@ -6,15 +7,12 @@ import type { Ledger } from './ledger.ts';
 export const peggingOf = (ledger: Ledger, planting: string): BodyOf<'pegged'> | null =>
   ledger.planted.get(planting)?.peggings.at(-1)?.body ?? null;
 
-const planted = new WeakMap<Planting, { readonly means: Planting['means']; readonly planting: Planting }>();
-
 /** A planting with what was put in: once plants of it stand, its means are those of its pegging, whatever the plan has become. The same planting and pegging give the same object. */
 export function asPlanted(planting: Planting, ledger: Ledger): Planting {
   const means = peggingOf(ledger, planting.id)?.means;
-  if (!means || ledger.planted.get(planting.id)!.said.size === 0) return planting;
-  const known = planted.get(planting);
-  if (known?.means === means) return known.planting;
-  const laid = { ...planting, means };
-  planted.set(planting, { means, planting: laid });
-  return laid;
+  return means && ledger.planted.get(planting.id)!.said.size > 0 ? withMeans(planting, means) : planting;
 }
+
+const withMeans = kept(function withMeans(planting: Planting, means: Planting['means']): Planting {
+  return { ...planting, means };
+});

@@ -1,3 +1,4 @@
+import { kept } from '../derived/derived.ts';
 import type { Holding } from '../holding/schema.ts';
 import type { Species } from '../holding/species-schema.ts';
 import { catalogue } from './catalogue.ts';
@@ -11,16 +12,10 @@ export interface SpeciesBook {
   named(name: string): Species | undefined;
 }
 
-const books = new WeakMap<readonly Species[], SpeciesBook>();
-
 /** The book of a holding; the same list of species gives the same book. */
-export function bookOf({ species: stewards }: Pick<Holding, 'species'>): SpeciesBook {
-  let book = books.get(stewards);
-  if (!book) books.set(stewards, (book = write(stewards)));
-  return book;
-}
+export const bookOf = ({ species }: Pick<Holding, 'species'>): SpeciesBook => write(species);
 
-function write(stewards: readonly Species[]): SpeciesBook {
+const write = kept(function write(stewards: readonly Species[]): SpeciesBook {
   const own = new Map(stewards.map((species) => [species.id, species]));
   const known = new Set(catalogue.map(({ id }) => id));
   const all = [
@@ -42,7 +37,7 @@ function write(stewards: readonly Species[]): SpeciesBook {
     },
     named: (name) => byName.get(name.trim().toLowerCase()),
   };
-}
+});
 
 /** A middling record to begin from, its names and source to be filled in. */
 export const blankSpecies: Species = {

@@ -1,3 +1,4 @@
+import { kept } from '../derived/derived.ts';
 import { z } from 'zod';
 import type { Region } from '../place/regions.ts';
 import type { Species } from '../holding/species-schema.ts';
@@ -23,17 +24,10 @@ export const hostPairs: readonly HostPair[] = z.array(HostPairSchema).parse(host
 const isOf = ({ botanical }: Species, names: readonly string[]): boolean =>
   names.includes(botanical) || names.includes(botanical.split(' ')[0]!);
 
-const sides = new WeakMap<Species, readonly ('one' | 'other' | null)[]>();
-
 /** On which side of each disease a species stands, in the order of {@link hostPairs}. */
-function sidesOf(species: Species): readonly ('one' | 'other' | null)[] {
-  let known = sides.get(species);
-  if (!known) {
-    known = hostPairs.map(({ one, other }) => (isOf(species, one) ? 'one' : isOf(species, other) ? 'other' : null));
-    sides.set(species, known);
-  }
-  return known;
-}
+const sidesOf = kept(function sidesOf(species: Species): readonly ('one' | 'other' | null)[] {
+  return hostPairs.map(({ one, other }) => (isOf(species, one) ? 'one' : isOf(species, other) ? 'other' : null));
+});
 
 /** On which side of a disease a species stands; null on neither. */
 export const sideOf = (species: Species, pair: HostPair): 'one' | 'other' | null =>

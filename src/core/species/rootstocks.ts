@@ -1,3 +1,4 @@
+import { kept } from '../derived/derived.ts';
 import { z } from 'zod';
 import type { Species } from '../holding/species-schema.ts';
 import rootstockData from './rootstocks.json' with { type: 'json' };
@@ -17,7 +18,6 @@ export const rootstocks: Readonly<Record<string, readonly Rootstock[]>> = z
   .record(z.string(), z.array(RootstockSchema).min(2))
   .parse(rootstockData);
 
-const grafted = new WeakMap<Species, Map<string, Species>>();
 const standsOn = new WeakMap<Species, string>();
 
 /** The class of rootstock that a species, as {@link onRootstock} gave it, grows on; undefined for none. */
@@ -27,20 +27,16 @@ export const rootstockOf = (species: Species): string | undefined => standsOn.ge
  * A species as it grows on a class of rootstock: of that size, its height at 20 years no longer known. The species itself
  * where none is named, or none that it is grafted on. The same two give the same object.
  */
-export function onRootstock(species: Species, id: string | undefined): Species {
-  const stock = id === undefined ? undefined : rootstocks[species.id]?.find((each) => each.id === id);
-  if (!stock) return species;
-  let byStock = grafted.get(species);
-  if (!byStock) grafted.set(species, (byStock = new Map()));
-  let made = byStock.get(stock.id);
-  if (!made) {
-    const { at20: _, ...rest } = species;
-    made = { ...rest, common: `${species.common} on ${stock.id} rootstock`, height: stock.height, width: stock.width };
-    byStock.set(stock.id, made);
-    standsOn.set(made, stock.id);
-  }
+export const onRootstock = (species: Species, id: string | undefined): Species =>
+  id !== undefined && rootstocks[species.id]?.some((each) => each.id === id) ? graftedOn(species, id) : species;
+
+const graftedOn = kept(function graftedOn(species: Species, id: string): Species {
+  const { height, width } = rootstocks[species.id]!.find((each) => each.id === id)!;
+  const { at20: _, ...rest } = species;
+  const made = { ...rest, common: `${species.common} on ${id} rootstock`, height, width };
+  standsOn.set(made, id);
   return made;
-}
+});
 
 /** Why a tree of this species cannot be had on such a rootstock, in a sentence; null where it can. */
 export function wrongRootstock({ id, common }: Species, on: string): string | null {

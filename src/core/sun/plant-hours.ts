@@ -4,7 +4,8 @@ import { reliefOf } from '../ground/relief.ts';
 import { daySuns, inLeaf, type Sun } from './sun.ts';
 import sunData from './sun.json' with { type: 'json' };
 import type { Holding } from '../holding/schema.ts';
-import { asBefore } from '../ranks/as-before.ts';
+import { kept } from '../derived/derived.ts';
+import { RowsBefore } from '../ranks/rows-before.ts';
 import type { Stand } from '../ranks/stand.ts';
 
 /** Hours of direct sun a day, mean of the three middle months of the growing season, by plant of a stand. */
@@ -20,32 +21,40 @@ const SAMPLED = 120;
 /** Shadows are followed so many times as far as what throws them rises over the plant: a sun 11 degrees high. */
 const REACH = 5;
 
-type Asked = Pick<Holding, 'features' | 'terrain' | 'place'>;
-const known = new WeakMap<Stand, Asked & { hours: SunHours; kept: Float64Array }>();
-
-const sameGround = (a: Asked, b: Asked): boolean =>
-  a.features === b.features && a.terrain === b.terrain && a.place === b.place;
+/** Hours of plants of rows on one ground. */
+const rowsOn = kept(function rowsOn(
+  _place: Holding['place'],
+  _features: Holding['features'],
+  _terrain: Holding['terrain'],
+) {
+  return new RowsBefore<Float64Array>();
+});
 
 /** Hours by plant, not a number where nobody has asked yet; what was worked out before an edit stays for rows that stay. */
-function keptHours(stand: Stand, asked: Asked): Float64Array {
-  const kept = new Float64Array(stand.count).fill(Number.NaN);
-  const earlier = asBefore(stand);
-  const before = earlier && known.get(earlier.was);
-  if (before && sameGround(before, asked))
-    for (const [from, to, then] of earlier.same) kept.set(before.kept.subarray(then, then + to - from), from);
-  return kept;
+function keptHours(stand: Stand, rows: RowsBefore<Float64Array>): Float64Array {
+  const hours = new Float64Array(stand.count).fill(Number.NaN);
+  rows.carry(stand, hours, (earlier, then, length, from) => hours.set(earlier.subarray(then, then + length), from));
+  return hours;
 }
 
-export function sunHours({ features, terrain, place }: Asked, stand: Stand): SunHours {
-  const before = known.get(stand);
-  if (before && sameGround(before, { features, terrain, place })) return before.hours;
+export const sunHours = (
+  { features, terrain, place }: Pick<Holding, 'features' | 'terrain' | 'place'>,
+  stand: Stand,
+): SunHours => hoursOn(stand, place, features, terrain);
+
+const hoursOn = kept(function hoursOn(
+  stand: Stand,
+  place: Holding['place'],
+  features: Holding['features'],
+  terrain: Holding['terrain'],
+): SunHours {
   const relief = reliefOf({ terrain, features });
   const ground = (i: number) => relief?.heightAt([stand.x[i]!, stand.y[i]!]) ?? 0;
   const lowest = relief ? Math.min(...Array.from({ length: stand.count }, (_, i) => ground(i))) : 0;
   const reaching = withinReach(castersOf(features, relief), lowest, stand);
   const { casters } = reaching;
   const suns = casters.length > 0 ? sunsOf(place) : [];
-  const kept = keptHours(stand, { features, terrain, place });
+  const known = keptHours(stand, rowsOn(place, features, terrain));
   const ask = (i: number): number => {
     const [x, y] = [stand.x[i]!, stand.y[i]!];
     // Casters stand on the relief: so does the plant, else a house on a hill would shade by its elevation.
@@ -68,15 +77,14 @@ export function sunHours({ features, terrain, place }: Asked, stand: Stand): Sun
     Array.from({ length: Math.ceil((to - from) / step) }, (_, k) => from + k * step),
   );
   const hours: SunHours = {
-    at: (i) => (Number.isNaN(kept[i]!) ? (kept[i] = ask(i)) : kept[i]!),
+    at: (i) => (Number.isNaN(known[i]!) ? (known[i] = ask(i)) : known[i]!),
     sample:
       casters.length > 0 && stand.count > 0
         ? [...evenly, ...casters.slice(0, MOST_CLOSEST).map((caster) => closest(caster, stand))]
         : [],
   };
-  known.set(stand, { features, terrain, place, hours, kept });
   return hours;
-}
+});
 
 /** Things near one plant that are asked. */
 const MOST_NEAR = 16;

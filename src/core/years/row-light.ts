@@ -1,3 +1,4 @@
+import { kept } from '../derived/derived.ts';
 import type { WeighedSun } from './sky-light.ts';
 
 /** A row as an endless cylinder of leaf: offset to the right of the rows' bearing, width and heights, metres. */
@@ -18,19 +19,13 @@ interface Across {
   readonly weight: number;
 }
 
-const turned = new WeakMap<readonly WeighedSun[], { readonly bearing: number; readonly suns: readonly Across[] }>();
-
-/** Suns turned to the bearing of the rows; kept, as every row of a planting asks for the same. */
-function across(suns: readonly WeighedSun[], bearing: number): readonly Across[] {
-  const known = turned.get(suns);
-  if (known?.bearing === bearing) return known.suns;
-  const now = suns.map(({ azimuth, elevation, weight }) => {
+/** Suns turned to the bearing of the rows; every row of a planting asks for the same. */
+const across = kept(function across(suns: readonly WeighedSun[], bearing: number): readonly Across[] {
+  return suns.map(({ azimuth, elevation, weight }) => {
     const el = (elevation * Math.PI) / 180;
     return { side: Math.sin(((azimuth - bearing) * Math.PI) / 180) * Math.cos(el), up: Math.sin(el), weight };
   });
-  turned.set(suns, { bearing, suns: now });
-  return now;
-}
+});
 
 /** Share of the sun that reaches a row's middle at `share` of its height past the other rows: `shade.rowLight`. Suns weighed; bearing of the rows in degrees. */
 export function rowLight(

@@ -1,7 +1,7 @@
+import { derived } from '../derived/derived.ts';
 import type { Point } from '../geometry/point.ts';
 import { pointAt, directionAt } from '../geometry/polyline.ts';
 import type { Laid } from '../ranks/laid.ts';
-import type { Stand } from '../ranks/stand.ts';
 import type { BeltRow } from './density.ts';
 import type { Grown, StandYears } from './stand-years.ts';
 
@@ -66,17 +66,10 @@ const LONGEST = 15;
 /** A break narrower than this is closed by the crowns beside it, metres. */
 const NARROWEST = 1.5;
 
-const cut = new WeakMap<Stand, Stretches>();
-
 /** A belt cut into straight stretches, with the breaks in it; empty where nothing stands or rows follow no line. */
-export function stretchesOf({ laid }: StandYears): Stretches {
-  const { stand } = laid.layout;
-  let known = cut.get(stand);
-  if (!known) cut.set(stand, (known = cutUp(laid)));
-  return known;
-}
+export const stretchesOf = ({ laid }: StandYears): Stretches => cutUp(laid);
 
-function cutUp({ planting, layout }: Laid): Stretches {
+const cutUp = derived(function cutUp({ planting, layout }: Laid): Stretches {
   const { stand, baseline } = layout;
   if (!baseline || stand.count === 0) return { stretches: [], gaps: [] };
   const covers = stand.rows.map(({ from, to, spacing }) =>
@@ -104,7 +97,7 @@ function cutUp({ planting, layout }: Laid): Stretches {
     });
   });
   return { stretches, gaps };
-}
+});
 
 function merge(covers: readonly (readonly [number, number])[]): [number, number][] {
   const joined: [number, number][] = [];

@@ -1,3 +1,4 @@
+import { kept } from '../derived/derived.ts';
 import { bearing, type Point } from '../geometry/point.ts';
 import { area } from '../geometry/polygon.ts';
 import type { Holding, Planting } from '../holding/schema.ts';
@@ -327,16 +328,10 @@ const groundOf = ({ baseline }: Planting, { rows }: Stand): number =>
       (Math.max(0, ...rows.map(({ offset }) => offset)) + 1) ** 2 *
       Math.max(1, ...rows.map(({ copy }) => copy + 1));
 
-const sunsOf = new WeakMap<Holding['place'], WeighedSun[]>();
-
-/** Suns of the time in leaf, an hour and a half apart, weighed by how high they stand; worked out once for a place. */
-function seasonSuns(place: Holding['place']): WeighedSun[] {
-  const known = sunsOf.get(place);
-  if (known) return known;
-  const suns = [1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11, 12]
+/** Suns of the time in leaf, an hour and a half apart, weighed by how high they stand. */
+const seasonSuns = kept(function seasonSuns(place: Holding['place']): WeighedSun[] {
+  return [1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11, 12]
     .filter((month) => inLeaf(month, place.latitude))
     .flatMap((month) => daySuns(place, { month, stepMinutes: 90 }))
     .map(({ azimuth, elevation }) => ({ azimuth, elevation, weight: Math.sin((elevation * Math.PI) / 180) }));
-  sunsOf.set(place, suns);
-  return suns;
-}
+});

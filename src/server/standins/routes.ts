@@ -13,10 +13,10 @@ import { weatherAt } from './weather.ts';
 /** Simulated services under /api/standins: climate, weather, terrain, soil, suppliers, and the desk that marks buried services. */
 export function standins({
   markingSeconds,
-  now = Date.now,
+  now,
 }: {
   readonly markingSeconds: number;
-  readonly now?: () => number;
+  readonly now: () => number;
 }): Router {
   const routes = Router();
   const desk = new MarkingDesk(markingSeconds, now);

@@ -20,9 +20,16 @@ import { STOPS, stopOf, type Stop } from './stops.ts';
 const ImportSheet = lazy(async () => ({ default: (await import('./ImportSheet.tsx')).ImportSheet }));
 const FeaturesTable = lazy(async () => ({ default: (await import('./FeaturesTable.tsx')).FeaturesTable }));
 
-/** Know the place: a walk over the ground, stop by stop. */
+const WalkListView = lazy(async () => ({ default: (await import('./WalkListView.tsx')).WalkListView }));
+
+/** Know the place: the walk over the ground, and the list to take along. */
 export function GroundView() {
-  const { stop: key } = useParams();
+  const { stop } = useParams();
+  return stop === 'list' ? <WalkListView /> : <GroundWalk at={stop} />;
+}
+
+/** A walk over the ground, stop by stop. */
+function GroundWalk({ at: key }: { at: string | undefined }) {
   const holding = useShown();
   const navigate = useNavigate();
   const selection = useLook((state) => state.selection);

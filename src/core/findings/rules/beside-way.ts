@@ -1,3 +1,4 @@
+import { derived } from '../../derived/derived.ts';
 import { featuresOf, nameOf } from '../../ground/features.ts';
 import { settingOf } from '../../holding/settings.ts';
 import { distancesFrom } from '../../ranks/distances.ts';
@@ -6,11 +7,11 @@ import { isClipped } from '../../ranks/purposes.ts';
 import { sayStand } from '../../ranks/say-plants.ts';
 import { becomes } from '../../species/mature.ts';
 import { formatLength } from '../../units/quantities.ts';
-import { finding, reading, type Finding } from '../finding.ts';
+import { finding, type Finding, type Judged } from '../finding.ts';
 import { gapsOver, keepTo } from '../mending.ts';
 
 /** Stems beside a track or right of way, so near its edge that what grows free hangs into it. */
-export const besideWay = reading(['features', 'settings', 'units'], (judged): Finding[] => {
+export const besideWay = derived(function besideWay(judged: Judged): Finding[] {
   const { holding, planting, layout } = judged;
   const { stand } = layout;
   const thorns = settingOf(holding, 'way.thorns');

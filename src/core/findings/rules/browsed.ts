@@ -1,3 +1,4 @@
+import { derived } from '../../derived/derived.ts';
 import { choiceWords, nameOf } from '../../ground/features.ts';
 import type { Animal } from '../../holding/ground-schema.ts';
 import { setWay } from '../../holding/means-commands.ts';
@@ -6,14 +7,14 @@ import { guardAnimals } from '../../order/protection/guards.ts';
 import { protect, stops } from '../../order/protection/protect.ts';
 import { sayProtection } from '../../order/protection/say.ts';
 import { counted } from '../../units/quantities.ts';
-import { finding, type Finding, reading } from '../finding.ts';
+import { finding, type Finding, type Judged } from '../finding.ts';
 import { plantsInside } from '../../ranks/near.ts';
 import { sayStand } from '../../ranks/say-plants.ts';
 
 const names = (animals: readonly Animal[]) => animals.map((animal) => guardAnimals[animal].name).join(' and ');
 
 /** Plants that animals come at whom nothing planned for them stops: none at all, lower than they reach, or a guard where only a fence does. */
-export const browsed = reading(['animals', 'features', 'settings', 'units', 'prices', 'terrain', 'kits'], (judged) => {
+export const browsed = derived(function browsed(judged: Judged): Finding[] {
   const { holding, planting, layout } = judged;
   const { stand } = layout;
   const parts = protectedParts(planting, layout, holding);

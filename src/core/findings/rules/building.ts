@@ -1,16 +1,17 @@
+import { derived } from '../../derived/derived.ts';
 import { distanceToArea } from '../../geometry/polygon.ts';
 import { settingOf } from '../../holding/settings.ts';
 import { speciesAt } from '../../ranks/stand.ts';
 import type { Species } from '../../holding/species-schema.ts';
 import { formatLength } from '../../units/quantities.ts';
 import { earliestYear } from '../../years/open-growth.ts';
-import { finding, type Finding, GROWTH, reading, SWAPS } from '../finding.ts';
+import { finding, type Finding, type Judged } from '../finding.ts';
 import { gapsOver, substitute, swapPlants } from '../mending.ts';
 import { sayStand } from '../../ranks/say-plants.ts';
 import { isNear, plantAt, plantsWhere } from '../../ranks/near.ts';
 
 /** Stems so near a building that the grown crown touches it, or nearer than the least distance. */
-export const building = reading([...SWAPS, ...GROWTH, 'units'], (judged) => {
+export const building = derived(function building(judged: Judged): Finding[] {
   const { holding, layout } = judged;
   const { stand } = layout;
   const least = settingOf(holding, 'setback.building');

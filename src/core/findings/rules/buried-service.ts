@@ -1,14 +1,15 @@
+import { derived } from '../../derived/derived.ts';
 import { settingOf } from '../../holding/settings.ts';
 import { formatLength } from '../../units/quantities.ts';
 import { distancesFrom } from '../../ranks/distances.ts';
-import { finding, type Finding, reading } from '../finding.ts';
+import { finding, type Finding, type Judged } from '../finding.ts';
 import { gapsOver } from '../mending.ts';
 import { sayStand } from '../../ranks/say-plants.ts';
 import { isMarked } from '../../ground/features.ts';
 import { isNear, plantsWhere } from '../../ranks/near.ts';
 
 /** Planting holes over or beside a buried service; worse while its place on the ground is not marked. */
-export const buriedService = reading(['features', 'settings', 'units', 'marks'], (judged) => {
+export const buriedService = derived(function buriedService(judged: Judged): Finding[] {
   const { holding, layout } = judged;
   const { stand } = layout;
   const wanted = settingOf(holding, 'setback.service');

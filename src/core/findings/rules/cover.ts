@@ -1,12 +1,13 @@
+import { derived } from '../../derived/derived.ts';
 import { choiceWords, nameOf } from '../../ground/features.ts';
 import { schoolName, waysToClear, wasMeans } from '../../ground/ways-to-clear.ts';
 import { speciesAt } from '../../ranks/stand.ts';
-import { finding, type Finding, reading } from '../finding.ts';
+import { finding, type Finding, type Judged } from '../finding.ts';
 import { plantsInside } from '../../ranks/near.ts';
 import { sayStand } from '../../ranks/say-plants.ts';
 
 /** Ground that must be cleared first and nobody has said how; and fruit on ground where its own kin stood. */
-export const cover = reading(['features'], (judged) => {
+export const cover = derived(function cover(judged: Judged): Finding[] {
   const { stand } = judged.layout;
   return judged.holding.features.flatMap((feature): Finding[] => {
     if (feature.kind !== 'cover') return [];

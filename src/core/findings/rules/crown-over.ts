@@ -1,3 +1,4 @@
+import { derived } from '../../derived/derived.ts';
 import { sideName } from '../../ground/boundary.ts';
 import { settingOf } from '../../holding/settings.ts';
 import { becomes } from '../../species/mature.ts';
@@ -5,7 +6,7 @@ import { formatLength } from '../../units/quantities.ts';
 import { capital } from '../../units/text.ts';
 import { earliestYear } from '../../years/open-growth.ts';
 import { distancesFrom, ringOf, standingIn } from '../../ranks/distances.ts';
-import { finding, GROWTH, reading, SWAPS } from '../finding.ts';
+import { finding, type Finding, type Judged } from '../finding.ts';
 import { isClipped } from '../../ranks/purposes.ts';
 import { speciesAt } from '../../ranks/stand.ts';
 import { keepTo, substitute, swapPlants } from '../mending.ts';
@@ -13,7 +14,7 @@ import { sayStand } from '../../ranks/say-plants.ts';
 import { plantsWhere } from '../../ranks/near.ts';
 
 /** Plants that stand inside and will hang over the neighbour: their grown crowns reach well across a side. */
-export const crownOver = reading([...SWAPS, ...GROWTH, 'boundary', 'units'], (judged) => {
+export const crownOver = derived(function crownOver(judged: Judged): Finding[] {
   const { holding, planting, layout } = judged;
   const { stand } = layout;
   const { boundary, units } = holding;

@@ -1,13 +1,14 @@
+import { derived } from '../../derived/derived.ts';
 import { nameOf } from '../../ground/features.ts';
 import { settingOf } from '../../holding/settings.ts';
 import { formatLength } from '../../units/quantities.ts';
-import { finding, type Finding, reading } from '../finding.ts';
+import { finding, type Finding, type Judged } from '../finding.ts';
 import { plantsWithin } from '../../ranks/near.ts';
 import { gapsOver } from '../mending.ts';
 import { sayStand } from '../../ranks/say-plants.ts';
 
 /** Planting on or beside a bank that erodes: an engineer's work first. */
-export const erodingBank = reading(['features', 'settings', 'units'], (judged) => {
+export const erodingBank = derived(function erodingBank(judged: Judged): Finding[] {
   const { holding, layout } = judged;
   const wanted = settingOf(holding, 'setback.eroding');
   return holding.features.flatMap((feature): Finding[] => {

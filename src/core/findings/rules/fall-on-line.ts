@@ -1,3 +1,4 @@
+import { derived } from '../../derived/derived.ts';
 import { nameOf } from '../../ground/features.ts';
 import { clearanceOf, voltageAdvice } from '../../ground/wires.ts';
 import { distancesFrom } from '../../ranks/distances.ts';
@@ -6,10 +7,10 @@ import { sayStand } from '../../ranks/say-plants.ts';
 import { speciesAt } from '../../ranks/stand.ts';
 import { becomes } from '../../species/mature.ts';
 import { formatLength } from '../../units/quantities.ts';
-import { finding, reading, type Finding } from '../finding.ts';
+import { finding, type Finding, type Judged } from '../finding.ts';
 
 /** Trees beside an overhead line that would fall on it, though their crowns stay clear: about as far off as they are high. */
-export const fallOnLine = reading(['features', 'settings', 'units'], (judged): Finding[] => {
+export const fallOnLine = derived(function fallOnLine(judged: Judged): Finding[] {
   const { holding, layout } = judged;
   const { stand } = layout;
   const heights = stand.lots.map((lot) => becomes(lot).height);

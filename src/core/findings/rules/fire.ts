@@ -1,3 +1,4 @@
+import { derived } from '../../derived/derived.ts';
 import { nameOf } from '../../ground/features.ts';
 import { settingOf } from '../../holding/settings.ts';
 import { climateBand } from '../../place/climate-band.ts';
@@ -7,11 +8,11 @@ import { speciesAt } from '../../ranks/stand.ts';
 import { matureHeight } from '../../species/catalogue.ts';
 import { moreOf } from '../../species/more.ts';
 import { formatLength } from '../../units/quantities.ts';
-import { finding, reading, SWAPS, type Finding } from '../finding.ts';
+import { finding, type Finding, type Judged } from '../finding.ts';
 import { substitute, swapPlants } from '../mending.ts';
 
 /** Kinds that burn readily so near a building that they carry fire to it; worse where summers are dry. */
-export const fire = reading([...SWAPS, 'settings', 'units'], (judged): Finding[] => {
+export const fire = derived(function fire(judged: Judged): Finding[] {
   const { holding, layout } = judged;
   const { stand } = layout;
   const burns = stand.kinds.map((species) => moreOf(species).flammable === true);

@@ -1,10 +1,11 @@
+import { derived } from '../../derived/derived.ts';
 import { nameOf } from '../../ground/features.ts';
-import { finding, type Finding, reading } from '../finding.ts';
+import { finding, type Finding, type Judged } from '../finding.ts';
 import { plantsInside } from '../../ranks/near.ts';
 import { sayStand } from '../../ranks/say-plants.ts';
 
 /** Planting where water runs over the ground: what floats takes guards and mats with it. */
-export const flood = reading(['features'], (judged) => {
+export const flood = derived(function flood(judged: Judged): Finding[] {
   const { stand } = judged.layout;
   return judged.holding.features.flatMap((feature): Finding[] => {
     if (

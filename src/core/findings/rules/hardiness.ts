@@ -1,3 +1,4 @@
+import { derived } from '../../derived/derived.ts';
 import { climateBand } from '../../place/climate-band.ts';
 import { madeUp } from '../../place/climate.ts';
 import { regionOf } from '../../place/regions.ts';
@@ -5,14 +6,14 @@ import { plantsWhere } from '../../ranks/near.ts';
 import { sayStand } from '../../ranks/say-plants.ts';
 import { matureHeight } from '../../species/catalogue.ts';
 import { capital } from '../../units/text.ts';
-import { finding, reading, type Finding, SWAPS } from '../finding.ts';
+import { finding, type Finding, type Judged } from '../finding.ts';
 import { substitute, swapPlants } from '../mending.ts';
 
 /** Zones by which a species is too tender from which it will not live, rather than be cut back in hard winters. */
 const HOPELESS = 2;
 
 /** Species that the winters here kill: their hardiness zone against that of the place. */
-export const hardiness = reading([...SWAPS], (judged): Finding[] => {
+export const hardiness = derived(function hardiness(judged: Judged): Finding[] {
   const { holding, layout } = judged;
   const { stand } = layout;
   const { zone, usual } = climateBand(holding);

@@ -1,3 +1,4 @@
+import { derived } from '../../derived/derived.ts';
 import type { Point } from '../../geometry/point.ts';
 import { nameOf } from '../../ground/features.ts';
 import type { Feature } from '../../holding/ground-schema.ts';
@@ -8,7 +9,7 @@ import { matureHeight } from '../../species/catalogue.ts';
 import { HARMED, harmTo, stockAmong, type Harmed } from '../../species/harm.ts';
 import { formatLength } from '../../units/quantities.ts';
 import { capital } from '../../units/text.ts';
-import { finding, reading, type Finding, type Judged, SWAPS } from '../finding.ts';
+import { finding, type Finding, type Judged } from '../finding.ts';
 import { substitute, swapPlants } from '../mending.ts';
 
 /** Where somebody can reach plants: who, where in words, and which plants. */
@@ -20,9 +21,9 @@ interface Reach {
 }
 
 /** Plants that can poison the stock that is kept here, or people who pass beside them. */
-export const harm = reading([...SWAPS, 'settings', 'units'], (judged): Finding[] =>
-  reaches(judged).flatMap((reach) => foundIn(judged, reach)),
-);
+export const harm = derived(function harm(judged: Judged): Finding[] {
+  return reaches(judged).flatMap((reach) => foundIn(judged, reach));
+});
 
 function reaches({ holding, layout: { stand } }: Judged): Reach[] {
   const near = settingOf(holding, 'harm.reach');

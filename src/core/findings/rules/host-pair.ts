@@ -1,3 +1,4 @@
+import { derived } from '../../derived/derived.ts';
 import { distance, type Point } from '../../geometry/point.ts';
 import { regionOf } from '../../place/regions.ts';
 import { plantAt, plantsWhere } from '../../ranks/near.ts';
@@ -8,13 +9,13 @@ import { matureHeight } from '../../species/catalogue.ts';
 import { hostPairs, sharedBy, sideOf, type HostPair } from '../../species/hosts.ts';
 import { formatLength } from '../../units/quantities.ts';
 import { capital } from '../../units/text.ts';
-import { finding, reading, SWAPS, type Finding, type Judged } from '../finding.ts';
+import { finding, type Finding, type Judged } from '../finding.ts';
 import { substitute, swapPlants } from '../mending.ts';
 
 /** Two hosts of one disease so near that they keep it going: said where the kinds that are less worth stand. */
-export const hostPair = reading([...SWAPS, 'units', 'others'], (judged): Finding[] =>
-  hostPairs.flatMap((pair) => between(judged, pair)),
-);
+export const hostPair = derived(function hostPair(judged: Judged): Finding[] {
+  return hostPairs.flatMap((pair) => between(judged, pair));
+});
 
 const ofSide = (stand: Stand, pair: HostPair, side: 'one' | 'other'): Species[] =>
   stand.kinds.filter((species) => sideOf(species, pair) === side);

@@ -1,3 +1,4 @@
+import { derived } from '../../derived/derived.ts';
 import { nameOf } from '../../ground/features.ts';
 import type { Point } from '../../geometry/point.ts';
 import type { Feature } from '../../holding/ground-schema.ts';
@@ -5,7 +6,7 @@ import type { Holding } from '../../holding/schema.ts';
 import { addClearing } from '../../holding/planting-commands.ts';
 import { settingOf } from '../../holding/settings.ts';
 import { formatLength } from '../../units/quantities.ts';
-import { finding, type Finding, reading } from '../finding.ts';
+import { finding, type Finding, type Judged } from '../finding.ts';
 import { plantsWithin } from '../../ranks/near.ts';
 import { gapsOver } from '../mending.ts';
 import { sayStand } from '../../ranks/say-plants.ts';
@@ -60,7 +61,7 @@ function roomOf(feature: Feature, holding: Holding): Room | null {
 }
 
 /** Stems on a right of way, on a track, over a drain, or within what a pole is to be kept clear of. */
-export const inTheWay = reading(['features', 'settings', 'units'], (judged) => {
+export const inTheWay = derived(function inTheWay(judged: Judged): Finding[] {
   const { holding, planting, layout } = judged;
   const { stand } = layout;
   const length = (metres: number) => formatLength(metres, holding.units);

@@ -1,3 +1,4 @@
+import { derived } from '../../derived/derived.ts';
 import { settingOf } from '../../holding/settings.ts';
 import { plantAt, plantsWhere } from '../../ranks/near.ts';
 import { sayStand } from '../../ranks/say-plants.ts';
@@ -6,7 +7,7 @@ import { distance, type Point } from '../../geometry/point.ts';
 import { matureHeight } from '../../species/catalogue.ts';
 import { formatLength } from '../../units/quantities.ts';
 import { capital } from '../../units/text.ts';
-import { finding, reading, type Finding, SWAPS } from '../finding.ts';
+import { finding, type Finding, type Judged } from '../finding.ts';
 import { substitute, swapPlants } from '../mending.ts';
 
 /** Where trees stand whose roots give off juglone, anywhere on the holding. */
@@ -16,7 +17,7 @@ const giversIn = (stand: Stand): Point[] =>
     : [];
 
 /** Plants that walnut roots poison, within their reach. Only those are named that are known not to bear it. */
-export const juglone = reading([...SWAPS, 'settings', 'units', 'others'], (judged): Finding[] => {
+export const juglone = derived(function juglone(judged: Judged): Finding[] {
   const { holding, layout, all } = judged;
   const { stand } = layout;
   const givers = all.flatMap((laid) => giversIn(laid.layout.stand));

@@ -1,8 +1,9 @@
+import { derived } from '../../derived/derived.ts';
 import type { Species } from '../../holding/species-schema.ts';
 import { bookOf } from '../../species/book.ts';
 import { settingOf } from '../../holding/settings.ts';
 import { layerLight } from '../../years/layer-light.ts';
-import { finding, type Finding, type Judged, reading, SWAPS } from '../finding.ts';
+import { finding, type Finding, type Judged } from '../finding.ts';
 import { keepTo, substitute, swapPlants } from '../mending.ts';
 import { plantsWhere } from '../../ranks/near.ts';
 
@@ -10,7 +11,7 @@ import { plantsWhere } from '../../ranks/near.ts';
 const ASKED = [5, 10, 15, 20, 30, 40];
 
 /** Layers of a guild that a taller one will leave with too little light. */
-export const layerLightRule = reading([...SWAPS, 'settings', 'units'], (judged) => {
+export const layerLightRule = derived(function layerLightRule(judged: Judged): Finding[] {
   const {
     holding,
     planting,

@@ -1,10 +1,11 @@
+import { derived } from '../../derived/derived.ts';
 import type { Point } from '../../geometry/point.ts';
 import { lineOf } from '../../ground/local-rules.ts';
 import { speciesAt } from '../../ranks/stand.ts';
 import { matureHeight } from '../../species/catalogue.ts';
 import { formatLength } from '../../units/quantities.ts';
 import { earliestYear } from '../../years/open-growth.ts';
-import { finding, type Finding, GROWTH, type Judged, reading, SWAPS } from '../finding.ts';
+import { finding, type Finding, type Judged } from '../finding.ts';
 import { distanceToArea } from '../../geometry/polygon.ts';
 import { isNear, plantAt, plantsWhere, plantsWithin } from '../../ranks/near.ts';
 import { becomes } from '../../species/mature.ts';
@@ -12,7 +13,7 @@ import { gapsOver, keepTo, substitute, swapPlants } from '../mending.ts';
 import { sayStand } from '../../ranks/say-plants.ts';
 
 /** Plants that grow taller than a local rule lets them: along a line, or in a sight triangle or over its edge. */
-export const localHeight = reading([...SWAPS, ...GROWTH, 'rules', 'boundary', 'units'], (judged) => {
+export const localHeight = derived(function localHeight(judged: Judged): Finding[] {
   const { holding, layout } = judged;
   const { stand } = layout;
   return holding.rules.flatMap((rule): Finding[] => {

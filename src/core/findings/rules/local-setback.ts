@@ -1,12 +1,13 @@
+import { derived } from '../../derived/derived.ts';
 import { lineOf } from '../../ground/local-rules.ts';
 import { formatLength } from '../../units/quantities.ts';
-import { finding, type Finding, reading } from '../finding.ts';
+import { finding, type Finding, type Judged } from '../finding.ts';
 import { plantsWithin } from '../../ranks/near.ts';
 import { gapsOver } from '../mending.ts';
 import { sayStand } from '../../ranks/say-plants.ts';
 
 /** Stems within a setback or a protected water edge that somebody told the steward of. */
-export const localSetback = reading(['rules', 'boundary', 'features', 'units'], (judged) => {
+export const localSetback = derived(function localSetback(judged: Judged): Finding[] {
   const { holding, layout } = judged;
   return holding.rules.flatMap((rule): Finding[] => {
     if (rule.kind !== 'setback' && rule.kind !== 'waterEdge') return [];

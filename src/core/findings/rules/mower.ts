@@ -1,3 +1,4 @@
+import { derived } from '../../derived/derived.ts';
 import { setRow } from '../../holding/planting-commands.ts';
 import { settingOf } from '../../holding/settings.ts';
 import { wayFor } from '../../holding/means-schema.ts';
@@ -7,10 +8,10 @@ import { cleanWidth } from '../../order/weeds/weed-kit.ts';
 import { formatLength } from '../../units/quantities.ts';
 import { purposes } from '../../ranks/purposes.ts';
 import { rowCrown, sizesOf } from '../../years/belt.ts';
-import { finding, type Finding, reading } from '../finding.ts';
+import { finding, type Finding, type Judged } from '../finding.ts';
 
 /** Row gaps in which the mower no longer passes while weeds must still be kept down. Close sets are not mown between. */
-export const mower = reading(['settings', 'units'], (judged) => {
+export const mower = derived(function mower(judged: Judged): Finding[] {
   const { holding, planting, layout } = judged;
   const { stand } = layout;
   const deck = settingOf(holding, 'mower.deck');

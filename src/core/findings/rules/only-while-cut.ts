@@ -1,6 +1,6 @@
-import { standsLike } from '../../ranks/as-before.ts';
+import { derived } from '../../derived/derived.ts';
 import { cuttingHours } from '../../years/cutting.ts';
-import { finding, reading, type Judged, type Rule } from '../finding.ts';
+import { finding, type Judged, type Rule, type Finding } from '../finding.ts';
 import { building } from './building.ts';
 import { layerLightRule } from './layer-light.ts';
 import { localHeight } from './local-height.ts';
@@ -11,13 +11,13 @@ import { overheadLine } from './overhead-line.ts';
 const ASK_SIZE: readonly Rule[] = [overheadLine, localHeight, building, mower, layerLightRule];
 
 /** Places where all is well only while somebody cuts: what the rules of size would say of the same plants left to grow. */
-export const onlyWhileCut = reading([...new Set(ASK_SIZE.flatMap(({ reads }) => reads))], (judged) => {
+export const onlyWhileCut = derived(function onlyWhileCut(judged: Judged): Finding[] {
   const { holding, layout } = judged;
   const { stand } = layout;
   if (stand.lots.every(({ kept }) => kept === null)) return [];
   const grown = { ...stand, lots: stand.lots.map((lot) => ({ ...lot, kept: null })) };
-  standsLike(grown, stand);
-  const uncut: Judged = { ...judged, layout: { ...layout, stand: grown } };
+  const { planting, all, planted } = judged;
+  const uncut: Judged = { holding, planting, layout: { ...layout, stand: grown }, all, planted };
   const then = ASK_SIZE.flatMap((rule) => rule(uncut));
   if (then.length === 0) return [];
   const now = new Set(ASK_SIZE.flatMap((rule) => rule(judged)).map(({ id }) => id));

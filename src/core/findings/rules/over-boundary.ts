@@ -1,14 +1,15 @@
+import { derived } from '../../derived/derived.ts';
 import { nearestSide, setbackFrom, sideName } from '../../ground/boundary.ts';
 import type { Stand } from '../../ranks/stand.ts';
 import { formatLength } from '../../units/quantities.ts';
 import { ringOf, standingIn } from '../../ranks/distances.ts';
-import { finding, reading } from '../finding.ts';
+import { finding, type Finding, type Judged } from '../finding.ts';
 import { awayFrom, gapsOver, mends, moveSideways, trimEnds } from '../mending.ts';
 import { sayStand } from '../../ranks/say-plants.ts';
 import { plantAt, plantsWhere } from '../../ranks/near.ts';
 
 /** Plants on the neighbour's side of the boundary. */
-export const overBoundary = reading(['boundary', 'features', 'settings', 'units', 'species'], (judged) => {
+export const overBoundary = derived(function overBoundary(judged: Judged): Finding[] {
   const { holding, layout } = judged;
   const { boundary, units } = holding;
   const { stand } = layout;

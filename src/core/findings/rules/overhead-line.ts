@@ -1,3 +1,4 @@
+import { derived } from '../../derived/derived.ts';
 import type { Feature } from '../../holding/ground-schema.ts';
 import { clearanceOf } from '../../ground/wires.ts';
 import { matureHeight } from '../../species/catalogue.ts';
@@ -5,7 +6,7 @@ import { formatLength } from '../../units/quantities.ts';
 import { earliestYear } from '../../years/open-growth.ts';
 import { becomes } from '../../species/mature.ts';
 import { distancesFrom } from '../../ranks/distances.ts';
-import { finding, type Finding, GROWTH, type Judged, reading, SWAPS } from '../finding.ts';
+import { finding, type Finding, type Judged } from '../finding.ts';
 import { gapsOver, substitute, swapPlants } from '../mending.ts';
 import { sayStand } from '../../ranks/say-plants.ts';
 import { isNear, plantsWhere } from '../../ranks/near.ts';
@@ -14,9 +15,11 @@ import { capital } from '../../units/text.ts';
 type Line = Extract<Feature, { kind: 'overheadLine' }>;
 
 /** Trees that will grow into an overhead line, or could fall on it. */
-export const overheadLine = reading([...SWAPS, ...GROWTH, 'units'], (judged) =>
-  judged.holding.features.flatMap((feature) => (feature.kind === 'overheadLine' ? besideLine(judged, feature) : [])),
-);
+export const overheadLine = derived(function overheadLine(judged: Judged): Finding[] {
+  return judged.holding.features.flatMap((feature) =>
+    feature.kind === 'overheadLine' ? besideLine(judged, feature) : [],
+  );
+});
 
 function besideLine(judged: Judged, line: Line): Finding[] {
   const { holding, layout } = judged;

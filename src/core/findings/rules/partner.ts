@@ -1,10 +1,11 @@
+import { derived } from '../../derived/derived.ts';
 import type { Species } from '../../holding/species-schema.ts';
 import { bookOf } from '../../species/book.ts';
 import { setRow } from '../../holding/planting-commands.ts';
 import { speciesAt } from '../../ranks/stand.ts';
 import { partners, type PartnerNeed } from '../../species/catalogue.ts';
 import { formatLength } from '../../units/quantities.ts';
-import { finding, type Finding, type Judged, reading } from '../finding.ts';
+import { finding, type Finding, type Judged } from '../finding.ts';
 import { plantAt, plantsWhere } from '../../ranks/near.ts';
 import { sayStand } from '../../ranks/say-plants.ts';
 import { capital } from '../../units/text.ts';
@@ -33,7 +34,7 @@ export function pollinationOf(judged: Pick<Judged, 'all' | 'layout'>): Pollinati
 }
 
 /** A plant that bears fruit only with a partner in reach, and has none on the whole holding. */
-export const partner = reading(['units', 'species', 'others'], (judged) => {
+export const partner = derived(function partner(judged: Judged): Finding[] {
   const { holding, planting, layout } = judged;
   const { stand } = layout;
   return pollinationOf(judged).flatMap(({ species, need, alone, unsaid }): Finding[] => {

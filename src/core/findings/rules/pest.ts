@@ -1,14 +1,15 @@
+import { derived } from '../../derived/derived.ts';
 import { regionOf } from '../../place/regions.ts';
 import { plantsWhere } from '../../ranks/near.ts';
 import { sayStand } from '../../ranks/say-plants.ts';
 import { matureHeight } from '../../species/catalogue.ts';
 import { standingIn, standingSource } from '../../species/ranges.ts';
 import { capital } from '../../units/text.ts';
-import { finding, reading, SWAPS, type Finding } from '../finding.ts';
+import { finding, type Finding, type Judged } from '../finding.ts';
 import { substitute, swapPlants } from '../mending.ts';
 
 /** Species that are a pest in the region: they spread from where they were planted. */
-export const pest = reading([...SWAPS], (judged): Finding[] => {
+export const pest = derived(function pest(judged: Judged): Finding[] {
   const { holding, layout } = judged;
   const { stand } = layout;
   const region = regionOf(holding);

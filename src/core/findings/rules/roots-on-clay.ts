@@ -1,3 +1,4 @@
+import { derived } from '../../derived/derived.ts';
 import { distanceToArea } from '../../geometry/polygon.ts';
 import { nameOf } from '../../ground/features.ts';
 import { soilAt, soilZones } from '../../ground/soil.ts';
@@ -9,7 +10,7 @@ import { speciesAt } from '../../ranks/stand.ts';
 import { becomes } from '../../species/mature.ts';
 import { moreOf } from '../../species/more.ts';
 import { formatLength } from '../../units/quantities.ts';
-import { finding, reading, SWAPS, type Finding } from '../finding.ts';
+import { finding, type Finding, type Judged } from '../finding.ts';
 import { gapsOver, substitute, swapPlants } from '../mending.ts';
 
 const SHRINKING = ['clay', 'clayLoam'];
@@ -18,7 +19,7 @@ const SHRINKING = ['clay', 'clayLoam'];
 const demandOf = (species: Species): (typeof DEMANDS)[number] => moreOf(species).demand ?? 'moderate';
 
 /** Trees whose roots dry the clay under a building until it cracks: by their demand for water and their height. */
-export const rootsOnClay = reading([...SWAPS, 'settings', 'units'], (judged): Finding[] => {
+export const rootsOnClay = derived(function rootsOnClay(judged: Judged): Finding[] {
   const { holding, layout } = judged;
   const { stand } = layout;
   const zones = soilZones(holding.features).filter(({ zone }) => SHRINKING.includes(zone.texture));

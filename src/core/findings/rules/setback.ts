@@ -1,21 +1,22 @@
+import { derived } from '../../derived/derived.ts';
 import { isAssumed, nearestSide, setbackFrom, sideName } from '../../ground/boundary.ts';
 import type { Stand } from '../../ranks/stand.ts';
 import { formatLength } from '../../units/quantities.ts';
 import { distancesFrom, ringOf, standingIn } from '../../ranks/distances.ts';
-import { finding, reading, type Judged } from '../finding.ts';
+import { finding, type Judged, type Finding } from '../finding.ts';
 import { awayFrom, gapsOver, mends, moveSideways, trimEnds } from '../mending.ts';
 import { sayStand } from '../../ranks/say-plants.ts';
 import { plantAt, plantsWhere } from '../../ranks/near.ts';
 
 /** Stems inside the boundary but nearer to a sure side than the setback and its allowance. */
-export const setback = reading(['boundary', 'features', 'settings', 'units', 'species'], (judged) =>
-  withinSetback(judged, false),
-);
+export const setback = derived(function setback(judged: Judged): Finding[] {
+  return withinSetback(judged, false);
+});
 
 /** Stems within the wider allowance beside an assumed corner, where the line itself is a guess. */
-export const assumedCorner = reading(['boundary', 'features', 'settings', 'units', 'species'], (judged) =>
-  withinSetback(judged, true),
-);
+export const assumedCorner = derived(function assumedCorner(judged: Judged): Finding[] {
+  return withinSetback(judged, true);
+});
 
 const withinSetback = (judged: Judged, assumed: boolean) => {
   const { holding, layout } = judged;

@@ -1,12 +1,13 @@
+import { derived } from '../../derived/derived.ts';
 import { speciesAt } from '../../ranks/stand.ts';
-import { finding, reading, SWAPS } from '../finding.ts';
+import { finding, type Finding, type Judged } from '../finding.ts';
 import { hoursWanted } from '../../species/hours-wanted.ts';
 import { darkPlants, sunHours } from '../../sun/plant-hours.ts';
 import { substitute, swapPlants } from '../mending.ts';
 import { sayStand } from '../../ranks/say-plants.ts';
 
 /** Species that want more sun than buildings, walls and standing trees leave them in the growing season. */
-export const shade = reading([...SWAPS, 'terrain', 'settings'], (judged) => {
+export const shade = derived(function shade(judged: Judged): Finding[] {
   const { holding, layout } = judged;
   const { stand } = layout;
   const wants = stand.kinds.map((species) => hoursWanted(holding, species));

@@ -1,3 +1,4 @@
+import { derived } from '../../derived/derived.ts';
 import { nameOf, pointsOf } from '../../ground/features.ts';
 import { settingOf } from '../../holding/settings.ts';
 import { distancesFrom, standingIn } from '../../ranks/distances.ts';
@@ -7,13 +8,13 @@ import { speciesAt } from '../../ranks/stand.ts';
 import { matureHeight } from '../../species/catalogue.ts';
 import { becomes } from '../../species/mature.ts';
 import { moreOf } from '../../species/more.ts';
-import { finding, reading, SWAPS, type Finding } from '../finding.ts';
+import { finding, type Finding, type Judged } from '../finding.ts';
 import { substitute, swapPlants } from '../mending.ts';
 
 const UNDER = ['building', 'track', 'rightOfWay', 'playPlace', 'shelter'];
 
 /** Kinds that drop limbs over what people use: paths, roofs, yards, where children play. */
-export const shedLimbs = reading([...SWAPS, 'settings'], (judged): Finding[] => {
+export const shedLimbs = derived(function shedLimbs(judged: Judged): Finding[] {
   const { holding, layout } = judged;
   const { stand } = layout;
   const beyond = settingOf(holding, 'limbs.reach');

@@ -1,3 +1,4 @@
+import { derived } from '../../derived/derived.ts';
 import { SHALLOW, moistureOf, soilZones } from '../../ground/soil.ts';
 import { speciesAt, type Stand } from '../../ranks/stand.ts';
 import { bears, matureHeight } from '../../species/catalogue.ts';
@@ -5,13 +6,13 @@ import type { Species } from '../../holding/species-schema.ts';
 import { featureLabel } from '../../ground/features.ts';
 import { formatLength } from '../../units/quantities.ts';
 import { climateBand } from '../../place/climate-band.ts';
-import { finding, type Finding, reading, SWAPS } from '../finding.ts';
+import { finding, type Finding, type Judged } from '../finding.ts';
 import { substitute, swapPlants } from '../mending.ts';
 import { sayStand } from '../../ranks/say-plants.ts';
 import { standingIn } from '../../ranks/distances.ts';
 
 /** pH and drainage of the soil zone against what the species bears; a pH not known on either side says nothing. */
-export const soil = reading([...SWAPS, 'units'], (judged) => {
+export const soil = derived(function soil(judged: Judged): Finding[] {
   const { holding, layout } = judged;
   const { stand } = layout;
   const band = climateBand(holding);

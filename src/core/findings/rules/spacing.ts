@@ -1,3 +1,4 @@
+import { derived } from '../../derived/derived.ts';
 import type { Species } from '../../holding/species-schema.ts';
 import { bookOf } from '../../species/book.ts';
 import { moreOf } from '../../species/more.ts';
@@ -9,13 +10,13 @@ import { formatLength } from '../../units/quantities.ts';
 import { closesIn } from '../../years/closing.ts';
 import { grownOf } from '../../effects/outlook.ts';
 import { meanSize } from '../../species/mature.ts';
-import { finding, type Finding, GROWTH, reading } from '../finding.ts';
+import { finding, type Finding, type Judged } from '../finding.ts';
 
 const isForHedges = (species: Species): boolean =>
   (moreOf(species).uses ?? []).some((use) => use === 'hedge' || use === 'screen');
 
 /** Rows set so wide that they never close, or so tight that most of what is planted must come out again. */
-export const spacingRule = reading([...GROWTH, 'units', 'species'], (judged) => {
+export const spacingRule = derived(function spacingRule(judged: Judged): Finding[] {
   const { holding, planting, layout } = judged;
   const tight = settingOf(holding, 'spacing.tight');
   const wide = settingOf(holding, 'spacing.wide');

@@ -1,15 +1,16 @@
+import { derived } from '../../derived/derived.ts';
 import { bookOf } from '../../species/book.ts';
 import { setRuns } from '../../holding/planting-commands.ts';
 import { together } from '../../holding/command.ts';
 import { settingOf } from '../../holding/settings.ts';
 import { kindsOf } from '../../order/quantities.ts';
 import { matureHeight, matureWidth } from '../../species/catalogue.ts';
-import { finding, reading, SWAPS } from '../finding.ts';
+import { finding, type Finding, type Judged } from '../finding.ts';
 import { substitute } from '../mending.ts';
 import { capital } from '../../units/text.ts';
 
 /** One species over its share of a planting: one pest or one bad winter takes it all. */
-export const speciesShare = reading([...SWAPS, 'settings'], (judged) => {
+export const speciesShare = derived(function speciesShare(judged: Judged): Finding[] {
   const { holding, planting, layout } = judged;
   const { count } = layout.stand;
   if (count < settingOf(holding, 'share.from')) return [];

@@ -1,3 +1,4 @@
+import { derived } from '../../derived/derived.ts';
 import { chainageOf, polyline } from '../../geometry/polyline.ts';
 import { nameOf } from '../../ground/features.ts';
 import { settingOf } from '../../holding/settings.ts';
@@ -5,11 +6,11 @@ import { setBaseline } from '../../holding/planting-commands.ts';
 import { stationLabel } from '../../field/stake.ts';
 import { formatLength } from '../../units/quantities.ts';
 import { distancesFrom } from '../../ranks/distances.ts';
-import { finding, type Finding, reading } from '../finding.ts';
+import { finding, type Finding, type Judged } from '../finding.ts';
 import { isNear, plantAt } from '../../ranks/near.ts';
 
 /** Straight rows beside a winding bank: the strip is as wide as its narrowest place, and has as many rows as stand there. */
-export const stripWidth = reading(['features', 'settings', 'units'], (judged) => {
+export const stripWidth = derived(function stripWidth(judged: Judged): Finding[] {
   const {
     holding,
     planting,

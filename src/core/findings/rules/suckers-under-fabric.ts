@@ -1,12 +1,13 @@
+import { derived } from '../../derived/derived.ts';
 import { setWay } from '../../holding/means-commands.ts';
 import { wayFor } from '../../holding/means-schema.ts';
 import { weedMethod } from '../../order/weeds/methods.ts';
 import { plantsWhere } from '../../ranks/near.ts';
 import { sayStand } from '../../ranks/say-plants.ts';
-import { finding, reading, type Finding } from '../finding.ts';
+import { finding, type Finding, type Judged } from '../finding.ts';
 
 /** Kinds that close up by suckers, under fabric that stops them. */
-export const suckersUnderFabric = reading(['species'], (judged): Finding[] => {
+export const suckersUnderFabric = derived(function suckersUnderFabric(judged: Judged): Finding[] {
   const { planting, layout } = judged;
   const { stand } = layout;
   // Fabric lies on whole rows: what a row is kept by, not what is excepted for one of its species.

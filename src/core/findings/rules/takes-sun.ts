@@ -1,3 +1,4 @@
+import { derived } from '../../derived/derived.ts';
 import { crossing, type Point } from '../../geometry/point.ts';
 import { isInside, middle } from '../../geometry/polygon.ts';
 import { nameOf } from '../../ground/features.ts';
@@ -11,14 +12,14 @@ import { becomes } from '../../species/mature.ts';
 import { midwinterNoon, RECEIVER } from '../../sun/sun.ts';
 import { formatLength } from '../../units/quantities.ts';
 import { earliestYear } from '../../years/open-growth.ts';
-import { finding, type Finding, GROWTH, reading, SWAPS } from '../finding.ts';
+import { finding, type Finding, type Judged } from '../finding.ts';
 import { keepTo, substitute, swapPlants } from '../mending.ts';
 
 /** What keeps less than this is a hedge that nobody would plant for its height, metres. */
 const LEAST_KEPT = 0.5;
 
 /** Plants whose midwinter noon shadow will fall on what stands or lies on the neighbour's side: panels, a garden, a house. */
-export const takesSun = reading([...SWAPS, ...GROWTH, 'boundary', 'units'], (judged) => {
+export const takesSun = derived(function takesSun(judged: Judged): Finding[] {
   const { holding, layout } = judged;
   const { stand } = layout;
   const { boundary } = holding;

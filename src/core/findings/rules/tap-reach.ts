@@ -1,12 +1,13 @@
+import { derived } from '../../derived/derived.ts';
 import { distance, type Point } from '../../geometry/point.ts';
 import { featuresOf, nameOf } from '../../ground/features.ts';
 import { settingOf } from '../../holding/settings.ts';
 import { formatLength } from '../../units/quantities.ts';
-import { finding, reading } from '../finding.ts';
+import { finding, type Finding, type Judged } from '../finding.ts';
 import { plantAt } from '../../ranks/near.ts';
 
 /** The far end of a planting lies beyond the hose from every tap and tank. */
-export const tapReach = reading(['features', 'settings', 'units'], (judged) => {
+export const tapReach = derived(function tapReach(judged: Judged): Finding[] {
   const { holding, layout } = judged;
   const { stand } = layout;
   const sources = featuresOf(holding.features, 'tap', 'tank');

@@ -1,3 +1,4 @@
+import { derived } from '../../derived/derived.ts';
 import { nameOf, pointsOf } from '../../ground/features.ts';
 import type { FeatureKind } from '../../holding/ground-schema.ts';
 import type { Holding } from '../../holding/schema.ts';
@@ -10,7 +11,7 @@ import { speciesAt } from '../../ranks/stand.ts';
 import { bears } from '../../species/catalogue.ts';
 import { moreOf } from '../../species/more.ts';
 import { formatLength } from '../../units/quantities.ts';
-import { finding, reading, type Finding } from '../finding.ts';
+import { finding, type Finding, type Judged } from '../finding.ts';
 import { gapsOver } from '../mending.ts';
 
 /** What roots get into, and what they do there. */
@@ -38,7 +39,7 @@ function keptFrom(kind: FeatureKind, species: Species, holding: Holding): number
 }
 
 /** Plants whose roots reach a well, a spring, a septic tank, a leach field, a dam or a drain. */
-export const waterWorks = reading(['features', 'settings', 'units', 'species'], (judged): Finding[] => {
+export const waterWorks = derived(function waterWorks(judged: Judged): Finding[] {
   const { holding, layout } = judged;
   const { stand } = layout;
   return holding.features.flatMap((feature): Finding[] => {

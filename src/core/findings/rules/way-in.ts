@@ -1,10 +1,11 @@
+import { derived } from '../../derived/derived.ts';
 import { featuresOf, nameOf } from '../../ground/features.ts';
 import { settingOf } from '../../holding/settings.ts';
 import { formatLength } from '../../units/quantities.ts';
-import { finding, reading } from '../finding.ts';
+import { finding, type Finding, type Judged } from '../finding.ts';
 
 /** The widest way in lets the machine through, or it does not: then everything is carried. */
-export const wayIn = reading(['features', 'settings', 'units'], (judged) => {
+export const wayIn = derived(function wayIn(judged: Judged): Finding[] {
   const { holding, layout } = judged;
   if (layout.stand.count === 0) return [];
   const gates = featuresOf(holding.features, 'gate');

@@ -1,14 +1,15 @@
+import { derived } from '../../derived/derived.ts';
 import { choiceWords } from '../../ground/features.ts';
 import { speciesAt } from '../../ranks/stand.ts';
 import { bears } from '../../species/catalogue.ts';
 import { standingIn } from '../../ranks/distances.ts';
-import { finding, type Finding, reading, SWAPS } from '../finding.ts';
+import { finding, type Finding, type Judged } from '../finding.ts';
 import { gapsOver, substitute, swapPlants } from '../mending.ts';
 import { sayStand } from '../../ranks/say-plants.ts';
 import { isNear, plantsWhere } from '../../ranks/near.ts';
 
 /** Species standing in wet ground that do not bear wet feet. */
-export const wetGround = reading([...SWAPS], (judged) => {
+export const wetGround = derived(function wetGround(judged: Judged): Finding[] {
   const { stand } = judged.layout;
   return judged.holding.features.flatMap((feature): Finding[] => {
     if (feature.kind !== 'wetGround' || !isNear(stand, feature.ring, 0)) return [];

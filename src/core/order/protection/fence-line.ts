@@ -2,7 +2,9 @@ import { polygonHull } from 'd3-polygon';
 import { parallel } from '../../geometry/parallel.ts';
 import { directionAt, pointAt, polyline, type Polyline } from '../../geometry/polyline.ts';
 import { distance, type Point } from '../../geometry/point.ts';
-import type { Relief } from '../../ground/relief.ts';
+import { derived } from '../../derived/derived.ts';
+import { reliefOf, type Relief } from '../../ground/relief.ts';
+import type { LaidBaseline } from '../../ranks/baseline.ts';
 import type { Holding, Planting } from '../../holding/schema.ts';
 import type { Layout } from '../../ranks/lay-out.ts';
 
@@ -23,56 +25,63 @@ const CORNER = 25;
 /** Steps in which a line is laid on the slope, metres. */
 const STEP = 5;
 
+type Land = Pick<Holding, 'features' | 'terrain'>;
+
 /**
  * The fence round a planting, `off` metres from its outermost plants; along one side alone, its ends run to the other,
  * where the planting follows a fence that stands. Null where nothing stands.
  */
-export function fenceRun(
-  planting: Planting,
-  { baseline, stand }: Layout,
-  off: number,
-  features: Holding['features'],
-  relief: Relief | null,
-): FenceRun | null {
+export function fenceRun(planting: Planting, { baseline, stand }: Layout, off: number, land: Land): FenceRun | null {
   if (!baseline || stand.count === 0) return null;
-  const lines = linesOf(planting, { line: baseline.line, closed: baseline.closed, stand }, off, features);
-  const open = lines.filter((line) => distance(line[0]!, line.at(-1)!) > 0.01).length;
+  const { kind } = planting.baseline;
+  if (kind === 'block' || kind === 'guilds') return { ...measured([roundAll(stand, off)], land), gates: 1 };
+  const offsets = stand.rows.filter(({ from, to }) => to > from).map(({ offset }) => offset);
+  return fenceAlong(planting, baseline, Math.min(...offsets) - off, Math.max(...offsets) + off, off, land);
+}
+
+/** The fence along a belt, from `least` to `most` metres right of its line: the same as long as its outermost rows are. */
+const fenceAlong = derived(function fenceAlong(
+  planting: Planting,
+  baseline: LaidBaseline,
+  least: number,
+  most: number,
+  off: number,
+  land: Land,
+): FenceRun {
+  const run = measured(linesAlong(planting, baseline, least, most, off, land.features), land);
   const gateways = planting.gaps.filter(({ kind }) => kind === 'gate');
-  const sides = planting.baseline.kind === 'block' || planting.baseline.kind === 'guilds' ? 0 : open > 0 ? 1 : 2;
+  const sides = run.ends > 0 ? 1 : 2;
   const wide = gateways.reduce((sum, { width }) => sum + width, 0) * sides;
-  const length = lines.reduce((sum, line) => sum + slopeLength(line, relief), 0);
+  return { ...run, length: Math.max(0, run.length - wide), gates: Math.max(1, gateways.length * sides) };
+});
+
+/** What lines of a fence take, before any gate. */
+function measured(lines: readonly (readonly Point[])[], land: Land): Omit<FenceRun, 'gates'> {
+  const relief = reliefOf(land);
   return {
     lines,
-    length: Math.max(0, length - wide),
+    length: lines.reduce((sum, line) => sum + slopeLength(line, relief), 0),
     corners: lines.reduce((sum, line) => sum + fenceCorners(line).length, 0),
-    // A block or a glade is got into by one gate of its own.
-    gates: sides === 0 ? 1 : Math.max(1, gateways.length * sides),
-    ends: open * 2,
+    ends: lines.filter((line) => distance(line[0]!, line.at(-1)!) > 0.01).length * 2,
   };
 }
 
-type Laid = { readonly line: Polyline; readonly closed: boolean; readonly stand: Layout['stand'] };
+/** One ring round every plant: a block or a glade is got into by one gate of its own. */
+function roundAll(stand: Layout['stand'], off: number): readonly Point[] {
+  const hull = polygonHull(Array.from({ length: stand.count }, (_, i): [number, number] => [stand.x[i]!, stand.y[i]!]));
+  const around = (hull ?? squareRound(stand)) as Point[];
+  // The hull runs against the clock as it is drawn: its outside lies to the right.
+  return parallel(polyline(around, true), outward(around) * off, true)?.points ?? around;
+}
 
-function linesOf(
+function linesAlong(
   { baseline, side }: Planting,
-  { line, closed, stand }: Laid,
+  { line, closed }: LaidBaseline,
+  least: number,
+  most: number,
   off: number,
   features: Holding['features'],
 ): Point[][] {
-  if (baseline.kind === 'block' || baseline.kind === 'guilds') {
-    const hull = polygonHull(
-      Array.from({ length: stand.count }, (_, i): [number, number] => [stand.x[i]!, stand.y[i]!]),
-    );
-    const around = hull ?? squareRound(stand);
-    // The hull runs against the clock as it is drawn: its outside lies to the right.
-    return [
-      [
-        ...(parallel(polyline(around as Point[], true), outward(around as Point[]) * off, true)?.points ?? around),
-      ] as Point[],
-    ];
-  }
-  const offsets = stand.rows.filter(({ from, to }) => to > from).map(({ offset }) => offset);
-  const [least, most] = [Math.min(...offsets) - off, Math.max(...offsets) + off];
   const at = (offset: number) => parallel(line, offset, closed);
   if (closed) return [at(least), at(most)].flatMap((ring) => (ring ? [[...ring.points, ring.points[0]!]] : []));
   const follows = baseline.kind === 'beside' ? baseline.of : null;

@@ -1,3 +1,4 @@
+import { derived } from '../../derived/derived.ts';
 import type { Kit, Planting } from '../../holding/schema.ts';
 import { settingOf } from '../../holding/settings.ts';
 import type { Layout } from '../../ranks/lay-out.ts';
@@ -23,23 +24,13 @@ export interface Protected {
 export const kitMethod = (id: string): string => `kit.${id}`;
 
 type Asked = Rates & { readonly kits: readonly Kit[] };
-const ASKED = ['settings', 'prices', 'animals', 'features', 'terrain', 'kits'] as const;
-const known = new WeakMap<Layout, { readonly of: readonly unknown[]; readonly parts: Protected[] }>();
 
-/**
- * How each part of a planting is protected: by the planting's own way and by what is excepted from it. Worked out once
- * for each layout and what else it depends on.
- */
-export function protectedParts(planting: Planting, layout: Layout, rates: Asked): Protected[] {
-  const of = [planting, ...ASKED.map((part) => rates[part])];
-  const before = known.get(layout);
-  if (before && before.of.every((one, i) => one === of[i])) return before.parts;
-  const parts = partsOf(planting, layout, rates);
-  known.set(layout, { of, parts });
-  return parts;
-}
-
-function partsOf(planting: Planting, layout: Layout, rates: Asked): Protected[] {
+/** How each part of a planting is protected: by the planting's own way and by what is excepted from it. */
+export const protectedParts = derived(function protectedParts(
+  planting: Planting,
+  layout: Layout,
+  rates: Asked,
+): Protected[] {
   const { stand } = layout;
   const animals = animalsAt(rates, stand);
   const site = siteOf(planting, layout, rates);
@@ -49,7 +40,7 @@ function partsOf(planting: Planting, layout: Layout, rates: Asked): Protected[] 
     const protection = set ? bySet(animals, set, here) : protect(animals, group.way.method, here);
     return { group, protection, site: here, set };
   });
-}
+});
 
 /** What a maker's set stops: as its guard would; nothing where it has none. */
 function bySet(animals: Protection['animals'], { pieces }: Kit, site: Site): Protection {

@@ -1,8 +1,6 @@
 import type { Animal } from '../../holding/ground-schema.ts';
 import type { Holding, Planting } from '../../holding/schema.ts';
 import { settingOf } from '../../holding/settings.ts';
-import { reliefOf } from '../../ground/relief.ts';
-import type { Polyline } from '../../geometry/polyline.ts';
 import { isInside } from '../../geometry/polygon.ts';
 import type { Layout } from '../../ranks/lay-out.ts';
 import type { Lot, Stand } from '../../ranks/stand.ts';
@@ -73,6 +71,7 @@ export function siteOf(
   counts: (lot: Lot) => boolean = () => true,
 ): Site {
   const { stand } = layout;
+  const { settings, prices, animals, features, terrain } = rates;
   const wanted = stand.lots.map((lot) => isGuarded(lot.species) && counts(lot));
   let plants = 0;
   for (let i = 0; i < stand.count; i++) if (wanted[stand.lot[i]!]) plants++;
@@ -83,25 +82,9 @@ export function siteOf(
     plants,
     shortest: Math.min(...stand.lots.filter((_, i) => wanted[i]).map(({ stock }) => stockOf(stock).start)),
     // Nobody comes and no fence is asked for: none is run.
-    run: mayFence(planting, rates) ? runOf(planting, layout, off, rates) : null,
-    rates,
+    run: mayFence(planting, rates) ? fenceRun(planting, layout, off, rates) : null,
+    rates: { settings, prices, animals, features, terrain },
   };
-}
-
-const runs = new WeakMap<Polyline, { readonly of: readonly unknown[]; readonly run: FenceRun | null }>();
-
-/** The fence run of a planting; along a line it is the same as long as its outermost rows are. */
-function runOf(planting: Planting, layout: Layout, off: number, { features, terrain }: Rates): FenceRun | null {
-  const line = layout.baseline?.line;
-  const fresh = () => fenceRun(planting, layout, off, features, reliefOf({ features, terrain }));
-  if (!line || planting.baseline.kind === 'block' || planting.baseline.kind === 'guilds') return fresh();
-  const standing = layout.stand.rows.filter(({ from, to }) => to > from).map(({ offset }) => offset);
-  const of = [off, features, terrain, planting.gaps, planting.side, Math.min(...standing), Math.max(...standing)];
-  const before = runs.get(line);
-  if (before && before.of.every((one, i) => one === of[i])) return before.run;
-  const run = fresh();
-  runs.set(line, { of, run });
-  return run;
 }
 
 const mayFence = ({ means: { protection } }: Planting, { animals, features }: Rates): boolean =>

@@ -172,7 +172,7 @@ describe('a maker’s set', () => {
 describe('fences', () => {
   const run = (holding: Holding, off = 1.25) => {
     const [{ planting, layout }] = layHolding(holding) as [ReturnType<typeof layHolding>[number]];
-    return fenceRun(planting, layout, off, holding.features, null);
+    return fenceRun(planting, layout, off, { features: holding.features, terrain: null });
   };
   it('run round a belt, along the other side of one that follows a fence, and leave their gates out', () => {
     const belt = sample();

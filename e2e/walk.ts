@@ -1,0 +1,47 @@
+import { expect, type Page } from '@playwright/test';
+
+/** Goes to another address of the app as a link does, without loading it anew. */
+export async function go(page: Page, path: string): Promise<void> {
+  await page.evaluate((to) => {
+    history.pushState(null, '', to);
+    dispatchEvent(new PopStateEvent('popstate', { state: null }));
+  }, path);
+  await settled(page);
+}
+
+/** Waits until a page says what it has to say: it is the one of the address, and nothing is still being worked out. */
+export async function settled(page: Page): Promise<void> {
+  await page.waitForFunction(() => document.querySelector<HTMLElement>('.frame')?.dataset['at'] === location.pathname);
+  await expect(page.getByRole('heading').first()).toBeAttached();
+  await expect(page.locator('main').first()).toBeVisible();
+  await expect(page.locator('[aria-busy="true"]')).toHaveCount(0);
+  await expect(page.getByText('Being judged')).toHaveCount(0);
+  await page.evaluate(() => new Promise((idle) => requestIdleCallback(idle, { timeout: 1000 })));
+}
+
+/** A page of a planting is looked at on these; a stage that only repeats itself from planting to planting on the first. */
+const REPEATED = /\/(field|order|days)\//;
+
+/** Every place of the open holding that a link leads to, from `starts` on; each is settled when `look` is asked. */
+export async function everywhere(
+  page: Page,
+  starts: readonly string[],
+  look: (path: string) => Promise<void>,
+): Promise<string[]> {
+  const waiting = [...starts];
+  const seen = new Set<string>();
+  while (waiting.length > 0) {
+    await go(page, waiting.shift()!);
+    // An address may lead on to another, which is then the place.
+    const path = new URL(page.url()).pathname;
+    if (seen.has(path)) continue;
+    seen.add(path);
+    const links = await page
+      .locator('a[href^="/h/"]')
+      .evaluateAll((all) => all.map((one) => one.getAttribute('href')!));
+    for (const link of links)
+      if (![...seen, ...waiting].includes(link) && !(REPEATED.test(link) && /\/p[2-9]$/.test(link))) waiting.push(link);
+    await look(path);
+  }
+  return [...seen];
+}
