@@ -1,10 +1,12 @@
 import react from '@vitejs/plugin-react';
 import { defineConfig } from 'vitest/config';
 import { VitePWA } from 'vite-plugin-pwa';
+import { sharedData } from './scripts/shared-data.ts';
 
 export default defineConfig({
   plugins: [
     react(),
+    sharedData(),
     VitePWA({
       registerType: 'prompt',
       injectRegister: false,
@@ -20,15 +22,31 @@ export default defineConfig({
         icons: [{ src: '/mark.svg', sizes: 'any', type: 'image/svg+xml', purpose: 'any' }],
       },
       workbox: {
-        globPatterns: ['**/*.{js,css,html,svg,woff,woff2,closerank}'],
+        globPatterns: ['**/*.{js,css,html,svg,woff,woff2,json,closerank}'],
         maximumFileSizeToCacheInBytes: 6_000_000,
         navigateFallback: '/index.html',
         navigateFallbackDenylist: [/^\/api\//],
       },
     }),
   ],
-  worker: { format: 'es' },
-  build: { target: 'es2022', chunkSizeWarningLimit: 2000, rolldownOptions: { checks: { pluginTimings: false } } },
+  worker: { format: 'es', plugins: () => [sharedData()] },
+  build: {
+    target: 'es2022',
+    chunkSizeWarningLimit: 2000,
+    rolldownOptions: {
+      checks: { pluginTimings: false },
+      output: {
+        // What the plan waits for in two files, and no crumbs after: each costs a way over the network.
+        codeSplitting: {
+          groups: [
+            { name: 'packages', tags: ['$initial'], test: /node_modules/, priority: 3 },
+            { name: 'first', tags: ['$initial'], priority: 2 },
+            { name: 'shared', minShareCount: 2, entriesAware: true, entriesAwareMergeThreshold: 20_000, priority: 1 },
+          ],
+        },
+      },
+    },
+  },
   test: {
     environment: 'node',
     maxWorkers: '100%',

@@ -12,7 +12,6 @@ import { cutsSentence, sunAt } from '../src/core/sun/mark.ts';
 import { sunScene } from '../src/core/sun/map.ts';
 import { windSentence, windsWorthStopping } from '../src/core/ground/wind.ts';
 import type { Holding } from '../src/core/holding/schema.ts';
-import { settingOf } from '../src/core/holding/settings.ts';
 import { figures } from '../src/core/order/figures.ts';
 import { orderList, orderRows } from '../src/core/order/order-list.ts';
 import { quantities } from '../src/core/order/quantities.ts';
@@ -20,7 +19,8 @@ import { printPlanting } from '../src/core/ranks/row-call/print.ts';
 import { smallPlan } from '../src/core/ranks/small-plan.ts';
 import { bookOf } from '../src/core/species/book.ts';
 import { cuttingHours } from '../src/core/years/cutting.ts';
-import { closingYear, rowHeight, sizesOf } from '../src/core/years/belt.ts';
+import { closesIn } from '../src/core/years/closing.ts';
+import { meanInRow } from '../src/core/years/stand-years.ts';
 import { grownOf } from '../src/core/effects/outlook.ts';
 import { tallestAt, widthAt } from '../src/core/years/size-at.ts';
 import { layerLight } from '../src/core/years/layer-light.ts';
@@ -49,7 +49,6 @@ const sums = (values: ArrayLike<number>): string => {
 function* tellPlanting(holding: Holding, laid: Laid, all: readonly Laid[]): Generator<string> {
   const { planting, layout } = laid;
   const { stand } = layout;
-  const site = settingOf(holding, 'growth.site');
   yield `\n== ${planting.name} ==`;
   yield printPlanting(planting, { units: holding.units, book: bookOf(holding) });
   yield `${stand.count} plants; places ${sums(stand.x)} ${sums(stand.y)} ${sums(stand.chainage)} ${sums(stand.station)} ${sums(stand.species)}`;
@@ -57,8 +56,8 @@ function* tellPlanting(holding: Holding, laid: Laid, all: readonly Laid[]): Gene
     yield `row ${row.name}: ${plain([offset, spacing, line?.length ?? 0, from, to, stand.x[from], stand.y[from]])}`;
   const grown = grownOf(laid, holding, 'middle');
   for (const year of [1, 4, 10, 25, 40])
-    yield `year ${year}: ${plain([widthAt(grown, year), tallestAt(grown, year), stand.rows.slice(0, 6).map((_, r) => rowHeight(stand, r, sizesOf(stand, year, site))), layerLight(stand, year, site)])}`;
-  yield `closes ${plain(stand.rows.slice(0, 6).map((_, r) => closingYear(stand, r, site)))}; cutting ${near(cuttingHours(stand, holding))} h`;
+    yield `year ${year}: ${plain([widthAt(grown, year), tallestAt(grown, year), stand.rows.slice(0, 6).map(({ row }) => meanInRow(grown.grown, row.id, ({ height }) => height[year]!)), layerLight(laid, holding, year)])}`;
+  yield `closes ${plain(stand.rows.slice(0, 6).map(({ row }) => closesIn(grown, row.id)))}; cutting ${near(cuttingHours(stand, holding))} h`;
   for (const found of judge(holding, laid, all)) {
     yield `${found.severity} ${found.id} (${found.plants.length} plants ${sums(found.plants)}, year ${found.year}, at ${plain(found.at)}): ${found.what}. ${found.why}`;
     for (const remedy of found.remedies) yield `  ${remedy.label}: ${tryRemedy(holding, planting.id, remedy).effect}`;

@@ -2,7 +2,7 @@ import type { Page } from '@playwright/test';
 import { strToU8, zipSync } from 'fflate';
 import { asciiGrid, gpx, gridWkt, kml, shapefile } from '../checks/map-files.ts';
 import { planeAt } from '../src/core/ground/plane.ts';
-import { expect, openDemo, option, saved, test } from './steward.ts';
+import { expect, go, openDemo, option, saved, test } from './steward.ts';
 
 const plane = planeAt({ latitude: 52.1, longitude: -20 });
 const at = (x: number, y: number) => [...plane.toDegrees([x, y])] as [number, number];
@@ -60,7 +60,7 @@ test('each map format is shown before it is taken, a wrong guess put right, and 
   page,
 }) => {
   await openDemo(page);
-  await page.goto('/h/tern-hollow/ground/edges');
+  await go(page, '/h/tern-hollow/ground/edges');
   for (const [file, bytes, shapes, first] of formats) {
     await choose(page, file, bytes);
     const sheet = page.getByRole('dialog', { name: `Bring in ${file}` });
@@ -85,7 +85,7 @@ test('each map format is shown before it is taken, a wrong guess put right, and 
 
 test('swapped coordinates are noticed and a swap is offered; unexplained ones are asked about', async ({ page }) => {
   await openDemo(page);
-  await page.goto('/h/tern-hollow/ground/edges');
+  await go(page, '/h/tern-hollow/ground/edges');
   await choose(page, 'swapped.geojson', geojson([['hedge', 'LineString', line.map(([lon, lat]) => [lat, lon])]]));
   const sheet = page.getByRole('dialog');
   await expect(sheet).toContainText('Latitude and longitude look swapped.');
@@ -120,7 +120,7 @@ test('a picture is laid beneath by two known points, kept through a reload, and 
   page,
 }) => {
   await openDemo(page);
-  await page.goto('/h/tern-hollow/ground/edges');
+  await go(page, '/h/tern-hollow/ground/edges');
   const png = await page.evaluate(async () => {
     const canvas = new OffscreenCanvas(400, 200);
     const context = canvas.getContext('2d')!;
@@ -159,7 +159,7 @@ test('a picture is laid beneath by two known points, kept through a reload, and 
 
 test('an elevation grid gives the fall: slope, contours, a section along a drawn line', async ({ page }) => {
   await openDemo(page);
-  await page.goto('/h/tern-hollow/ground/fall');
+  await go(page, '/h/tern-hollow/ground/fall');
   await page.getByRole('combobox', { name: /How a grid’s coordinates/ }).click();
   await option(page.getByRole('combobox', { name: /How a grid’s coordinates/ }), 'metres from this holding’s origin');
   const rows = Array.from({ length: 40 }, () => Array.from({ length: 40 }, (_, i) => 90 + i * 0.5));

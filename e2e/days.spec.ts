@@ -2,7 +2,7 @@ import ICAL from 'ical.js';
 import type { Page } from '@playwright/test';
 import { execFileSync } from 'node:child_process';
 import { readFileSync } from 'node:fs';
-import { expect, onPhone, openDemo, saved, test } from './steward.ts';
+import { expect, go, onPhone, openDemo, saved, test } from './steward.ts';
 
 const TODAY = '2027-03-01';
 const fixed = (page: Page) => page.clock.setFixedTime(new Date(`${TODAY}T09:00:00`));
@@ -19,7 +19,7 @@ const told = JSON.parse(
 async function openSeason(page: Page, planting: string): Promise<void> {
   await fixed(page);
   await openDemo(page);
-  await page.goto(`/h/tern-hollow/days/season/${planting}`);
+  await go(page, `/h/tern-hollow/days/season/${planting}`);
   await expect(page.getByRole('group', { name: /^The season/ })).toBeVisible();
 }
 
@@ -113,7 +113,7 @@ test('on a phone this week’s work is ticked, one put off with what moves along
   await fixed(page);
   await page.goto('/');
   await page.waitForURL(/ranks\/p1$/);
-  await page.goto('/h/tern-hollow/days/week');
+  await go(page, '/h/tern-hollow/days/week');
   const card = (what: string) => page.getByRole('article', { name: what }).first();
   const materials = page.locator('[data-task="materials:p3:0:0:0"]');
   await expect(materials).toContainText('Brook strip');

@@ -2,8 +2,8 @@ import AxeBuilder from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
 import { strFromU8, unzipSync } from 'fflate';
 import { readFileSync } from 'node:fs';
-import { expect, openDemo, saved, test } from './steward.ts';
-import { everywhere, go } from './walk.ts';
+import { expect, go, openDemo, saved, test } from './steward.ts';
+import { everywhere } from './walk.ts';
 
 /** A length, area or volume in the other system: '3.2 m', '40 cm', 'a hectare'; '10 ft', '5 in'. */
 const METRIC =

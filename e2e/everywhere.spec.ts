@@ -2,7 +2,7 @@ import { execFileSync } from 'node:child_process';
 import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { expect, onPhone, openDemo, test } from './steward.ts';
+import { expect, go, onPhone, openDemo, test } from './steward.ts';
 
 test('on a phone the sheet holds figures and findings', async ({ browser, baseURL }) => {
   const page = await onPhone(browser, baseURL!);
@@ -34,7 +34,7 @@ test.describe('with the network off', () => {
     });
     await page.reload();
     await context.setOffline(true);
-    await page.goto('/h/tern-hollow/ranks/p2');
+    await go(page, '/h/tern-hollow/ranks/p2');
     await expect(page.getByRole('heading', { name: 'Lane screen' })).toBeVisible();
     await page.getByRole('link', { name: 'Field' }).click();
     const download = page.waitForEvent('download');
@@ -68,7 +68,7 @@ test('the command line writes byte for byte what the app writes, and refuses wit
   plan('export', file, folder);
   const press = (name: string) => () => page.getByRole('button', { name, exact: true }).click();
   const same = (name: string, bytes: Buffer) => expect(bytes.equals(readFileSync(join(folder, name))), name).toBe(true);
-  await page.goto('/h/tern-hollow/field');
+  await go(page, '/h/tern-hollow/field');
   same('peg-sheets.pdf', await take(press('All sheets, PDF')));
   same('peg-sheets.csv', await take(press('All sheets, CSV')));
   same('plan.geojson', await take(press('Plan as GeoJSON')));

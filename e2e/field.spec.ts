@@ -8,7 +8,7 @@ import { readDayFile } from '../src/core/files/day-file.ts';
 import { stateOf } from '../src/core/record/planted.ts';
 import { ledgerOf } from '../src/core/record/ledger.ts';
 import type { RecordEvent } from '../src/core/record/events.ts';
-import { expect, onPhone, option, PHONE, test, withFolder } from './steward.ts';
+import { PHONE, expect, go, onPhone, option, test, withFolder } from './steward.ts';
 
 const planted = (page: Page) => page.getByRole('button', { name: 'Planted', exact: true });
 const at = (page: Page) => page.locator('.plant-name strong').first();
@@ -24,7 +24,7 @@ async function openDemo(page: Page): Promise<void> {
 
 /** Pegs a planting of the demo as a steward does: every stop is answered first. */
 async function peg(page: Page, planting: string): Promise<void> {
-  await page.goto(`/h/tern-hollow/field/rows/${planting}`);
+  await go(page, `/h/tern-hollow/field/rows/${planting}`);
   const box = page.getByRole('region', { name: 'Pegging' });
   const button = box.getByRole('button', { name: /^Peg \d/ });
   await expect(button).toBeVisible();
@@ -181,7 +181,7 @@ async function withPlan(browser: Browser, baseURL: string, plan: string): Promis
   await page.getByLabel('Holding file').setInputFiles(plan);
   await page.getByRole('button', { name: 'Take its plan over' }).tap();
   await expect(page.getByRole('link', { name: 'Tern Hollow, before' })).toBeVisible();
-  await page.goto('/h/tern-hollow/field/rows/p4');
+  await go(page, '/h/tern-hollow/field/rows/p4');
   return page;
 }
 

@@ -1,8 +1,8 @@
-import { clickPlan, expect, openDemo, saved, test } from './steward.ts';
+import { clickPlan, expect, go, openDemo, saved, test } from './steward.ts';
 
 test('a feature is drawn, given its numbers, moved by number, deleted, undone', async ({ page }) => {
   await openDemo(page);
-  await page.goto('/h/tern-hollow/ground/edges');
+  await go(page, '/h/tern-hollow/ground/edges');
   await page.getByRole('button', { name: 'Draw fence or wall' }).click();
   await clickPlan(page, 0.3, 0.7);
   await page.getByLabel('Typed place or leg').fill('25 at 90');
@@ -24,7 +24,7 @@ test('a feature is drawn, given its numbers, moved by number, deleted, undone', 
 
 test('Escape backs out point by point, and a ring that crosses itself is refused in a sentence', async ({ page }) => {
   await openDemo(page);
-  await page.goto('/h/tern-hollow/ground/water');
+  await go(page, '/h/tern-hollow/ground/water');
   await page.getByRole('button', { name: 'Draw wet ground' }).click();
   const field = page.getByLabel('Typed place or leg');
   for (const place of ['0, 0', '10, 10', '10, 0', '0, 10']) {
@@ -39,10 +39,10 @@ test('Escape backs out point by point, and a ring that crosses itself is refused
 
 test('a line follows the fence it was taken from, and keeps its place when the fence goes', async ({ page }) => {
   await openDemo(page);
-  await page.goto('/h/tern-hollow/ranks/p3');
+  await go(page, '/h/tern-hollow/ranks/p3');
   await page.getByRole('button', { name: 'Line and settings' }).click();
   await expect(page.getByText(/213\.6 m, follows/)).toBeVisible();
-  await page.goto('/h/tern-hollow/ground/water');
+  await go(page, '/h/tern-hollow/ground/water');
   await page.getByRole('button', { name: /^Pell brook/ }).click();
   await page.getByRole('button', { name: 'Delete Pell brook' }).click();
   await page.getByRole('link', { name: 'Ranks' }).click();
@@ -53,7 +53,7 @@ test('a line follows the fence it was taken from, and keeps its place when the f
 
 test('a GeoJSON file is shown before it is taken, and undone as one step', async ({ page }) => {
   await openDemo(page);
-  await page.goto('/h/tern-hollow/ground');
+  await go(page, '/h/tern-hollow/ground');
   const shape = (name: string, geometry: object) => ({ type: 'Feature', properties: { name }, geometry });
   const file = JSON.stringify({
     type: 'FeatureCollection',

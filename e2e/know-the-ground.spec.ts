@@ -1,8 +1,8 @@
-import { expect, onPhone, openDemo, option, saved, test } from './steward.ts';
+import { expect, go, onPhone, openDemo, option, saved, test } from './steward.ts';
 
 test('a boundary is typed from a deed, and says by how much it does not close', async ({ page }) => {
   await openDemo(page);
-  await page.goto('/h/tern-hollow/ground/edges');
+  await go(page, '/h/tern-hollow/ground/edges');
   await page.getByRole('button', { name: 'Type it from a deed' }).click();
   const deed = page.getByLabel('Bearings and distances, one leg a line');
   await deed.fill('N 90 E 100\nS 0 E 99.8\nhome again');
@@ -21,7 +21,7 @@ test('a boundary is typed from a deed, and says by how much it does not close', 
 
 test('services are asked to be marked; the marks appear as paint, and the walk knows', async ({ page }) => {
   await openDemo(page);
-  await page.goto('/h/tern-hollow/ground/above-below');
+  await go(page, '/h/tern-hollow/ground/above-below');
   await page.getByRole('button', { name: 'Ask for the marks (simulated)' }).click();
   await expect(page.getByText(/^Asked on/)).toBeVisible();
   await expect(page.getByRole('listitem').filter({ hasText: 'water pipe' })).toContainText('water pipe, marked');
@@ -32,7 +32,7 @@ test('services are asked to be marked; the marks appear as paint, and the walk k
 
 test('aims are sentences filled in where they stand, tied to places', async ({ page }) => {
   await openDemo(page);
-  await page.goto('/h/tern-hollow/ground/aims');
+  await go(page, '/h/tern-hollow/ground/aims');
   await page.getByRole('button', { name: '+ Aim' }).click();
   await page.getByRole('menuitem', { name: 'Fruit', exact: true }).click();
   const year = page.getByRole('spinbutton', { name: 'Fruit: by' });
@@ -53,7 +53,7 @@ test('the sun map comes month by month; the mark says what cuts its sun, the aim
   page,
 }) => {
   await openDemo(page);
-  await page.goto('/h/tern-hollow/ground/sun');
+  await go(page, '/h/tern-hollow/ground/sun');
   await expect(page.getByText('All twelve months are worked out')).toBeVisible({ timeout: 45_000 });
   await expect(page.getByText('It lacks winter sun before anything is planted')).toBeVisible();
   await expect(page.getByText(/old yew from 1\d:\d0 to/)).toBeVisible();
@@ -74,7 +74,7 @@ test('climate, terrain and soil can be had from the stand-ins, and everything wo
   page,
 }) => {
   await openDemo(page);
-  await page.goto('/h/tern-hollow/ground/soil');
+  await go(page, '/h/tern-hollow/ground/soil');
   await page.getByRole('button', { name: 'What the soil map says (simulated)' }).click();
   await expect(page.getByText('Simulated: 2 zones')).toBeVisible();
   await page.getByRole('button', { name: 'Use it' }).click();
@@ -101,7 +101,7 @@ test('climate, terrain and soil can be had from the stand-ins, and everything wo
 
 test('many things are filled at once in the table', async ({ page }) => {
   await openDemo(page);
-  await page.goto('/h/tern-hollow/ground/sun');
+  await go(page, '/h/tern-hollow/ground/sun');
   await page.getByRole('button', { name: 'Table T' }).click();
   const table = page.getByRole('region', { name: 'Table of features' });
   await table.getByRole('checkbox', { name: 'Select all' }).check();
@@ -117,7 +117,7 @@ test('local rules are noted with who said so, a sight triangle drawn, and the pl
   page,
 }) => {
   await openDemo(page);
-  await page.goto('/h/tern-hollow/ground/rules');
+  await go(page, '/h/tern-hollow/ground/rules');
   await expect(page.getByText('Lane screen: it will hide people and cars at the junction')).toBeVisible();
   const said = page.getByLabel('Who said so').nth(1);
   await said.fill('water board, by letter, made-up');
@@ -136,7 +136,7 @@ test('local rules are noted with who said so, a sight triangle drawn, and the pl
 
 test('what grows there is cleared by a way that is chosen, side by side with the others', async ({ page }) => {
   await openDemo(page);
-  await page.goto('/h/tern-hollow/ground/cover');
+  await go(page, '/h/tern-hollow/ground/cover');
   await page.getByRole('button', { name: 'rough corner' }).click();
   await expect(page.getByText('2 seasons before planting').first()).toBeVisible();
   await page.getByRole('radio', { name: /^Smother/ }).check();
@@ -147,7 +147,7 @@ test('on a phone the walk list is ticked, noted and kept', async ({ browser, bas
   const page = await onPhone(browser, baseURL!);
   await page.goto('/');
   await page.waitForURL(/ranks\/p1/);
-  await page.goto('/h/tern-hollow/ground/list');
+  await go(page, '/h/tern-hollow/ground/list');
   const item = page.getByRole('listitem').filter({ hasText: 'Look which way old trees lean' });
   await item.getByRole('checkbox').tap();
   await expect(item).toContainText(/Seen on \d{4}-\d\d-\d\d/);

@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { expect, onPhone, openDemo, option, saved, test } from './steward.ts';
+import { expect, go, onPhone, openDemo, option, saved, test } from './steward.ts';
 
 const stop = async (page: Page, name: string) => {
   await page.getByRole('navigation', { name: 'The order' }).getByRole('link', { name }).click();
@@ -13,7 +13,7 @@ test('weeds and animals are decided for a belt: plan, figures, bill and money fo
   page,
 }) => {
   await openDemo(page);
-  await page.goto('/h/tern-hollow/order');
+  await go(page, '/h/tern-hollow/order');
   const before = await order(page);
   await stop(page, 'Weeds');
   await expect(page.getByRole('heading', { name: 'Weeds: woven mats' })).toBeVisible();
@@ -46,7 +46,7 @@ test('drip is laid along the rows from the tap, in zones, and bought; the choice
   page,
 }) => {
   await openDemo(page);
-  await page.goto('/h/tern-hollow/order/water/p2');
+  await go(page, '/h/tern-hollow/order/water/p2');
   const drip = page.getByRole('row', { name: /^Drip along the rows/ });
   await drip.getByRole('button').click();
   await expect(page.getByRole('table', { name: 'Drip, zone by zone' })).toBeVisible();
@@ -63,7 +63,7 @@ test('stakes that are here are used before any are bought, a maker’s set stand
   page,
 }) => {
   await openDemo(page);
-  await page.goto('/h/tern-hollow/order/here');
+  await go(page, '/h/tern-hollow/order/here');
   await page.getByRole('button', { name: '+ Piece' }).click();
   await page.getByLabel('Piece', { exact: true }).click();
   await page.getByLabel('Piece', { exact: true }).fill('Stake, 1.8');
@@ -77,7 +77,7 @@ test('stakes that are here are used before any are bought, a maker’s set stand
   await page.getByRole('button', { name: '+ Set' }).click();
   await page.getByLabel('Price of a set').fill('30');
   await page.keyboard.press('Enter');
-  await page.goto('/h/tern-hollow/order/animals/p1');
+  await go(page, '/h/tern-hollow/order/animals/p1');
   await page.getByLabel('The whole planting by').fill('Set of ten');
   await page.getByTitle('Set of ten').click();
   await expect(page.getByRole('definition').first()).toContainText('27'); // 263 plants, ten to a set
@@ -86,7 +86,7 @@ test('stakes that are here are used before any are bought, a maker’s set stand
 
 test('a grant is income beside the cost, cut to its cap with a sentence', async ({ page }) => {
   await openDemo(page);
-  await page.goto('/h/tern-hollow/order/money');
+  await go(page, '/h/tern-hollow/order/money');
   await page.getByRole('button', { name: '+ Grant' }).click();
   await page.getByLabel('A metre', { exact: true }).fill('12');
   await page.keyboard.press('Enter');
@@ -99,7 +99,7 @@ test('a grant is income beside the cost, cut to its cap with a sentence', async 
 test('on a phone the stops are walked and a way is chosen', async ({ browser, baseURL }) => {
   const page = await onPhone(browser, baseURL!);
   await openDemo(page).catch(() => undefined);
-  await page.goto('/h/tern-hollow/order/weeds/p1');
+  await go(page, '/h/tern-hollow/order/weeds/p1');
   await page.getByRole('button', { name: 'Hoe', exact: false }).first().tap();
   await page.getByRole('button', { name: 'Weeds', exact: true }).tap();
   await expect(page.getByRole('heading', { name: 'Weeds: scalp and hoe' })).toBeVisible();
@@ -107,7 +107,7 @@ test('on a phone the stops are walked and a way is chosen', async ({ browser, ba
 
 test('the order is split between suppliers, never dearer than plants from one', async ({ page }) => {
   await openDemo(page);
-  await page.goto('/h/tern-hollow/order/suppliers');
+  await go(page, '/h/tern-hollow/order/suppliers');
   const cost = async (way: string) => {
     const text = await page.getByTestId(`split-${way}`).innerText();
     return /\d/.test(text) ? Number(text.replaceAll(/[^\d.]/g, '')) : Infinity;
@@ -122,7 +122,7 @@ test('the order is split between suppliers, never dearer than plants from one', 
 
 test('a price list is brought, its unknown name told, and it takes its share of the order', async ({ page }) => {
   await openDemo(page);
-  await page.goto('/h/tern-hollow/order/suppliers');
+  await go(page, '/h/tern-hollow/order/suppliers');
   await expect(page.getByTestId('split-least')).toContainText('€');
   const before = await page.getByTestId('split-least').innerText();
   const bring = (text: string) =>
@@ -162,7 +162,7 @@ test('an order is placed; on a phone its delivery is checked in with one line sh
   page,
 }) => {
   await openDemo(page);
-  await page.goto('/h/tern-hollow/order/suppliers');
+  await go(page, '/h/tern-hollow/order/suppliers');
   const place = page.getByRole('button', { name: /^Place the order with Oxbarrow/ });
   const wanted = page.getByRole('link', { name: /^Suppliers/ });
   await place.waitFor();
@@ -223,7 +223,7 @@ test('a substitute is tried out and taken, the rest re-estimated from what was u
   page,
 }) => {
   await openDemo(page);
-  await page.goto('/h/tern-hollow/order/plants');
+  await go(page, '/h/tern-hollow/order/plants');
   await page.getByRole('button', { name: 'Substitutes for hornbeam' }).first().click();
   const list = page.getByRole('list', { name: 'Substitutes for hornbeam' });
   await expect(list.getByRole('listitem')).toHaveCount(5);
@@ -241,7 +241,7 @@ test('a substitute is tried out and taken, the rest re-estimated from what was u
   await page.getByRole('button', { name: `Undo: ${taken} for hornbeam` }).click();
   await expect(page.getByRole('button', { name: 'Substitutes for hornbeam' }).first()).toBeVisible();
 
-  await page.goto('/h/tern-hollow/order/weeds/p1');
+  await go(page, '/h/tern-hollow/order/weeds/p1');
   const panel = page.getByRole('complementary', { name: 'Weeds' });
   await panel.getByRole('spinbutton', { name: /^Used, mulch mat/ }).fill('60');
   await panel.getByRole('textbox', { name: 'Done, along the rows' }).fill('100');
@@ -251,10 +251,10 @@ test('a substitute is tried out and taken, the rest re-estimated from what was u
   await page.getByRole('button', { name: 'Undo: used so far' }).click();
   await expect(panel.getByText(/^60 Mulch mat did/)).toHaveCount(0);
 
-  await page.goto('/h/tern-hollow/order/money');
+  await go(page, '/h/tern-hollow/order/money');
   await page.getByText('by row', { exact: true }).click();
   await expect(page.getByRole('row', { name: /^House belt, 1 Outer/ })).toContainText('€');
-  await page.goto('/h/tern-hollow/order');
+  await go(page, '/h/tern-hollow/order');
   await page.getByRole('button', { name: /^Pack by row/ }).click();
   await expect(page.getByRole('table', { name: 'House belt' }).getByRole('row', { name: /^1 Outer/ })).toContainText(
     'Guard',

@@ -1,4 +1,4 @@
-import { clickPlan, expect, makeHolding, openDemo, openEmpty, saved, test } from './steward.ts';
+import { clickPlan, expect, go, makeHolding, openDemo, openEmpty, saved, test } from './steward.ts';
 
 test('a holding elsewhere gets the hedge of its region; natives only and another region are one choice each', async ({
   page,
@@ -60,7 +60,7 @@ test('the picker puts natives of the region first and says why; the book says wh
   page,
 }) => {
   await openDemo(page);
-  await page.goto('/h/tern-hollow/ranks/p1');
+  await go(page, '/h/tern-hollow/ranks/p1');
   await page.getByRole('button', { name: /^1 Outer/ }).click();
   await page.getByRole('button', { name: 'Choose the species of run 1' }).click();
   const list = page.getByRole('list', { name: 'Species, best for this row first' });
@@ -69,7 +69,7 @@ test('the picker puts natives of the region first and says why; the book says wh
   await page.getByRole('textbox', { name: 'Find a species' }).fill('rosmarinus');
   await expect(list).toContainText('rosemary');
   await page.getByRole('dialog').getByRole('button', { name: 'Close' }).click();
-  await page.goto('/h/tern-hollow/species');
+  await go(page, '/h/tern-hollow/species');
   await page.getByRole('textbox', { name: 'Find a species' }).fill('callistemon viminalis');
   await page.getByRole('button', { name: /weeping bottlebrush/ }).click();
   await expect(page.getByText('Callistemon viminalis')).toBeVisible();
@@ -81,7 +81,7 @@ test('a well, a school and a line of high voltage are drawn on the ground, and p
   page,
 }) => {
   await openDemo(page);
-  await page.goto('/h/tern-hollow/ground/above-below');
+  await go(page, '/h/tern-hollow/ground/above-below');
   await page.getByRole('button', { name: 'Draw septic tank' }).click();
   const field = page.getByLabel('Typed place or leg');
   await field.fill('-40, 38');
@@ -91,9 +91,9 @@ test('a well, a school and a line of high voltage are drawn on the ground, and p
   await page.getByRole('combobox', { name: 'Voltage' }).click();
   await page.getByTitle('high: on towers').click();
   await saved(page);
-  await page.goto('/h/tern-hollow/ground/aims');
+  await go(page, '/h/tern-hollow/ground/aims');
   await expect(page.getByRole('button', { name: 'Draw school or play place' })).toBeVisible();
-  await page.goto('/h/tern-hollow/ranks/p1');
+  await go(page, '/h/tern-hollow/ranks/p1');
   await expect(page.locator('[data-rule=water-works]')).toContainText('Roots crack the tank');
   await expect(page.locator('[data-rule=overhead-line]')).toContainText('wants 10 m clear');
 });
@@ -130,7 +130,7 @@ test('a planting drawn over wet ground is laid with what stands it, and says wha
 
 test('a pear says which rootstock it stands on; its call and its size follow, and undo', async ({ page }) => {
   await openDemo(page);
-  await page.goto('/h/tern-hollow/ranks/p7'); // the orchard
+  await go(page, '/h/tern-hollow/ranks/p7'); // the orchard
   await page.getByRole('button', { name: /^1 / }).first().click();
   const rootstock = page.getByRole('combobox', { name: 'Rootstock of run 1' });
   await rootstock.click();

@@ -1,8 +1,8 @@
-import { clickPlan, expect, figure, makeHolding, openDemo, openEmpty, saved, test } from './steward.ts';
+import { clickPlan, expect, figure, go, makeHolding, openDemo, openEmpty, saved, test } from './steward.ts';
 
 test('what is drawn can be dragged on the plan, a corner moved by number, both undone', async ({ page }) => {
   await openDemo(page);
-  await page.goto('/h/tern-hollow/ground/sun');
+  await go(page, '/h/tern-hollow/ground/sun');
   await page.getByRole('button', { name: 'Draw standing tree' }).click();
   await page.getByLabel('Typed place or leg').waitFor();
   await clickPlan(page, 0.5, 0.3);

@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { clickPlan, expect, figure, makeHolding, openDemo, openEmpty, saved, test } from './steward.ts';
+import { clickPlan, expect, figure, go, makeHolding, openDemo, openEmpty, saved, test } from './steward.ts';
 
 const LINES = [
   'Stock-proof hedge',
@@ -177,7 +177,7 @@ test('rows lie on both sides, corners are planted, a size is kept, a row is plan
   page,
 }) => {
   await openDemo(page);
-  await page.goto('/h/tern-hollow/ranks/p3');
+  await go(page, '/h/tern-hollow/ranks/p3');
   const plants = await figure(page, 'plants');
   await page.getByRole('button', { name: /^2 Trees/ }).click();
   const later = page.getByRole('spinbutton', { name: 'Planted years later' });
@@ -241,7 +241,7 @@ test('the steward corrects a species and adds one; a contradiction is refused; b
   await expect(page.getByText('2 of them yours or corrected by you')).toHaveCount(1);
   await saved(page);
   await page.reload();
-  await page.goto('/h/tern-hollow/ranks/p1');
+  await go(page, '/h/tern-hollow/ranks/p1');
   const call = page.getByRole('combobox', { name: 'Row call of Outer, shrubs' });
   await call.fill('2 brook filbert, 1 holly every 1.5 m');
   await page.getByRole('button', { name: 'Lay it' }).click();
@@ -250,11 +250,11 @@ test('the steward corrects a species and adds one; a contradiction is refused; b
 
 test('a yew where horses are kept is said, by whom and which part, and its remedy mends it', async ({ page }) => {
   await openDemo(page);
-  await page.goto('/h/tern-hollow/ground/animals');
+  await go(page, '/h/tern-hollow/ground/animals');
   await page.getByRole('checkbox', { name: 'horses' }).check();
   await page.getByRole('checkbox', { name: 'goats' }).check();
   await expect(page.getByRole('listitem').filter({ hasText: 'House belt:' })).toContainText(/fence.* set by goats/);
-  await page.goto('/h/tern-hollow/ranks/p1');
+  await go(page, '/h/tern-hollow/ranks/p1');
   await page.getByRole('button', { name: /^1 Outer/ }).click();
   const call = page.getByRole('combobox', { name: /call/i });
   await call.fill('1 yew, 2 hazel every 1.5 m');
@@ -266,7 +266,7 @@ test('a yew where horses are kept is said, by whom and which part, and its remed
   await card.getByRole('button', { name: /^Swap for/ }).click();
   await expect(card).toBeHidden();
   await expect(page.getByRole('button', { name: /^Undo: swap for/ })).toBeVisible();
-  await page.goto('/h/tern-hollow/species');
+  await go(page, '/h/tern-hollow/species');
   await page.getByRole('textbox', { name: 'Find a species' }).fill('yew');
   await page.getByRole('button', { name: 'yew', exact: true }).click();
   await expect(

@@ -1,4 +1,4 @@
-import { clickPlan, dragBead, expect, figure, openDemo, saved, test } from './steward.ts';
+import { clickPlan, dragBead, expect, figure, go, openDemo, saved, test } from './steward.ts';
 
 test('a bead dragged re-spaces its row; plan, figures and findings follow, Escape takes it back', async ({ page }) => {
   await openDemo(page);
@@ -136,7 +136,7 @@ test('a figure opens to its why, and Find goes anywhere', async ({ page }) => {
 test('US customary shows the same plants', async ({ page }) => {
   await openDemo(page);
   const before = await figure(page, 'plants');
-  await page.goto('/h/tern-hollow/ground/place');
+  await go(page, '/h/tern-hollow/ground/place');
   await page.getByRole('combobox', { name: 'Units' }).click();
   await page.getByTitle('US customary').click();
   await saved(page);

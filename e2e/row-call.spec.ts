@@ -1,4 +1,4 @@
-import { expect, figure, openDemo, option, saved, test } from './steward.ts';
+import { expect, figure, go, openDemo, option, saved, test } from './steward.ts';
 
 test('a row is typed as a call: tried out while typed, completed, its mistakes shown where they are, laid, undone', async ({
   page,
@@ -40,7 +40,7 @@ test('a whole planting is laid by its call alone, gaps and all', async ({ page }
 
 test('a planting is mirrored, kept as a pattern and laid again, copied to another line', async ({ page }) => {
   await openDemo(page);
-  await page.goto('/h/tern-hollow/ranks/p3');
+  await go(page, '/h/tern-hollow/ranks/p3');
   await page.getByRole('button', { name: 'Line and settings' }).click();
   await page.getByRole('button', { name: 'Mirror to the other side' }).click();
   await expect(page.getByRole('button', { name: 'Undo: mirrored' })).toBeVisible();

@@ -61,6 +61,16 @@ export async function openEmpty(page: Page): Promise<void> {
   }).toPass({ timeout: 30_000 });
 }
 
+/** Goes to another address of the app as a link does, without loading it anew. */
+export async function go(page: Page, path: string): Promise<void> {
+  await page.evaluate((to) => {
+    history.pushState(null, '', to);
+    dispatchEvent(new PopStateEvent('popstate', { state: null }));
+  }, path);
+  // An address may lead on to another.
+  await page.waitForFunction(() => document.querySelector<HTMLElement>('.frame')?.dataset['at'] === location.pathname);
+}
+
 export const saved = (page: Page) => expect(page.getByTestId('save-state')).toHaveText(/^Saved \d/);
 
 /** The number in a figure of the panel. */

@@ -1,17 +1,8 @@
 import { expect, type Page } from '@playwright/test';
+import { go } from './steward.ts';
 
-/** Goes to another address of the app as a link does, without loading it anew. */
-export async function go(page: Page, path: string): Promise<void> {
-  await page.evaluate((to) => {
-    history.pushState(null, '', to);
-    dispatchEvent(new PopStateEvent('popstate', { state: null }));
-  }, path);
-  await settled(page);
-}
-
-/** Waits until a page says what it has to say: it is the one of the address, and nothing is still being worked out. */
-export async function settled(page: Page): Promise<void> {
-  await page.waitForFunction(() => document.querySelector<HTMLElement>('.frame')?.dataset['at'] === location.pathname);
+/** Waits until a page says what it has to say: nothing is still being worked out. */
+async function settled(page: Page): Promise<void> {
   await expect(page.getByRole('heading').first()).toBeAttached();
   await expect(page.locator('main').first()).toBeVisible();
   await expect(page.locator('[aria-busy="true"]')).toHaveCount(0);
@@ -32,6 +23,7 @@ export async function everywhere(
   const seen = new Set<string>();
   while (waiting.length > 0) {
     await go(page, waiting.shift()!);
+    await settled(page);
     // An address may lead on to another, which is then the place.
     const path = new URL(page.url()).pathname;
     if (seen.has(path)) continue;

@@ -1,7 +1,7 @@
 import type { Page } from '@playwright/test';
 import { execFileSync } from 'node:child_process';
 import { readFileSync } from 'node:fs';
-import { expect, openDemo, saved, test } from './steward.ts';
+import { expect, go, openDemo, saved, test } from './steward.ts';
 import drawn from '../playwright.screenshots.config.ts';
 
 // One of these draws in space.
@@ -77,7 +77,7 @@ test('year, section and season are moved: figures and drawings follow together, 
 
 test('an aim that is missed turns to met when its remedy is taken, in Ranks too, and is undone', async ({ page }) => {
   await openDemo(page);
-  await page.goto('/h/tern-hollow/years/p2');
+  await go(page, '/h/tern-hollow/years/p2');
   const aim = page.getByRole('button', { name: /Hide 70 % of the lane/ });
   await expect(aim).toContainText('Never met');
   await aim.click();
@@ -96,7 +96,7 @@ test('an aim that is missed turns to met when its remedy is taken, in Ranks too,
 
 test('the verdicts of Ranks follow a row while it is dragged, before it is let go', async ({ page }) => {
   await openDemo(page);
-  await page.goto('/h/tern-hollow/ranks/p3');
+  await go(page, '/h/tern-hollow/ranks/p3');
   const aim = page.locator('.aims [data-aim]').filter({ hasText: 'Keep a strip by water' });
   await aim.getByRole('button').click();
   await expect(aim).toContainText('wanted');
@@ -119,7 +119,7 @@ test('the view from the window turns by keys, follows the year, and falls back t
   page,
 }) => {
   await openDemo(page);
-  await page.goto('/h/tern-hollow/years/p2');
+  await go(page, '/h/tern-hollow/years/p2');
   await page.getByText('View', { exact: true }).click();
   const view = page.getByRole('application', { name: /^View from kitchen window/ });
   await expect(page.getByRole('img', { name: 'From kitchen window, looking east, year 8, in leaf' })).toBeVisible();

@@ -1,12 +1,10 @@
 import { scaleLinear } from 'd3-scale';
 import { useMemo, useRef } from 'react';
-import type { Laid } from '../../core/ranks/laid.ts';
+
 import type { StandYears } from '../../core/years/stand-years.ts';
 import { mainString } from '../../core/ranks/stand.ts';
 import { closesIn, thinIn } from '../../core/years/closing.ts';
-import { closingYear } from '../../core/years/belt.ts';
 import { LAST_YEAR } from '../../core/years/growth.ts';
-import { settingOf } from '../../core/holding/settings.ts';
 import { useGrown, useWorked } from '../store/derived.ts';
 import { look, useLook } from '../store/look-at.ts';
 
@@ -20,7 +18,7 @@ export function YearBar({ planting }: { planting: string }) {
   const events = useMemo(() => {
     const laid = worked.laid(planting);
     if (!laid) return [];
-    const closes = rowsThrough(laid, grown?.(laid) ?? null, settingOf(worked.holding, 'growth.site'));
+    const closes = grown ? rowsThrough(grown(laid)) : [];
     const found = worked
       .findingsOf(planting)
       .flatMap(({ year: when, rule, what, id }) =>
@@ -104,14 +102,14 @@ export function YearBar({ planting }: { planting: string }) {
   );
 }
 
-/** When each row closes, wants thinning and comes out; by its kinds alone where it is not known how the stand grows. */
-const rowsThrough = ({ planting, layout }: Laid, stand: StandYears | null, site: number) =>
-  planting.rows.flatMap(({ id, name, out }) => {
-    const string = mainString(layout.stand, id);
-    if (string < 0) return [];
-    return [
-      { year: stand ? closesIn(stand, id) : closingYear(layout.stand, string, site), text: `${name} closes` },
-      { year: stand ? thinIn(stand, id) : null, text: `thin ${name}` },
-      { year: out, text: `${name} comes out` },
-    ];
-  });
+/** When each row closes, wants thinning and comes out. */
+const rowsThrough = (stand: StandYears) =>
+  stand.laid.planting.rows.flatMap(({ id, name, out }) =>
+    mainString(stand.laid.layout.stand, id) < 0
+      ? []
+      : [
+          { year: closesIn(stand, id), text: `${name} closes` },
+          { year: thinIn(stand, id), text: `thin ${name}` },
+          { year: out, text: `${name} comes out` },
+        ],
+  );

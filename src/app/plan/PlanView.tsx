@@ -1,5 +1,4 @@
 import { Suspense, useEffect, useEffectEvent, useRef, useState, type ReactNode } from 'react';
-import { settingOf } from '../../core/holding/settings.ts';
 import type { Point } from '../../core/geometry/point.ts';
 import { plantNamed } from '../../core/ranks/stand.ts';
 import { useTokens } from '../look/Look.tsx';
@@ -43,7 +42,6 @@ export function PlanView({
       all,
       active: planting,
       year,
-      site: settingOf(holding, 'growth.site'),
       grown,
       ringed,
       chosen: chosenIndex,

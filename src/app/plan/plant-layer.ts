@@ -1,7 +1,6 @@
 import type { FrameState } from 'ol/Map';
 import Layer from 'ol/layer/Layer';
 import type { Laid } from '../../core/ranks/laid.ts';
-import { crownRadii } from '../../core/years/belt.ts';
 import { grownRadii } from '../../core/years/grown-radii.ts';
 import type { StandYears } from '../../core/years/stand-years.ts';
 import { hueOf } from '../look/glyphs.ts';
@@ -12,8 +11,7 @@ export interface Planted {
   /** The planting in hand, drawn in full colour; the others recede. */
   readonly active: string | null;
   readonly year: number;
-  readonly site: number;
-  /** How a planting has grown by year; null where crowns are drawn by their kinds alone. */
+  /** How a planting has grown by year; null while that cannot be told, and stems alone are drawn. */
   readonly grown: ((laid: Laid) => StandYears) | null;
   readonly ringed: readonly number[];
   readonly chosen: number | null;
@@ -26,7 +24,7 @@ interface Picture {
   readonly centre: readonly [number, number];
   /** Device pixels a metre. */
   readonly scale: number;
-  readonly of: Pick<Planted, 'all' | 'active' | 'year' | 'site' | 'grown' | 'tokens'>;
+  readonly of: Pick<Planted, 'all' | 'active' | 'year' | 'grown' | 'tokens'>;
 }
 
 /** The drawing reaches this share of the view beyond it on every side, so that moving the plan seldom asks for another. */
@@ -47,7 +45,7 @@ export class PlantLayer extends Layer {
   private readonly canvas = document.createElement('canvas');
   private readonly radii = new WeakMap<
     Laid['layout']['stand'],
-    { key: string; grown: Planted['grown']; radii: Float32Array }
+    { year: number; grown: Planted['grown']; radii: Float32Array }
   >();
   private picture: Picture | null = null;
   private drawing: { readonly picture: Picture; readonly steps: Iterator<void> } | null = null;
@@ -166,15 +164,12 @@ export class PlantLayer extends Layer {
     }
   }
 
-  /** Of the planting in hand as it has grown; of the others, which recede, by their kinds alone: those are many. */
-  private crowns(laid: Laid, { year, site, active, grown: told }: Planted): Float32Array {
+  private crowns(laid: Laid, { year, grown }: Planted): Float32Array {
     const { stand } = laid.layout;
-    const grown = laid.planting.id === active ? told : null;
-    const key = `${year}|${site}`;
     const known = this.radii.get(stand);
-    if (known?.key === key && known.grown === grown) return known.radii;
-    const radii = grown ? grownRadii(grown(laid), year) : crownRadii(stand, year, site);
-    this.radii.set(stand, { key, grown, radii });
+    if (known?.year === year && known.grown === grown) return known.radii;
+    const radii = grown ? grownRadii(grown(laid), year) : new Float32Array(stand.count);
+    this.radii.set(stand, { year, grown, radii });
     return radii;
   }
 
@@ -250,13 +245,8 @@ function commonest(species: ArrayLike<number>, from: number, to: number): number
   return [...counts].reduce((most, each) => (each[1] > most[1] ? each : most))[0];
 }
 
-const isOf = ({ of }: Picture, { all, active, year, site, grown, tokens }: Planted): boolean =>
-  of.all === all &&
-  of.active === active &&
-  of.year === year &&
-  of.site === site &&
-  of.grown === grown &&
-  of.tokens === tokens;
+const isOf = ({ of }: Picture, { all, active, year, grown, tokens }: Planted): boolean =>
+  of.all === all && of.active === active && of.year === year && of.grown === grown && of.tokens === tokens;
 
 /** Whether the picture covers a view of this size about `centre`. */
 const reaches = (

@@ -107,15 +107,11 @@ export const useRinged = (): readonly number[] => {
 };
 const NONE: readonly number[] = [];
 
-/** How each planting has grown, by year; null until that can be told, and while a change is tried out, which is drawn by its kinds alone. */
+/** How each planting has grown, by year, as it is or as a change tried out would make it; null until that can be told. */
 export function useGrown(): ((laid: Laid) => StandYears) | null {
   const ready = useJudged((state) => state.ready);
-  const tried = useSession((state) => state.tried !== null);
   const { holding } = useWorked();
-  return useMemo(
-    () => (ready && !tried ? (laid: Laid) => judging!.grownOf(laid, holding, 'middle') : null),
-    [ready, tried, holding],
-  );
+  return useMemo(() => (ready ? (laid: Laid) => judging!.grownOf(laid, holding, 'middle') : null), [ready, holding]);
 }
 
 /** The species that count on the open holding. */

@@ -203,13 +203,13 @@ async function allKept(): Promise<unknown[]> {
 
 /** The demo holding, through the same door as a file of the steward's own; its days lie ahead on whatever day that is. */
 export async function restoreDemo(): Promise<string> {
-  const response = await fetch('/demo/tern-hollow.closerank');
-  if (!response.ok) throw new Error('The demo holding cannot be read. Reload the page and try again.');
-  const { readCloserank } = await import('../../core/files/closerank.ts');
-  const [{ movedOn }, { dayOf }] = await Promise.all([
+  const [response, { readCloserank }, { movedOn }, { dayOf }] = await Promise.all([
+    fetch('/demo/tern-hollow.closerank'),
+    import('../../core/files/closerank.ts'),
     import('../../core/days/moved-on.ts'),
     import('../../core/days/day.ts'),
   ]);
+  if (!response.ok) throw new Error('The demo holding cannot be read. Reload the page and try again.');
   const demo = readCloserank(new Uint8Array(await response.arrayBuffer()), 'tern-hollow.closerank');
   return putBy({ ...demo, holding: movedOn(demo.holding, dayOf(today())) }, 'beside');
 }

@@ -3,12 +3,11 @@ import { take, type Command } from '../holding/command.ts';
 import { setRow } from '../holding/planting-commands.ts';
 import type { Holding, Row, Run } from '../holding/schema.ts';
 import type { Species, Use } from '../holding/species-schema.ts';
-import { settingOf } from '../holding/settings.ts';
 import { quantities } from '../order/quantities.ts';
 import { layOut } from '../ranks/lay-out.ts';
 import { speciesAt, type Stand } from '../ranks/stand.ts';
 import { becomes } from '../species/mature.ts';
-import { firstYear } from '../years/kept.ts';
+import { freeYears } from '../years/stand-years.ts';
 import { choose } from './choose.ts';
 import type { Laid } from '../ranks/laid.ts';
 import data from './mix-schools.json' with { type: 'json' };
@@ -81,7 +80,7 @@ export function mixProposals(holding: Holding, laid: Laid, rowId: string): MixPr
         largest: largestShare(again.stand, rowId),
         spares: Math.ceil(plants * (school.spares ?? 0)),
         nursesOut: school.nurses
-          ? nursesOut(row, bookOf(holding).of(runs[0]!.species), settingOf(holding, 'growth.site'))
+          ? nursesOut({ planting: after, layout: again }, rowId, runs[0]!.species, holding)
           : null,
         cents: quantities(after, again, holding).cents - costs,
       },
@@ -125,9 +124,11 @@ function runsOf(
 }
 
 /** The year in which the wanted plant's crown reaches the nurse beside it. */
-const nursesOut = (row: Row, wanted: Species, site: number): number | null =>
-  firstYear(
-    { species: wanted, stock: row.stock, kept: row.kept, later: 0 },
-    site,
-    ({ width }) => width / 2 >= row.spacing,
+function nursesOut(laid: Laid, rowId: string, wanted: string, holding: Holding): number | null {
+  const of = freeYears(laid, holding, 'middle').grown.find(
+    ({ row, lot }) => row === rowId && lot.species.id === wanted,
   );
+  const { spacing } = laid.planting.rows.find(({ id }) => id === rowId)!;
+  const year = of ? of.width.findIndex((width) => width / 2 >= spacing) : -1;
+  return year < 0 ? null : year;
+}

@@ -6,7 +6,7 @@ import { setRows } from '../holding/planting-commands.ts';
 import type { Holding } from '../holding/schema.ts';
 import { settingOf } from '../holding/settings.ts';
 import { isBelt } from '../ranks/outline.ts';
-import { rowHeight, sizesOf } from '../years/belt.ts';
+import { freeYears, meanInRow } from '../years/stand-years.ts';
 import { LAST_YEAR } from '../years/growth.ts';
 import type { Laid } from '../ranks/laid.ts';
 
@@ -77,11 +77,11 @@ function lie(holding: Holding, laid: Laid): Lying | null {
   const outward: Point = laid.planting.side === 'right' ? [dy, -dx] : [-dy, dx];
   const { latitude } = holding.place;
   const towardsSun = outward[1] * (latitude < 0 ? 1 : -1);
-  const site = settingOf(holding, 'growth.site');
-  const heights = Array.from({ length: LAST_YEAR + 1 }, (_, year) => {
-    const sizes = sizesOf(stand, year, site);
-    return stand.rows.map((_, r) => rowHeight(stand, r, sizes));
-  });
+  // Left to themselves: which row takes another's light is what is asked.
+  const { grown } = freeYears(laid, holding, 'middle');
+  const heights = Array.from({ length: LAST_YEAR + 1 }, (_, year) =>
+    stand.rows.map(({ row }) => meanInRow(grown, row.id, ({ height }) => height[year]!)),
+  );
   const full = heights[LAST_YEAR]!;
   return {
     laid,

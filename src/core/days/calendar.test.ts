@@ -145,6 +145,17 @@ describe('the seasons of a place', () => {
   });
 });
 
+describe(wetAndDry, () => {
+  it('a month is sodden over 35 mm more rain than dries up, dry over 40 mm less', () => {
+    const months = [36, 35, 0, -40, -41, ...Array.from({ length: 7 }, () => 0)].map((spare) => ({
+      rain: 100 + spare,
+      evaporation: 100,
+    }));
+    expect(wetAndDry({ climate: { ...noClimate(), months } })).toEqual({ sodden: [1], dry: [5] });
+    expect(wetAndDry({ climate: null })).toEqual({ sodden: [], dry: [] });
+  });
+});
+
 describe('windows', () => {
   it('where the ground does not freeze bare roots have one long winter, pots the weeks round the frosts', () => {
     const mild = at({ frosts: ['11-01', '04-20'], zone: 8 });

@@ -12,7 +12,7 @@ import { layHolding } from '../ranks/laid.ts';
 import type { Happened, RecordEvent } from '../record/events.ts';
 import { ledgerOf, NO_LEDGER, type Ledger } from '../record/ledger.ts';
 import { isClosed } from './calendar.ts';
-import { dayOf, textOf, weekday } from './day.ts';
+import { dateWords, dayOf, textOf, weekday } from './day.ts';
 import { bestGangs, bestHands, lineOf, sayGangs } from './line.ts';
 import { beforeRules, careRules } from './rules.ts';
 import { movesWith, slipsOf } from './slips.ts';
@@ -98,6 +98,33 @@ describe('before planting', () => {
     expect(asks.length).toBeGreaterThan(1);
     expect(asks[1]!.from).toBeLessThanOrEqual(asks[0]!.holds! + 1);
     expect(slips(long, '2027-01-01').some(({ what }) => what === 'The marks will have run out')).toBe(true);
+  });
+  it('marks are counted from the day on which they appeared, not from that on which they were asked for', () => {
+    const marks = (asked: string, marked: string) =>
+      taskOf(
+        hedge(),
+        'marks',
+        recorded(
+          { kind: 'marksAsked', body: { reference: 'R', on: asked, services: [] } },
+          { kind: 'marked', body: { reference: 'R', on: marked, marks: [{ service: 's', name: 'pipe', line: null }] } },
+        ),
+      );
+    expect(marks('2027-02-20', '2027-03-04')).toMatchObject({ state: 'done', holds: dayOf('2027-03-18') });
+    expect(marks('2027-02-20', '2027-02-27').state).toBe('open'); // 14 days later is the 13th, before the first spade
+  });
+  it('the remedy of a later phase moves the planting by as much as the phase is to move', () => {
+    const later = hedge('2027-03-15', {
+      length: 30,
+      rows: [row(), row({ rowGap: 3, later: 1 })],
+    });
+    const slip = slips(later, '2028-07-01').find(({ id }) => id.startsWith('past:p1:1'))!;
+    const run = planOf(later).runs.find(({ work }) => work.phase === 1)!;
+    const moved = take(later, slip.remedies[0]!.command).holding;
+    const after = planOf(moved).runs.find(({ work }) => work.phase === 1)!;
+    const by = dayOf(moved.days.plantings[0]!.start!) - dayOf('2027-03-15');
+    expect(slip.remedies[0]!.label).toBe(`Plant on ${dateWords(run.set + by)}`);
+    expect(by).toBeGreaterThan(100);
+    expect(Math.abs(after.set - run.set - by)).toBeLessThanOrEqual(1); // a year on may be a leap year
   });
   it('a task that nests close to never lands there: here, half a year on in the south, and over New Year', () => {
     const bramble = (latitude: number, start: string, rules: { kind: string }[] = []) =>

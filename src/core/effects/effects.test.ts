@@ -408,6 +408,76 @@ describe('snow and water', () => {
     for (const theta of [0.3, 0.5, 0.7]) expect(snowHeld(heightToHold(20, theta)!, theta)).toBeCloseTo(20, 9);
     expect([heightToHold(20, 0.95), driftLength(3, 0.5) > driftLength(2, 0.5)]).toEqual([null, true]);
   });
+  it('of two belts upwind the nearer one holds the snow; a wood is open by its width, a break by five times its height', () => {
+    const lane = {
+      kind: 'track' as const,
+      name: 'lane',
+      points: [
+        [0, -60],
+        [100, -60],
+      ] as [number, number][],
+      width: 3,
+    };
+    const one = windy({ features: [lane] });
+    const far: Holding = {
+      ...one,
+      plantings: [
+        one.plantings[0]!,
+        {
+          ...one.plantings[0]!,
+          id: 'far',
+          baseline: {
+            kind: 'drawn',
+            points: [
+              [0, 40],
+              [100, 40],
+            ],
+            curved: false,
+            closed: false,
+          },
+        },
+      ],
+    };
+    const track = one.features[0]!;
+    if (!('line' in track)) throw new Error('no lane');
+    const near = snowOn(track, outlookOf(one).stands(), one, 15)!;
+    for (const plantings of [far.plantings, far.plantings.toReversed()]) {
+      const both = { ...far, plantings };
+      expect(snowOn(track, outlookOf(both).stands(), both, 15)).toMatchObject({
+        nearest: near.nearest,
+        held: near.held,
+      });
+    }
+    const wood = (depth: number) =>
+      windScene(
+        outlookOf(
+          sample({
+            planting: {
+              purpose: 'firewood',
+              baseline: {
+                outline: [
+                  [0, 0],
+                  [90, 0],
+                  [90, depth],
+                  [0, depth],
+                ],
+                headland: 1,
+              },
+            },
+            rows: [row({ spacing: 2, rowGap: 2, species: [[1, 'Picea abies']] })],
+          }),
+        ).stands(),
+        [],
+        12,
+        true,
+      ).bodies[0]!.stretches[0]!;
+    expect(wood(40).theta).toBeLessThan(wood(10).theta ** 2);
+    const gapped = (width: number) =>
+      windScene(outlookOf(windy({ planting: { gaps: [{ at: 50, width }] } })).stands(), [], 15, true).bodies[0]!;
+    const [{ height }] = gapped(4).stretches as [Barrier];
+    expect(gapped(Math.floor(4 * height)).breaks).toHaveLength(1);
+    expect(gapped(Math.ceil(5 * height) + 4).breaks).toHaveLength(0);
+  });
   it('a strip is as wide as at its narrowest on the bank that is planted; water south of it gets no shade in the north', () => {
     const stream = {
       kind: 'stream' as const,

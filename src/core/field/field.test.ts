@@ -207,6 +207,26 @@ describe('lines that are not straight', () => {
     );
   });
 
+  it('are struck from things within a tape of 100 m, and from none beyond', () => {
+    const at = (...places: [number, number][]): KnownPoint[] =>
+      places.map((place, i) => ({ id: `k${i}`, label: `k${i}`, at: place, found: true }));
+    expect(bestPair(at([0, 99], [-70, 70]), [[0, 0]])).not.toBeNull();
+    expect(bestPair(at([0, 101], [-70, 70]), [[0, 0]])).toBeNull();
+    // All pegs must be in reach, and what stands on the plan only is no hook for a tape.
+    expect(
+      bestPair(at([0, 60], [-60, 0]), [
+        [0, 0],
+        [60, 0],
+      ]),
+    ).toBeNull();
+    expect(
+      bestPair(
+        at([0, 60], [-60, 0]).map((one) => ({ ...one, found: false })),
+        [[0, 0]],
+      ),
+    ).toBeNull();
+  });
+
   it('have a table for the baseline and each row beside it, a straight one none', () => {
     const bent = laid({
       curved: false,

@@ -106,6 +106,15 @@ describe(pegging, () => {
       plantings: [{ ...hedge.plantings[0]!, rows: [...hedge.plantings[0]!.rows, more, { ...more, id: 'newer' }] }],
     };
     expect(again(with_, ledger).rows.map(({ number }) => number)).toEqual([1, 2, 3, 4]);
+    // The number of a row that was taken out is in use for ever.
+    const [, kept] = hedge.plantings[0]!.rows;
+    const one = { ...hedge, plantings: [{ ...hedge.plantings[0]!, rows: [hedge.plantings[0]!.rows[0]!] }] };
+    const [both, less] = [peg(hedge), peg(one, ledger)];
+    const now = {
+      ...hedge,
+      plantings: [{ ...hedge.plantings[0]!, rows: [...one.plantings[0]!.rows, { ...kept!, id: 'new' }] }],
+    };
+    expect(again(now, ledgerOf([both, less])).rows.map(({ number }) => number)).toEqual([1, 3]);
   });
 });
 

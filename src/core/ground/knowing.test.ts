@@ -201,6 +201,17 @@ describe(windsWorthStopping, () => {
 });
 
 describe(fitPicture, () => {
+  it('says how far a picture is turned: one whose right edge points south is turned a quarter clockwise', () => {
+    const turned = (at: [number, number]) =>
+      fitPicture([
+        { pixel: [0, 0], at: [0, 0] },
+        { pixel: [100, 0], at },
+      ]).turn;
+    expect([turned([0, -50]), turned([0, 50]), turned([50, 0]), turned([-50, 0])]).toEqual(
+      [90, 270, 0, 180].map((degrees) => expect.closeTo(degrees, 6)),
+    );
+  });
+
   const place = fc.double({ min: -500, max: 500, noNaN: true });
   it('finds the shift, turn and scale again that laid the points, to a hair', () => {
     fc.assert(

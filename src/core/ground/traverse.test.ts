@@ -45,6 +45,18 @@ describe(traverse, () => {
     ).toBeNull();
     expect(() => traverse([0, 0], [{ bearing: 0, length: 5 }])).toThrow(/at least three legs; there are 1/);
   });
+  it('moves each corner back against the miss by its share of the way', () => {
+    const legs = [
+      { bearing: 90, length: 100 },
+      { bearing: 180, length: 99.8 },
+      { bearing: 270, length: 100 },
+      { bearing: 0, length: 100.2 },
+    ];
+    // It ends 0.4 m north of its start after 400 m: a quarter of that is 0.1 m to the south.
+    const corners = closed(traverse([5, 7], legs), legs);
+    expect(corners[1]).toEqual([expect.closeTo(105, 9), expect.closeTo(6.9, 9)]);
+    expect(corners[3]).toEqual([expect.closeTo(5, 9), expect.closeTo(7 - 99.8 - (0.4 * 299.8) / 400, 9)]);
+  });
   it('spreads the miss along the way: the start stays, the end comes home, no corner moves by more than the miss', () => {
     const legs = [
       { bearing: 80, length: 120 },

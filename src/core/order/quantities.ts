@@ -131,7 +131,11 @@ export function plantLines(
 }
 
 /** What one planting adds up to. Money in minor units. */
-export const quantities = derived(function quantities(planting: Planting, layout: Layout, holding: Rates): Quantities {
+export const quantities = derived(function quantities(
+  planting: Planting,
+  layout: Layout,
+  holding: Holding,
+): Quantities {
   const { baseline, stand } = layout;
   const kinds = kindsOf(stand);
   const lines = plantLines(kinds, holding);

@@ -3,17 +3,15 @@ import { featuresOf, nameOf } from '../ground/features.ts';
 import type { Holding, Planting } from '../holding/schema.ts';
 import { settingOf, type SettingKey } from '../holding/settings.ts';
 import type { Layout } from '../ranks/lay-out.ts';
-import { stockOf } from '../species/stock.ts';
+import type { Laid } from '../ranks/laid.ts';
 import { formatCount, formatLength, formatWater } from '../units/quantities.ts';
-import { sizeAt } from '../years/growth.ts';
+import { freeYears } from '../years/stand-years.ts';
 import { holePlan } from './hole-plan.ts';
 import { rootsOf } from './holes.ts';
 import { piece, type KitLine } from './kit.ts';
 import { dripPlan, MOST_HEAD, type DripPlan } from './drip-plan.ts';
 import { waterRates } from './water-rates.ts';
 import { bowser, bucketDrain, bucketRounds, effectiveRain, weeklyWater } from './water.ts';
-
-type Rates = Pick<Holding, 'settings' | 'prices' | 'features' | 'terrain' | 'climate' | 'units' | 'place'>;
 
 /** One way to water a planting, or why it cannot be. */
 export interface WaterWay {
@@ -48,10 +46,10 @@ const WEEKS = 365.25 / 12 / 7;
 const WEEKS_A_SEASON = 52;
 const { usualEvaporation, coolBelow, walk, tank, bucket, pipe, drip: laying } = waterRates;
 /** What a planting drinks and how it is brought there. */
-export function waterPlan(planting: Planting, layout: Layout, holding: Rates): WaterPlan {
+export function waterPlan(planting: Planting, layout: Layout, holding: Holding): WaterPlan {
   const { stand } = layout;
   const of = (key: SettingKey) => planting.means.water.measures[key] ?? settingOf(holding, key);
-  const seasons = weeklyNeed(layout, holding, of);
+  const seasons = weeklyNeed({ planting, layout }, holding, of);
   const most = Math.max(0, ...seasons.flat());
   const season = Math.max(0, ...seasons.map((weeks) => weeks.reduce((sum, litres) => sum + litres, 0)));
   const source = sourceFor(layout, holding);
@@ -72,25 +70,23 @@ export function waterPlan(planting: Planting, layout: Layout, holding: Rates): W
  * Litres of a whole stand by season and week, from midwinter on: what its crowns draw, no less and no more than its stock
  * takes up, rain taken off, for as many seasons as are watered from that of its own phase on.
  */
-function weeklyNeed({ stand }: Layout, holding: Rates, of: (key: SettingKey) => number): number[][] {
-  const site = settingOf(holding, 'growth.site');
-  const counts = new Map<number, number>();
-  for (let i = 0; i < stand.count; i++) counts.set(stand.lot[i]!, (counts.get(stand.lot[i]!) ?? 0) + 1);
+function weeklyNeed(laid: Laid, holding: Holding, of: (key: SettingKey) => number): number[][] {
+  // As each kind comes into leaf: in its first years nothing stands over it.
+  const { grown } = freeYears(laid, holding, 'middle');
   const lasts = Math.max(1, Math.round(settingOf(holding, 'water.seasons')));
-  const seasons = Math.max(0, ...[...counts.keys()].map((lot) => stand.lots[lot]!.later + lasts));
+  const seasons = Math.max(0, ...grown.map(({ lot }) => lot.later + lasts));
   return Array.from({ length: seasons }, (_, season) =>
     Array.from({ length: WEEKS_A_SEASON }, (_, week) => {
       const { et0, rain } = weatherOf(week, holding, of('water.dryRain'));
       if (et0 < coolBelow) return 0;
       let litres = 0;
-      for (const [index, n] of counts) {
-        const lot = stand.lots[index]!;
+      for (const { lot, plants, width } of grown) {
         if (season < lot.later || season >= lot.later + lasts) continue;
         const { weekly } = rootsOf(lot.stock);
         const wanted = weeklyWater({
           et0,
           kc: of('water.kc'),
-          canopyD: sizeAt(lot.species, stockOf(lot.stock), season - lot.later, site).width, // as it comes into leaf
+          canopyD: width[season]!,
           rain: 0,
           rainEff: 1,
           basinArea: 0,
@@ -99,7 +95,7 @@ function weeklyNeed({ stand }: Layout, holding: Rates, of: (key: SettingKey) => 
           mostL: weekly[1]!,
         });
         // Showers too small to reach roots are left out of the month's rain already: the rest counts in full.
-        litres += n * Math.max(0, wanted - rain * of('water.basin'));
+        litres += plants * Math.max(0, wanted - rain * of('water.basin'));
       }
       return litres;
     }),
@@ -107,7 +103,7 @@ function weeklyNeed({ stand }: Layout, holding: Rates, of: (key: SettingKey) => 
 }
 
 /** Evaporation, mm a day, and rain of a dry season that reaches roots, mm a week, in a week after midwinter: straight between the months. */
-function weatherOf(week: number, { climate, place }: Rates, dry: number): { et0: number; rain: number } {
+function weatherOf(week: number, { climate, place }: Holding, dry: number): { et0: number; rain: number } {
   const south = place.latitude < 0;
   const known = climate?.months;
   const et0 = (m: number) => (known ? known[m]!.evaporation / 30.4 : usualEvaporation[south ? (m + 6) % 12 : m]!);
@@ -126,7 +122,7 @@ export const monthOfWeek = (week: number, latitude: number): number =>
   (Math.floor((week / WEEKS_A_SEASON) * 12) + (latitude < 0 ? 6 : 0)) % 12;
 
 /** The tap or tank nearest to a stand's middle. */
-function sourceFor({ stand }: Layout, { features }: Rates): (WaterPlan['source'] & { at: Point }) | null {
+function sourceFor({ stand }: Layout, { features }: Holding): (WaterPlan['source'] & { at: Point }) | null {
   const sources = featuresOf(features, 'tap', 'tank');
   if (stand.count === 0 || sources.length === 0) return null;
   const near = sources.map((source) => {
@@ -142,7 +138,7 @@ function sourceFor({ stand }: Layout, { features }: Rates): (WaterPlan['source']
 
 interface Ways {
   readonly layout: Layout;
-  readonly holding: Rates;
+  readonly holding: Holding;
   readonly each: number;
   readonly season: number;
   readonly most: number;
@@ -284,7 +280,7 @@ function dripWay({ layout: { stand }, holding, drip, source, of }: Ways): Bare {
 }
 
 /** What watering a planting takes to be bought. */
-export const waterKit = (planting: Planting, layout: Layout, holding: Rates): KitLine[] =>
+export const waterKit = (planting: Planting, layout: Layout, holding: Holding): KitLine[] =>
   BOUGHT.has(planting.means.water.method)
     ? [
         ...(waterPlan(planting, layout, holding).ways.find(({ method }) => method === planting.means.water.method)

@@ -6,7 +6,7 @@ import { covers, homeClimate, nearness, ranges, rangeSources, standingIn, standi
 import { belonging } from '../species/belongs.ts';
 import { appBook } from '../species/book.ts';
 import { climateBand, isDrierThanHome, littleRain, zoneOfWinter } from './climate-band.ts';
-import { noClimate } from './climate.ts';
+import { noClimate, told, TYPED } from './climate.ts';
 import { continentName, groupName, proposedRegion, regionNamed, regionOf, regions } from './regions.ts';
 
 const at = (latitude: number, longitude: number) =>
@@ -52,6 +52,28 @@ describe('regions', () => {
     expect(regionOf(holding).code).toBe('OHI');
     expect(regionOf({ ...holding, region: 'TAS' }).code).toBe('TAS');
     expect(regionOf({ ...holding, region: 'QQQ' }).code).toBe('OHI');
+  });
+
+  it('a dry summer is one of the warm half-year, April to September, half a year on in the south', () => {
+    const dryIn = (latitude: number, dry: number) =>
+      climateBand({
+        ...at(latitude, -83),
+        climate: {
+          ...noClimate(),
+          months: Array.from({ length: 12 }, (_, month) => ({ rain: month === dry - 1 ? 5 : 100, evaporation: 50 })),
+        },
+      }).drySummer;
+    for (let month = 1; month <= 12; month++) {
+      expect([month, dryIn(40, month)]).toEqual([month, month >= 4 && month <= 9]);
+      expect([month, dryIn(-40, month)]).toEqual([month, month < 4 || month > 9]);
+    }
+  });
+
+  it('a fact told by a source leaves the sources of the others', () => {
+    const simulated = { source: 'stand-in climate', simulated: true };
+    const climate = told(told(null, { zone: 7, lastFrost: '05-01' }, simulated), { zone: 8 }, TYPED);
+    expect(climate).toMatchObject({ zone: 8, lastFrost: '05-01' });
+    expect(climate.from).toMatchObject({ zone: TYPED, frosts: simulated, rose: TYPED, months: TYPED });
   });
 
   it('its climate band is the place’s own where that is known, else what is usual in the region', () => {

@@ -1,7 +1,8 @@
 import { sample, standOf } from '../../../checks/sample.ts';
 import { report } from '../files/report.ts';
 import type { Holding } from '../holding/schema.ts';
-import { crownRadii, rowHeight, sizesOf } from '../years/belt.ts';
+import { freeYears } from '../years/stand-years.ts';
+import { layHolding } from '../ranks/laid.ts';
 import { appBook, bookOf } from './book.ts';
 import { describe, expect, it } from 'vitest';
 import type { Species } from '../holding/species-schema.ts';
@@ -106,9 +107,10 @@ describe('catalogue', () => {
     const tall: Holding = { ...plain, species: [{ ...hazel, common: 'brook hazel', height: [20, 22], width: [9, 9] }] };
     const [here, there] = [standOf(tall), standOf(plain)];
     expect([here.kinds[0]!.common, there.kinds[0]!.common]).toEqual(['brook hazel', 'hazel']);
-    const high = (stand: typeof here) => rowHeight(stand, 0, sizesOf(stand, 30, 1));
-    expect(high(here)).toBeGreaterThan(high(there) * 1.5);
-    expect(crownRadii(here, 30, 1)[0]).toBeGreaterThan(crownRadii(there, 30, 1)[0]!);
+    const at30 = (of: Holding, what: 'height' | 'width') =>
+      freeYears(layHolding(of)[0]!, of, 'middle').grown[0]![what][30]!;
+    expect(at30(tall, 'height')).toBeGreaterThan(at30(plain, 'height') * 1.5);
+    expect(at30(tall, 'width')).not.toBeCloseTo(at30(plain, 'width'), 2);
     const own: Holding = {
       ...plain,
       species: [{ ...hazel, id: 'corylus-nova', botanical: 'Corylus nova', common: 'moor hazel', tag: 'Cx' }],

@@ -83,7 +83,7 @@ function fastestOf({ at20, rate, stock: [usual] }: Species, fullHeight: number, 
   return k * fullHeight * ((shape - 1) / shape) ** (shape - 1);
 }
 
-/** Height and free crown width of a species from this stock after `year` seasons, metres. */
+/** Height and free crown width of a species from this stock after `year` seasons, metres: of the kind itself, kept clean, on no stand. */
 export function sizeAt(species: Species, stock: Stock, year: number, site: number): Size {
   const growing = growingOf(species, stock, site);
   const height = heightAt(growing, year);

@@ -1,3 +1,4 @@
+import { layHolding } from '../ranks/laid.ts';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { row, sample, standOf } from '../../../checks/sample.ts';
@@ -47,7 +48,7 @@ describe('light by layer', () => {
   it('falls beneath a crown that has reached the ring, not beyond it, and says under what', () => {
     const at = (year: number, kept: Parameters<typeof apple>[0] = null) =>
       Object.fromEntries(
-        layerLight(standOf(apple(kept)), year, 1).map(({ row: { name }, gets, under }) => [
+        layerLight(layHolding(apple(kept))[0]!, apple(kept), year).map(({ row: { name }, gets, under }) => [
           name,
           [gets, under?.name ?? null] as const,
         ]),

@@ -1,8 +1,9 @@
-import type { Row } from '../holding/schema.ts';
+import type { Holding, Row } from '../holding/schema.ts';
+import type { Laid } from '../ranks/laid.ts';
 import type { Species } from '../holding/species-schema.ts';
 import type { Stand } from '../ranks/stand.ts';
-import { crownRadii, rowHeight, sizesOf } from './belt.ts';
 import light from './light.json' with { type: 'json' };
+import { freeYears, meanInRow } from './stand-years.ts';
 
 /** Share of the light above a layer that goes through it: `light.layer`. `cover` is its share of the ground, leaf area is per ground. */
 export const throughLayer = ({
@@ -44,17 +45,18 @@ const MOST_ASKED = 60;
  * Light by layer at `year`, the tallest row first: over each row lie the crowns of the rows taller than it, each over
  * the share of its plants that they reach, with the leaf area of their kind. Side light is left out: on the safe side.
  */
-export function layerLight(stand: Stand, year: number, site: number): LayerLight[] {
-  const sizes = sizesOf(stand, year, site);
-  const radii = crownRadii(stand, year, site);
+export function layerLight(laid: Laid, holding: Holding, year: number): LayerLight[] {
+  const { stand } = laid.layout;
+  const { grown, of } = freeYears(laid, holding, 'middle');
   const { x, y } = stand;
+  const radii = Float64Array.from(of, (kind) => grown[kind]!.width[year]! / 2);
   const rows = [...new Set(stand.rows.map(({ row }) => row))].flatMap((row) => {
-    const strings = stand.rows.flatMap((laid, r) => (laid.row === row && laid.to > laid.from ? [{ ...laid, r }] : []));
-    if (strings.length === 0) return [];
-    const plants = strings.flatMap(({ from, to }) => Array.from({ length: to - from }, (_, i) => from + i));
-    return [
-      { row, plants, height: strings.reduce((sum, { r }) => sum + rowHeight(stand, r, sizes), 0) / strings.length },
-    ];
+    const plants = stand.rows.flatMap((laidRow) =>
+      laidRow.row === row ? Array.from({ length: laidRow.to - laidRow.from }, (_, i) => laidRow.from + i) : [],
+    );
+    return plants.length === 0
+      ? []
+      : [{ row, plants, height: meanInRow(grown, row.id, ({ height }) => height[year]!) }];
   });
   const tallFirst = rows.sort((a, b) => b.height - a.height);
   return tallFirst.map(({ row, plants, height }, at) => {

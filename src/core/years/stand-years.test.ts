@@ -13,10 +13,8 @@ import { sizeAt } from './growth.ts';
 import { growthInLight, heightsByYear, shareAlive, siteQuality } from './pace.ts';
 import { rowLight } from './row-light.ts';
 import { beltRows, heightOfRow, stretchesOf } from './rows-at.ts';
-import { lotSize } from './kept.ts';
-import { earliestYear } from './open-growth.ts';
 import { tallestAt } from './size-at.ts';
-import { standYears, type Bound } from './stand-years.ts';
+import { earliestYear, standYears, type Bound } from './stand-years.ts';
 import { stockOf } from '../species/stock.ts';
 import { harvests } from './bearing.ts';
 
@@ -143,8 +141,6 @@ describe('standYears', () => {
     expect(go.grown[1]!.height[40]).toBeGreaterThan(stay.grown[1]!.height[40]!);
     expect(go.grown[1]!.height[14]).toBeCloseTo(stay.grown[1]!.height[14]!, 9);
     expect(tallestAt(go, 20)).toBeLessThan(tallestAt(stay, 20));
-    const lot = { ...stay.grown[0]!.lot, out: 15 };
-    expect([lotSize(lot, 14, 0.8).height > 3, lotSize(lot, 15, 0.8)]).toEqual([true, { height: 0, width: 0 }]);
   });
   it('in one row small ones stand under tall ones; a row between two others loses more of its foot than one at the edge', () => {
     const mixed = yearsOf(

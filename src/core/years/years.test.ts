@@ -1,23 +1,21 @@
 import { appBook } from '../species/book.ts';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { row, sample, standOf } from '../../../checks/sample.ts';
+import { row, sample } from '../../../checks/sample.ts';
 import { catalogue, matureWidth } from '../species/catalogue.ts';
 import { stockOf, stocks } from '../species/stock.ts';
 import review from '../../../checks/growth-review.json' with { type: 'json' };
 import { layHolding } from '../ranks/laid.ts';
-import { closingYear, crownRadii, rowCrown, sizesOf } from './belt.ts';
 import { crownOfRow, tallestAt, widthAt } from './size-at.ts';
-import { standYears } from './stand-years.ts';
+import { closesIn } from './closing.ts';
+import { earliestYear, freeYears, meanInRow, standYears } from './stand-years.ts';
 import { crownWidth, LAST_YEAR, sizeAt } from './growth.ts';
-import { firstYear, lotSize } from './kept.ts';
 import { becomes } from '../species/mature.ts';
 
 const twoRows = sample({
   rows: [row(), row({ rowGap: 4, spacing: 3, species: [[1, 'Betula pendula']] })],
   planting: { weeds: 'fabric' },
 });
-const two = standOf(twoRows);
 const grown = standYears(layHolding(twoRows)[0]!, twoRows);
 
 describe('growth', () => {
@@ -105,30 +103,46 @@ describe('growth', () => {
     fc.assert(
       fc.property(
         fc.constantFrom(...catalogue),
-        fc.integer({ min: 0, max: LAST_YEAR }),
         fc.integer({ min: 0, max: 20 }),
-        fc.double({ min: 0.3, max: 8, noNaN: true }),
-        (species, year, later, most) => {
-          const lot = { species, stock: 'whip', kept: { height: most, width: most / 2, clearStem: null }, later };
-          const { height, width } = lotSize(lot, year, 1);
-          const free = lotSize({ ...lot, kept: null, later: 0 }, Math.max(0, year - later), 1);
-          expect([height, width]).toEqual(
-            year < later ? [0, 0] : [Math.min(free.height, most), Math.min(free.width, most / 2)],
+        fc.double({ min: 0.4, max: 8, noNaN: true }),
+        (species, later, most) => {
+          const years = (changes: object) => {
+            const holding = sample({ length: 4, rows: [row({ species: [[1, species.botanical]], ...changes })] });
+            return freeYears(layHolding(holding)[0]!, holding, 'middle').grown[0]!;
+          };
+          const [free, kept] = [years({}), years({ later, kept: { height: most, width: most / 2, clearStem: null } })];
+          for (let year = 0; year <= LAST_YEAR; year++)
+            expect([kept.height[year], kept.width[year]]).toEqual(
+              year < later
+                ? [0, 0]
+                : [Math.min(free.height[year - later]!, most), Math.min(free.width[year - later]!, most / 2)],
+            );
+          expect(becomes({ species, kept: { height: most, width: null, clearStem: null } }).height).toBeLessThanOrEqual(
+            most,
           );
-          expect(becomes(lot).height).toBeLessThanOrEqual(most);
         },
       ),
+      { numRuns: 30 },
     );
   });
 
-  it('finds the first year of anything, and null when it never comes', () => {
-    const oak = appBook.of('quercus-robur');
-    const lot = { species: oak, stock: 'whip', kept: null, later: 0 };
-    const year = firstYear(lot, 1, ({ height }) => height > 5)!;
-    expect(sizeAt(oak, stockOf('whip'), year, 1).height).toBeGreaterThan(5);
-    expect(sizeAt(oak, stockOf('whip'), year - 1, 1).height).toBeLessThanOrEqual(5);
-    expect(firstYear(lot, 1, ({ height }) => height > 100)).toBeNull();
-    expect(firstYear({ ...lot, later: 3 }, 1, ({ height }) => height > 5)).toBe(year + 3); // planted three years on
+  it('left alone is never smaller than among others, at each bound, and one that nothing touches is the same', () => {
+    const laid = layHolding(twoRows)[0]!;
+    for (const bound of ['low', 'middle', 'high'] as const) {
+      const [free, among] = [freeYears(laid, twoRows, bound).grown, standYears(laid, twoRows, bound).grown];
+      free.forEach(({ height, width }, g) => {
+        for (let year = 0; year <= LAST_YEAR; year++) {
+          expect(height[year]).toBeGreaterThanOrEqual(among[g]!.height[year]! - 1e-9);
+          expect(width[year]).toBeGreaterThanOrEqual(among[g]!.width[year]! - 1e-9);
+        }
+      });
+    }
+    const alone = sample({ rows: [row({ spacing: 40 })], planting: { weeds: 'fabric' } });
+    const lone = layHolding(alone)[0]!;
+    expect([...freeYears(lone, alone, 'middle').grown[0]!.height]).toEqual(
+      [...standYears(lone, alone).grown[0]!.height].map((height) => expect.closeTo(height, 6)),
+    );
+    expect(earliestYear({ ...laid, holding: twoRows }, [], () => true)).toBeNull();
   });
 });
 
@@ -146,25 +160,32 @@ describe('a belt', () => {
   });
 
   it('is as tall as its tallest row, and its crowns are what its rows’ means are made of', () => {
-    const sizes = sizesOf(two, 12, 1);
     expect(tallestAt(grown, 12)).toBeCloseTo(grown.grown[1]!.height[12]!, 9);
     expect(crownOfRow(grown, grown.grown[1]!.row, 12)).toBe(grown.grown[1]!.width[12]);
-    const radii = crownRadii(two, 12, 1);
-    expect(rowCrown(two, 0, sizes)).toBeCloseTo(2 * radii[0]!, 5);
-    expect(rowCrown(two, 1, sizes)).toBeCloseTo(2 * radii[two.rows[1]!.from]!, 5);
+    const mixed = [
+      { ...grown.grown[0]!, row: 'r', plants: 3, height: Float64Array.of(2) },
+      { ...grown.grown[0]!, row: 'r', plants: 1, height: Float64Array.of(6) },
+    ];
+    expect(meanInRow(mixed, 'r', ({ height }) => height[0]!)).toBe(3);
+    expect(meanInRow(mixed, 'other', ({ height }) => height[0]!)).toBe(0);
   });
 
   it('closes in the year in which crowns reach the spacing, never when they cannot', () => {
-    const year = closingYear(two, 0, 1)!;
-    expect(rowCrown(two, 0, sizesOf(two, year, 1))).toBeGreaterThanOrEqual(1.5);
-    expect(rowCrown(two, 0, sizesOf(two, year - 1, 1))).toBeLessThan(1.5);
-    expect(closingYear(standOf(sample({ rows: [row({ spacing: 20 })] })), 0, 1)).toBeNull();
+    const { row: first, width } = grown.grown[0]!;
+    const year = closesIn(grown, first)!;
+    expect(width[year]).toBeGreaterThanOrEqual(1.5);
+    expect(width[year - 1]).toBeLessThan(1.5);
+    const wide = sample({ rows: [row({ spacing: 20 })] });
+    expect(closesIn(standYears(layHolding(wide)[0]!, wide), wide.plantings[0]!.rows[0]!.id)).toBeNull();
   });
 
   it('is nothing when nothing stands', () => {
-    const empty = standOf(sample({ length: 4, rows: [row({ inset: 3 })] }));
     const none = sample({ length: 4, rows: [row({ inset: 3 })] });
     const nothing = standYears(layHolding(none)[0]!, none);
-    expect([widthAt(nothing, 8), tallestAt(nothing, 8), closingYear(empty, 0, 1)]).toEqual([0, 0, null]);
+    expect([widthAt(nothing, 8), tallestAt(nothing, 8), closesIn(nothing, none.plantings[0]!.rows[0]!.id)]).toEqual([
+      0,
+      0,
+      null,
+    ]);
   });
 });

@@ -11,10 +11,9 @@ export function Home() {
   const navigate = useNavigate();
   useEffect(() => {
     isFirstVisit()
-      .then(async (first) => first && navigate(`/h/${await restoreDemo()}/ranks`))
+      .then(async (first) => (first ? navigate(`/h/${await restoreDemo()}/ranks`) : setAsking(false)))
       // Refused storage or a demo that cannot be fetched: the list says what is wrong.
-      .catch(() => undefined)
-      .finally(() => setAsking(false));
+      .catch(() => setAsking(false));
   }, [navigate]);
   return asking ? null : (
     <Suspense>

@@ -1,6 +1,5 @@
 import { Button } from 'antd';
 import { setBaseline } from '../../../core/holding/planting-commands.ts';
-import { settingOf } from '../../../core/holding/settings.ts';
 import type { Laid } from '../../../core/ranks/laid.ts';
 import { pollinationOf } from '../../../core/findings/rules/partner.ts';
 import type { Guilds } from '../../../core/ranks/ring-strings.ts';
@@ -18,7 +17,7 @@ export function GuildSettings({ laid: { planting, layout }, guilds }: { laid: La
   const { holding, all } = useWorked();
   const year = useLook((state) => state.year);
   const pollination = pollinationOf({ all, layout });
-  const layers = layerLight(layout.stand, year, settingOf(holding, 'growth.site'));
+  const layers = layerLight({ planting, layout }, holding, year);
   const percent = (share: number) => `${Math.round(share * 100)} %`;
   return (
     <>

@@ -1,12 +1,10 @@
 import { Button } from 'antd';
 import { removeRow, setRow } from '../../../core/holding/planting-commands.ts';
 import type { Row } from '../../../core/holding/schema.ts';
-import { settingOf } from '../../../core/holding/settings.ts';
 import type { Laid } from '../../../core/ranks/laid.ts';
 import { isBelt } from '../../../core/ranks/outline.ts';
 import { mainString } from '../../../core/ranks/stand.ts';
 import { formatLength } from '../../../core/units/quantities.ts';
-import { closingYear } from '../../../core/years/belt.ts';
 import { closesIn } from '../../../core/years/closing.ts';
 import { NameField } from '../../parts/NameField.tsx';
 import { useGrown, useShown } from '../../store/derived.ts';
@@ -78,7 +76,7 @@ function RowSummary({ laid: { planting, layout }, row: id }: { laid: Laid; row: 
       ? `, ${length(laidRow.offset)} from the anchor`
       : '';
   const stands = grown?.({ planting, layout });
-  const closes = stands ? closesIn(stands, id) : closingYear(stand, string, settingOf(holding, 'growth.site'));
+  const closes = stands ? closesIn(stands, id) : null;
   return (
     <p className="soft">
       {plants} plants at {length(laidRow.spacing, 2)}

@@ -49,6 +49,16 @@ describe('NMEA', () => {
     expect(fix!.at[1]).toBeCloseTo(-111, 0);
   });
 
+  it('gains nothing by a dilution under 1, and waits anew after a silence of more than five seconds', () => {
+    const gga = (dilution: string) =>
+      sentence(`GPGGA,123519,3730.0000,S,14415.0000,E,4,12,${dilution},545.4,M,46.9,M,,`);
+    expect(told(SILENT, [gga('0.6')], 1).fix!.accuracy).toBeCloseTo(0.05, 9);
+    expect(told(SILENT, [gga('1.6')], 1).fix!.accuracy).toBeCloseTo(0.08, 9);
+    const heard = (...at: number[]) => at.reduce((so, now) => hear(so, gga('1.0'), plane.toPlane, now), SILENT);
+    expect(heard(1, 2, 3, 8).recent).toHaveLength(2);
+    expect(heard(1, 2, 3, 8.1).recent).toHaveLength(1);
+  });
+
   it('is written by the simulated receiver where it stands, in every quarter of the earth', () => {
     for (const latitude of [52.25, -37.5])
       for (const longitude of [-20.5, 144.25]) {

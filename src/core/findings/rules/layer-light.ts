@@ -1,7 +1,6 @@
 import { derived } from '../../derived/derived.ts';
 import type { Species } from '../../holding/species-schema.ts';
 import { bookOf } from '../../species/book.ts';
-import { settingOf } from '../../holding/settings.ts';
 import { layerLight } from '../../years/layer-light.ts';
 import { finding, type Finding, type Judged } from '../finding.ts';
 import { keepTo, substitute, swapPlants } from '../mending.ts';
@@ -12,16 +11,12 @@ const ASKED = [5, 10, 15, 20, 30, 40];
 
 /** Layers of a guild that a taller one will leave with too little light. */
 export const layerLightRule = derived(function layerLightRule(judged: Judged): Finding[] {
-  const {
-    holding,
-    planting,
-    layout: { stand },
-  } = judged;
+  const { holding, planting, layout } = judged;
+  const { stand } = layout;
   if (planting.baseline.kind !== 'guilds') return [];
-  const site = settingOf(holding, 'growth.site');
   const told = new Set<string>();
   return ASKED.flatMap((year): Finding[] =>
-    layerLight(stand, year, site).flatMap((layer): Finding[] => {
+    layerLight({ planting, layout }, holding, year).flatMap((layer): Finding[] => {
       if (layer.gets >= layer.least - 0.005 || told.has(layer.row.id)) return [];
       told.add(layer.row.id);
       const percent = (share: number) => `${Math.round(share * 100)} %`;

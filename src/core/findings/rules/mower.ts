@@ -7,7 +7,7 @@ import { weedMethod } from '../../order/weeds/methods.ts';
 import { cleanWidth } from '../../order/weeds/weed-kit.ts';
 import { formatLength } from '../../units/quantities.ts';
 import { purposes } from '../../ranks/purposes.ts';
-import { rowCrown, sizesOf } from '../../years/belt.ts';
+import { freeYears, meanInRow } from '../../years/stand-years.ts';
 import { finding, type Finding, type Judged } from '../finding.ts';
 
 /** Row gaps in which the mower no longer passes while weeds must still be kept down. Close sets are not mown between. */
@@ -22,8 +22,9 @@ export const mower = derived(function mower(judged: Judged): Finding[] {
     const way = wayFor(planting.means.weeds, { row, species: '', stock: '' });
     return ['strip', 'mat', 'mulchStrip'].includes(weedMethod(way.method).lays) ? cleanWidth(way, holding) : 0;
   };
-  // As wide as these kinds grow where nothing holds them back: the safe side, and asked at every move of a row.
-  const sizes = sizesOf(stand, year, settingOf(holding, 'growth.site'));
+  // As wide as these kinds may grow, nothing over or beside them: the safe side.
+  const { grown } = freeYears({ planting, layout }, holding, 'high');
+  const crownOf = (row: string) => meanInRow(grown, row, ({ width }) => width[year]!);
   const length = (metres: number) => formatLength(metres, holding.units);
   const told = new Set<string>();
   if (!purposes[planting.purpose].mown || planting.baseline.kind === 'guilds') return [];
@@ -33,7 +34,7 @@ export const mower = derived(function mower(judged: Judged): Finding[] {
     // Below half the machine's way nobody means to mow: the rows are one hedge and are weeded as one.
     if (!before || to === from || told.has(row.id) || gap < (deck + 2 * clearance) / 2) return [];
     const strip = Math.max(coverOf(row.id), coverOf(before.row.id));
-    const crown = (rowCrown(stand, stand.rows.indexOf(before), sizes) + rowCrown(stand, r, sizes)) / 2;
+    const crown = (crownOf(before.row.id) + crownOf(row.id)) / 2;
     const lane = mowLane({ rowGap: gap, strip, canopy: crown, clearance, deck });
     if (lane.passes) return [];
     told.add(row.id);
