@@ -58,13 +58,15 @@ async function unfold(page: Page, path: string, look: (where: string) => Promise
   }
 }
 
-/** Pages built as another is: what is read aloud there was asked on that one. */
-const LIKE_ANOTHER = /\/(ranks|years)\/p[^15]/;
+/** Pages built as another is, or another's second address: what is read aloud there was asked on that one. */
+const LIKE_ANOTHER = /\/(ranks|years)\/p[^15]|hollow\/\w+$|season\/p/;
 
 /** What screen readers and eyes stumble over, seriously; of a long table its first rows, which the others repeat. */
 async function refused(page: Page, rules: readonly string[] | null): Promise<string[]> {
   const asked = new AxeBuilder({ page })
+    .setLegacyMode(true) // there are no frames: no second page need be opened for them
     .exclude('tr:nth-child(n + 8)')
+    .exclude('li:nth-child(n + 12)')
     .options({ resultTypes: ['violations'], ...(rules && { runOnly: { type: 'rule', values: [...rules] } }) });
   return (await asked.analyze()).violations
     .filter(({ impact }) => impact === 'serious' || impact === 'critical')

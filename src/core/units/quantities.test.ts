@@ -96,6 +96,7 @@ describe('texts and tapes in the steward’s own units', () => {
     ['1,100 to 1,600 a hectare', '450 to 650 an acre'],
     ['hedges at 0.25 to 0.5 m of shrubs 3 to 4 m wide', 'hedges at 0.8 to 1.6 ft of shrubs 9.8 to 13 ft wide'],
     ['pot, about 15 L', 'pot, about 4 gal'],
+    ['5 to 6 plants a metre', '4.6 to 5.5 plants a yard'],
     ['Wood chips, a cubic metre', 'Wood chips, a cubic yard'],
     ['Section 3 m²', 'Section 3 m²'],
   ])('%s: %s', (metric, us) => {

@@ -134,6 +134,9 @@ export function inUnits(text: string, system: UnitSystem): string {
       (_, litres: string) => `about ${plain(Math.max(1, toUs(Number(litres), 'galUS')), 0)} gal`,
     )
     .replace(/\b(\d+) kg\b/g, (_, kilograms: string) => `${plain(toUs(Number(kilograms), 'lb'), 0)} lb`)
+    .replace(/\b([\d.]+)(?: to ([\d.]+))? (plants?) a metre\b/g, (_, a: string, b: string | undefined, word: string) =>
+      span(a, b, (n) => plain(n * EXACT.yd, 1), `${word} a yard`),
+    )
     .replaceAll('a hectare', 'an acre')
     .replaceAll('a cubic metre', 'a cubic yard')
     .replaceAll('a metre', 'a yard')

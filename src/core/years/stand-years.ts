@@ -138,19 +138,17 @@ export function meanInRow(grown: readonly Free[], row: string, of: (one: Free) =
 }
 
 function groups({ planting, layout: { stand } }: Laid, holding: Holding): { grown: Grown[]; of: Uint16Array } {
-  const keys = new Map<string, number>();
+  const ids = [...new Set(stand.rows.map(({ row }) => row.id))];
+  const rowOf = stand.rows.map(({ row }) => ids.indexOf(row.id));
+  const kinds = new Int32Array(ids.length * stand.lots.length).fill(-1);
   const found: { laidRow: number; lot: number; plants: number[] }[] = [];
   const of = new Uint16Array(stand.count);
   for (let i = 0; i < stand.count; i++) {
-    const laidRow = stand.row[i]!;
-    const key = `${stand.rows[laidRow]!.row.id} ${stand.lot[i]!}`;
-    let g = keys.get(key);
-    if (g === undefined) {
-      keys.set(key, (g = found.length));
-      found.push({ laidRow, lot: stand.lot[i]!, plants: [] });
-    }
-    of[i] = g;
-    found[g]!.plants.push(i);
+    const [laidRow, lot] = [stand.row[i]!, stand.lot[i]!];
+    const kind = rowOf[laidRow]! * stand.lots.length + lot;
+    if (kinds[kind] === -1) kinds[kind] = found.push({ laidRow, lot, plants: [] }) - 1;
+    of[i] = kinds[kind]!;
+    found[of[i]!]!.plants.push(i);
   }
   const column = () => new Float64Array(YEARS);
   const grown = found.map(({ laidRow, lot: index, plants }): Grown => {

@@ -64,7 +64,7 @@ export function Questions({
       })}
       <RegionField />
       <RowsLaid rows={rowsLaid({ purpose, answers, picks, holding, spots })} onPick={onPick} />
-      <p className="soft fine">Source: {source}. All of it can be changed once it lies.</p>
+      <p className="soft fine">Source: {inUnits(source, units)}. All of it can be changed once it lies.</p>
     </>
   );
 }

@@ -24,7 +24,7 @@ export function Through({ verdicts, stand, year }: { verdicts: readonly Verdict[
   }));
   const tall = Math.max(1, ...rows.flatMap(({ values }) => values));
   return (
-    <section className="through" aria-label="Through the years">
+    <section className="through" aria-label="Through the years" tabIndex={0}>
       <h2>Through the years</h2>
       {verdicts
         .filter(({ series, unit }) => series && unit !== 'year' && changes(series.middle))
