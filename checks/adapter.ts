@@ -18,10 +18,10 @@ import {
   breakEvenLine,
   breakEvenPlants,
   compareFence,
-} from '../src/core/order/protection/break-even.ts';
-import { guardHeight, stakeLength, tiesFor, withSpares } from '../src/core/order/protection/guards.ts';
-import { basket, cages } from '../src/core/order/protection/pieces.ts';
-import { augerFor, ballMass, bowl, crewDays, gypsum, holeSize, holeVolumes, rootGel } from '../src/core/order/holes.ts';
+} from '../src/core/means/protection/break-even.ts';
+import { guardHeight, stakeLength, tiesFor, withSpares } from '../src/core/means/protection/guards.ts';
+import { basket, cages } from '../src/core/means/protection/pieces.ts';
+import { augerFor, ballMass, bowl, crewDays, gypsum, holeSize, holeVolumes, rootGel } from '../src/core/means/holes.ts';
 import { budgetTotal, costPerSurvivor, sizeYears } from '../src/core/order/money.ts';
 import {
   basinLitres,
@@ -34,11 +34,11 @@ import {
   plantingWater,
   wateringInterval,
   weeklyWater,
-} from '../src/core/order/water.ts';
+} from '../src/core/means/water.ts';
 import { chainedSurvival, finalOrder, leastOrder, sparesFor } from '../src/core/order/survival.ts';
-import { careCost } from '../src/core/order/weeds/cost.ts';
-import { cuttingPlan } from '../src/core/order/weeds/cutting-plan.ts';
-import { headland, mowHours, mowLane } from '../src/core/order/weeds/lanes.ts';
+import { careCost } from '../src/core/means/weeds/cost.ts';
+import { cuttingPlan } from '../src/core/means/weeds/cutting-plan.ts';
+import { headland, mowHours, mowLane } from '../src/core/means/weeds/lanes.ts';
 import {
   bagsFor,
   fabricPins,
@@ -48,8 +48,8 @@ import {
   spotArea,
   stripsAcross,
   xCut,
-} from '../src/core/order/weeds/mulch.ts';
-import { reserveWeeks } from '../src/core/order/weeds/reserve.ts';
+} from '../src/core/means/weeds/mulch.ts';
+import { reserveWeeks } from '../src/core/means/weeds/reserve.ts';
 import { cycleOf, fittedIntervals, places, standardPlaces } from '../src/core/ranks/counting.ts';
 import { parallel } from '../src/core/geometry/parallel.ts';
 import { density, type BlockPattern } from '../src/core/ranks/block.ts';

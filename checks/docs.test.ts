@@ -12,11 +12,10 @@ describe('docs', () => {
     },
   );
 
-  it('the README links only what is there', () => {
-    const links = [...readFileSync(new URL('README.md', repo), 'utf8').matchAll(/\]\((?!http)([^)#]+)\)/g)].map(
-      ([, link]) => link!,
-    );
+  it.each(['README.md', 'docs/architecture.md', 'docs/contributing.md'])('%s links only what is there', (page) => {
+    const at = new URL(page, repo);
+    const links = [...readFileSync(at, 'utf8').matchAll(/\]\((?!http)([^)#]+)\)/g)].map(([, link]) => link!);
     expect(links.length).toBeGreaterThan(5);
-    expect(links.filter((link) => !existsSync(new URL(link, repo)))).toEqual([]);
+    expect(links.filter((link) => !existsSync(new URL(link, at)))).toEqual([]);
   });
 });

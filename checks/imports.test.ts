@@ -21,6 +21,7 @@ const STAGES = [
   'sun',
   'years',
   'effects',
+  'means',
   'order',
   'aims',
   'days',
@@ -28,6 +29,7 @@ const STAGES = [
   'findings',
   'counsel',
   'files',
+  'reports',
 ];
 
 /** Layers of the app: a frame round views, views made of parts and the plan, those on the store; each uses those above it in this list. */

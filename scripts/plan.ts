@@ -15,17 +15,17 @@ import {
   refuse,
   Unreadable,
 } from '../src/core/files/problems.ts';
-import { yearsOf } from '../src/core/files/years-report.ts';
+import { yearsOf } from '../src/core/reports/years-report.ts';
 import { LAST_YEAR } from '../src/core/years/growth.ts';
-import { billOf } from '../src/core/files/bill-report.ts';
+import { billOf } from '../src/core/reports/bill-report.ts';
 import { asFound } from '../src/core/record/as-found.ts';
 import { ledgerOf } from '../src/core/record/ledger.ts';
 import { onOrder } from '../src/core/record/orders.ts';
-import { dayAsked, daysOf, icsOf } from '../src/core/files/days-report.ts';
+import { dayAsked, daysOf, icsOf } from '../src/core/reports/days-report.ts';
 import { checkDayOf, readDayFile } from '../src/core/files/day-file.ts';
-import { ledgerText } from '../src/core/files/ledger-report.ts';
+import { ledgerText } from '../src/core/reports/ledger-report.ts';
 import { handOver } from '../src/core/record/hand-over.ts';
-import { report } from '../src/core/files/report.ts';
+import { report } from '../src/core/reports/report.ts';
 import type { Holding } from '../src/core/holding/schema.ts';
 import { clockOf } from '../src/server/clock.ts';
 import type { ReadTask } from './plan-read.ts';

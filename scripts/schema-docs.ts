@@ -1,5 +1,5 @@
 /** JSON Schemas of the open files and the pages that describe them, made from the Zod schemas. `--write` puts them into docs/. */
-import { writeFileSync } from 'node:fs';
+import { readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { z } from 'zod';
 import { HOLDING_VERSION, HoldingSchema } from '../src/core/holding/schema.ts';
 import { EventSchema } from '../src/core/record/events.ts';
@@ -77,11 +77,44 @@ function lines(node: Node, depth = 0): string[] {
 const page = (title: string, intro: string, schema: object) =>
   `# ${title}\n\n${intro}\n\nMade by \`npx tsx scripts/schema-docs.ts --write\`; the checks compare.\n\n${lines(schema as Node).join('\n')}\n`;
 
+const CORE = new URL('../src/core/', import.meta.url);
+
+/** What a file of data says of where it is from: one source, those of its parts, or that each entry names its own. */
+function sourceOf(data: unknown): string {
+  if (typeof data !== 'object' || data === null) return 'each entry names its own';
+  const { source, sources } = data as { source?: unknown; sources?: unknown };
+  if (typeof source === 'string') return source;
+  const named = source ?? sources;
+  return typeof named === 'object' && named !== null ? Object.values(named).join('; ') : 'each entry names its own';
+}
+
+/** Every file of data with its source, as a table. */
+function dataPage(): string {
+  const rows = (readdirSync(CORE, { recursive: true }) as string[])
+    .filter((file) => file.endsWith('.json') && !file.includes('/kept/'))
+    .sort()
+    .map((file) => {
+      const data: unknown = JSON.parse(readFileSync(new URL(file, CORE), 'utf8'));
+      return `| [${file}](../src/core/${file}) | ${sourceOf(data).replaceAll('|', '/')} |`;
+    });
+  return `# Rates, prices and rules of thumb
+
+Every number of the trade is data with its source, none is code. Each holding can override settings and prices for itself; the rest is corrected here.
+
+Made by \`npx tsx scripts/schema-docs.ts --write\`; the checks compare.
+
+| file | source |
+| --- | --- |
+${rows.join('\n')}
+`;
+}
+
 /** Every generated file by its path in docs/. */
 export function schemaDocs(): Record<string, string> {
   const holding = z.toJSONSchema(HoldingSchema);
   const plan = z.toJSONSchema(PlanSchema, { io: 'input' });
   return {
+    'data.md': dataPage(),
     'holding.schema.json': `${JSON.stringify(holding, null, 1)}\n`,
     'event.schema.json': `${JSON.stringify(z.toJSONSchema(EventSchema), null, 1)}\n`,
     'plan.schema.json': `${JSON.stringify(plan, null, 1)}\n`,

@@ -2,7 +2,7 @@ import { readdirSync, readFileSync } from 'node:fs';
 import { gzipSync } from 'node:zlib';
 import { line, type Line } from './tell.ts';
 
-const DIST = new URL('../../dist/', import.meta.url);
+const DIST = new URL('../../dist', import.meta.url);
 /** The views fetched when they are first shown, by their files' names. */
 const STAGES = ['GroundView', 'OrderView', 'FieldView', 'SpeciesBook', 'HoldingsView'] as const;
 

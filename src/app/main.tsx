@@ -4,7 +4,17 @@ import '@fontsource/atkinson-hyperlegible-next/latin-700.css';
 import '@fontsource/atkinson-hyperlegible-next/latin-ext-400.css';
 import '@fontsource/bitter/latin-600.css';
 import 'ol/ol.css';
-import './look/app.css';
+// Each may give way to those after it: the order counts.
+import './look/base.css';
+import './look/frame.css';
+import './look/plan.css';
+import './look/strings.css';
+import './look/figures.css';
+import './look/patterns.css';
+import './look/holdings.css';
+import './look/notices.css';
+import './look/narrow.css';
+import './look/print.css';
 import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { BrowserRouter, Navigate, Route, Routes } from 'react-router';

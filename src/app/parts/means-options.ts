@@ -1,5 +1,5 @@
-import { fences, forms } from '../../core/order/protection/kinds.ts';
-import { weedMethods } from '../../core/order/weeds/methods.ts';
+import { fences, forms } from '../../core/means/protection/kinds.ts';
+import { weedMethods } from '../../core/means/weeds/methods.ts';
 
 /** The ways to keep weeds down, to choose from. */
 export const WEED_OPTIONS = Object.entries(weedMethods).map(([value, { label }]) => ({

@@ -45,7 +45,7 @@ export class Worked {
 
   findingsOf(id: string): readonly Finding[] {
     const laid = this.laid(id);
-    return laid && judging ? judging.judge(this.holding, laid, this.all) : [];
+    return laid && judging ? foundOn(laid, this) : [];
   }
 
   quantitiesOf(id: string): Quantities | null {
@@ -82,6 +82,11 @@ export class Worked {
     ).length;
   }
 }
+
+/** What the rules find of a planting; the same list each time for the same plan. */
+const foundOn = kept(function foundOn(laid: Laid, { holding, all }: Worked): readonly Finding[] {
+  return judging!.judge(holding, laid, all);
+});
 
 /** What follows from a holding; the same holding gives the same object. */
 export const workOut = kept(function workOut(holding: Holding): Worked {

@@ -8,7 +8,7 @@ import { take } from '../holding/command.ts';
 import type { Holding } from '../holding/schema.ts';
 import { noClimate } from '../place/climate.ts';
 import { layHolding } from '../ranks/laid.ts';
-import { yearsOf } from '../files/years-report.ts';
+import { yearsOf } from '../reports/years-report.ts';
 import { judgeAim, judgeAims } from './judge-aims.ts';
 import { aimRemedies, aimTries } from './remedies.ts';
 import { firstMet, judged, judgedAlways, valueAt, type Series } from './verdict.ts';

@@ -1,5 +1,5 @@
 import type { Holding } from '../holding/schema.ts';
-import { priceOf } from '../order/prices.ts';
+import { priceOf } from '../means/prices.ts';
 import { survivalOf } from '../order/survival.ts';
 import type { Laid } from '../ranks/laid.ts';
 import { stockOf } from '../species/stock.ts';

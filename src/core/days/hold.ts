@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import type { Holding } from '../holding/schema.ts';
-import { priceOf } from '../order/prices.ts';
-import { rootsOf } from '../order/holes.ts';
+import { priceOf } from '../means/prices.ts';
+import { rootsOf } from '../means/holes.ts';
 import type { Day } from './day.ts';
 import { climateBand } from '../place/climate-band.ts';
 import data from './holds.json' with { type: 'json' };

@@ -21,7 +21,7 @@ import { compareWays } from './ways.ts';
 import { daysSheet } from './days-sheet.ts';
 import { factsOf } from './facts.ts';
 import { seasonChoices } from './season-schools.ts';
-import { weedChoice } from '../order/weeds/compare.ts';
+import { weedChoice } from '../means/weeds/compare.ts';
 import { phasesOf } from './work.ts';
 
 const person = (id: string, changes: Partial<Person> = {}): Person => ({

@@ -4,7 +4,7 @@ import { settingOf } from '../holding/settings.ts';
 import { reliefOf, slopeAt } from '../ground/relief.ts';
 import { soilAt, soilZones } from '../ground/soil.ts';
 import type { Stand } from '../ranks/stand.ts';
-import { priceOf } from '../order/prices.ts';
+import { priceOf } from '../means/prices.ts';
 import type { Laid } from '../ranks/laid.ts';
 import { formatCount, formatLength } from '../units/quantities.ts';
 import { byWay, type PhaseWork } from './work.ts';

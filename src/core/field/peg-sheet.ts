@@ -7,7 +7,7 @@ import type { Layout } from '../ranks/lay-out.ts';
 import { clearedStretch } from '../ranks/clearing.ts';
 import { numberInRow, speciesAt, type LaidRow, type Stand } from '../ranks/stand.ts';
 import { stockOf } from '../species/stock.ts';
-import { holeSize, rootsOf } from '../order/holes.ts';
+import { holeSize, rootsOf } from '../means/holes.ts';
 import { formatTape } from '../units/quantities.ts';
 import { knownPoints } from './known-points.ts';
 import { boundaryNote, guardNote, offsetMarks, slopeNote, squareNote } from './peg-notes.ts';

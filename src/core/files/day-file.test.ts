@@ -2,7 +2,7 @@ import { strToU8, zipSync } from 'fflate';
 import { describe, expect, it } from 'vitest';
 import { EventSchema, type RecordEvent } from '../record/events.ts';
 import { checkDayOf, readDayFile, writeDayFile } from './day-file.ts';
-import { ledgerText } from './ledger-report.ts';
+import { ledgerText } from '../reports/ledger-report.ts';
 
 const PHOTO = 'ab'.repeat(32);
 const event = (id: string, minute: number, happened: object): RecordEvent =>

@@ -9,7 +9,7 @@ import { setRow } from '../holding/planting-commands.ts';
 import type { Holding } from '../holding/schema.ts';
 import { layHolding } from '../ranks/laid.ts';
 import { NO_LEDGER } from '../record/ledger.ts';
-import { dayAsked, daysOf, icsOf } from './days-report.ts';
+import { dayAsked, daysOf, icsOf } from '../reports/days-report.ts';
 import { daysOffIn } from './ics.ts';
 import { holdingFromPlan } from './plan-json.ts';
 

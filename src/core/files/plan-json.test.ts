@@ -8,7 +8,7 @@ import { counts } from '../../../checks/sample.ts';
 import { plainMeans } from '../holding/means-schema.ts';
 import { HoldingSchema } from '../holding/schema.ts';
 import { holdingFromPlan } from './plan-json.ts';
-import { report } from './report.ts';
+import { report } from '../reports/report.ts';
 
 const place = { name: 'Long Acre', latitude: -38, longitude: 160 };
 const build = (changes: object) => holdingFromPlan({ ...place, ...changes }, 'plan.json');

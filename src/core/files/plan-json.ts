@@ -16,7 +16,7 @@ import { regionNamed } from '../place/regions.ts';
 import { plantingOnItsGround } from '../counsel/on-its-ground.ts';
 import { wrongRootstock } from '../species/rootstocks.ts';
 import { isStock, stocks } from '../species/stock.ts';
-import { weedMethods } from '../order/weeds/methods.ts';
+import { weedMethods } from '../means/weeds/methods.ts';
 import { Unreadable } from './problems.ts';
 import { PlanSchema, type Plan } from './plan-schema.ts';
 

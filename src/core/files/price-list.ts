@@ -1,5 +1,5 @@
 import type { Supplier } from '../holding/supplier-schema.ts';
-import { priceTable } from '../order/prices.ts';
+import { priceTable } from '../means/prices.ts';
 import type { SpeciesBook } from '../species/book.ts';
 import { moreKnown } from '../species/more.ts';
 import { stocks } from '../species/stock.ts';

@@ -1,6 +1,6 @@
 import { derived } from '../derived/derived.ts';
 import { rawOf, wholeOf } from '../derived/reading.ts';
-import { weedMethod } from '../order/weeds/methods.ts';
+import { weedMethod } from '../means/weeds/methods.ts';
 import { runOf } from '../species/stock.ts';
 import { DEMANDS } from '../holding/species-schema.ts';
 import { clashesBeside } from '../ranks/roles.ts';

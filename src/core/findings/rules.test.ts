@@ -818,7 +818,7 @@ const cases: readonly [rule: string, trips: Options, justNot: Options][] = [
   ],
   [
     'only-while-cut',
-    { rows: [row({ kept: { width: 1 } }), row({ rowGap: 3.2, kept: { width: 1 } })] },
+    { rows: [row({ kept: { width: 1 } }), row({ rowGap: 3.1, kept: { width: 1 } })] },
     { rows: [row({ kept: { width: 1 } }), row({ rowGap: 7, kept: { width: 1 } })] },
   ],
   [

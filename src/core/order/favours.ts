@@ -5,7 +5,7 @@ import { isInside } from '../geometry/polygon.ts';
 import type { Holding, Planting } from '../holding/schema.ts';
 import type { Layout } from '../ranks/lay-out.ts';
 import { stockOf } from '../species/stock.ts';
-import { drynessOf } from './weeds/compare.ts';
+import { drynessOf } from '../means/weeds/compare.ts';
 
 /** Choices on which schools of practice differ, and the school that a place speaks for. */
 export interface Favour {

@@ -9,8 +9,8 @@ import { tallestAt, widthAt } from '../years/size-at.ts';
 import { cuttingHours } from '../years/cutting.ts';
 import { sayKept } from '../years/kept.ts';
 import { growthSource } from '../years/growth.ts';
-import { priceSource } from './prices.ts';
-import { guardAnimals, guardSource, sayStake } from './protection/guards.ts';
+import { priceSource } from '../means/prices.ts';
+import { guardAnimals, guardSource, sayStake } from '../means/protection/guards.ts';
 import type { Quantities } from './quantities.ts';
 
 /** Where a figure comes from: opened by a click on it. */

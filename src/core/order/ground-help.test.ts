@@ -4,10 +4,10 @@ import { take } from '../holding/command.ts';
 import { setMeasure } from '../holding/means-commands.ts';
 import type { Holding } from '../holding/schema.ts';
 import { layHolding } from '../ranks/laid.ts';
-import { basinPlan } from './basins.ts';
-import { floodGround } from './flood.ts';
-import { soilKit } from './hole-plan.ts';
-import { phDose, phGround } from './ph-dose.ts';
+import { basinPlan } from '../means/basins.ts';
+import { floodGround } from '../means/flood.ts';
+import { soilKit } from '../means/hole-plan.ts';
+import { phDose, phGround } from '../means/ph-dose.ts';
 
 const laid = (holding: Holding) => layHolding(holding)[0]!;
 

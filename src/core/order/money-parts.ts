@@ -4,15 +4,15 @@ import { settingOf } from '../holding/settings.ts';
 import { phaseOf, phasesOf } from '../ranks/phases.ts';
 import type { PlacedOrder } from '../record/orders.ts';
 import { stockOf } from '../species/stock.ts';
-import { soilKit } from './hole-plan.ts';
-import type { KitLine } from './kit.ts';
+import { soilKit } from '../means/hole-plan.ts';
+import type { KitLine } from '../means/kit.ts';
 import type { OrderList } from './order-list.ts';
-import { priceOf, stockPriceKey } from './prices.ts';
-import { guardKit } from './protection/guard-kit.ts';
+import { priceOf, stockPriceKey } from '../means/prices.ts';
+import { guardKit } from '../means/protection/guard-kit.ts';
 import { quantities } from './quantities.ts';
 import { packRows } from './trailer.ts';
-import { waterKit } from './water-plan.ts';
-import { weedKit } from './weeds/weed-kit.ts';
+import { waterKit } from '../means/water-plan.ts';
+import { weedKit } from '../means/weeds/weed-kit.ts';
 
 /** Ways in which the cost of materials is parted. */
 export const PARTINGS = ['kind', 'phase', 'row', 'supplier'] as const;

@@ -2,15 +2,15 @@ import type { Holding } from '../holding/schema.ts';
 import { settingOf } from '../holding/settings.ts';
 import type { Laid } from '../ranks/laid.ts';
 import { survivalOf } from './survival.ts';
-import { holePlan } from './hole-plan.ts';
+import { holePlan } from '../means/hole-plan.ts';
 import { budgetTotal, costPerSurvivor } from './money.ts';
 import type { OrderList } from './order-list.ts';
-import { priceOf } from './prices.ts';
-import { protectedParts } from './protection/guard-kit.ts';
-import { fences, forms } from './protection/kinds.ts';
+import { priceOf } from '../means/prices.ts';
+import { protectedParts } from '../means/protection/guard-kit.ts';
+import { fences, forms } from '../means/protection/kinds.ts';
 import type { Quantities } from './quantities.ts';
-import { waterPlan } from './water-plan.ts';
-import { weedChoice } from './weeds/compare.ts';
+import { waterPlan } from '../means/water-plan.ts';
+import { weedChoice } from '../means/weeds/compare.ts';
 
 /** Hours of work on one planting: in its first year by kind, and in each year after. */
 export interface PlantingHours {

@@ -5,8 +5,8 @@ import { appBook } from '../species/book.ts';
 import { ANIMALS } from '../holding/ground-schema.ts';
 import type { Holding } from '../holding/schema.ts';
 import { orderList, orderRows } from './order-list.ts';
-import { priceOf, priceTable } from './prices.ts';
-import { guardAnimals, guardHeight, stakeFor, tiesFor } from './protection/guards.ts';
+import { priceOf, priceTable } from '../means/prices.ts';
+import { guardAnimals, guardHeight, stakeFor, tiesFor } from '../means/protection/guards.ts';
 import { survivalOf } from './survival.ts';
 import { quantities } from './quantities.ts';
 

@@ -8,7 +8,7 @@ import { choosePacks } from './packs.ts';
 import { quantities } from './quantities.ts';
 import { pegSheet } from '../field/peg-sheet.ts';
 import { catalogue } from '../species/catalogue.ts';
-import { sayStake } from './protection/guards.ts';
+import { sayStake } from '../means/protection/guards.ts';
 import { leastOrder } from './survival.ts';
 
 const sum = (holding: Holding) => quantities(holding.plantings[0]!, layHolding(holding)[0]!.layout, holding);

@@ -8,13 +8,13 @@ import { rootstockOf } from '../species/rootstocks.ts';
 import { stockOf } from '../species/stock.ts';
 import { roundHalfUp } from '../units/rounding.ts';
 import { choosePacks } from './packs.ts';
-import { priceOf, stockPriceKey } from './prices.ts';
-import { guardKit } from './protection/guard-kit.ts';
-import { soilKit } from './hole-plan.ts';
-import { waterKit } from './water-plan.ts';
-import { addKit, type KitLine } from './kit.ts';
+import { priceOf, stockPriceKey } from '../means/prices.ts';
+import { guardKit } from '../means/protection/guard-kit.ts';
+import { soilKit } from '../means/hole-plan.ts';
+import { waterKit } from '../means/water-plan.ts';
+import { addKit, type KitLine } from '../means/kit.ts';
 import { finalOrder, leastOrder, survivalOf } from './survival.ts';
-import { weedKit } from './weeds/weed-kit.ts';
+import { weedKit } from '../means/weeds/weed-kit.ts';
 
 /** Plants of one species as it grows on its rootstock, of one variety and stock. */
 export interface Kind {

@@ -10,7 +10,7 @@ import { bookOf } from '../species/book.ts';
 import { sharedBy } from '../species/hosts.ts';
 import { moreOf } from '../species/more.ts';
 import { standingIn } from '../species/ranges.ts';
-import { priceOf, stockPriceKey } from './prices.ts';
+import { priceOf, stockPriceKey } from '../means/prices.ts';
 import type { Kind } from './quantities.ts';
 import { stockOf } from '../species/stock.ts';
 

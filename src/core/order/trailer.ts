@@ -1,10 +1,10 @@
 import type { Holding } from '../holding/schema.ts';
 import type { Laid } from '../ranks/laid.ts';
 import { rowOf } from '../ranks/phases.ts';
-import { guardKit } from './protection/guard-kit.ts';
+import { guardKit } from '../means/protection/guard-kit.ts';
 import { kindsOf, type Kind } from './quantities.ts';
-import { cutsOf, piecesOf } from './weeds/cut-list.ts';
-import { weedKit } from './weeds/weed-kit.ts';
+import { cutsOf, piecesOf } from '../means/weeds/cut-list.ts';
+import { weedKit } from '../means/weeds/weed-kit.ts';
 
 /** What is packed for one row, in the order in which rows are walked: its plants and the pieces that each of them gets. */
 export interface RowPack {

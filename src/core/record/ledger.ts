@@ -42,7 +42,7 @@ export const NO_LEDGER: Ledger = {
 };
 
 /** Events that still hold: what was amended last decides, whatever the order in which they came. */
-export function holding(events: readonly RecordEvent[]): RecordEvent[] {
+export function stillHolding(events: readonly RecordEvent[]): RecordEvent[] {
   const sorted = inOrder(events);
   const amendments = sorted.filter((event): event is EventOf<'amended'> => event.kind === 'amended');
   if (amendments.length === 0) return sorted;
@@ -80,7 +80,7 @@ export function added({ events, ledger }: Recorded, more: readonly RecordEvent[]
 
 /** Folds a record into its state. The same events in any order give the same ledger. */
 export function ledgerOf(events: readonly RecordEvent[]): Ledger {
-  const valid = holding(events);
+  const valid = stillHolding(events);
   if (valid.length === 0) return NO_LEDGER;
   const byKind = new Map<string, RecordEvent[]>();
   for (const event of valid) {

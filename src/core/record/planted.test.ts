@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { EventOf, RecordEvent } from './events.ts';
 import { handOver } from './hand-over.ts';
-import { added, holding, ledgerOf, NO_LEDGER } from './ledger.ts';
+import { added, ledgerOf, stillHolding, NO_LEDGER } from './ledger.ts';
 import { merge } from './merge.ts';
 import { headsOf, stateOf, type Saying } from './planted.ts';
 
@@ -82,8 +82,8 @@ describe('amendments', () => {
       at(3, 'ben', 'd', amends('a', false)),
       at(4, 'ben', 'e', amends('e', false)),
     ];
-    expect(holding(events)).toEqual([]);
-    expect(holding([events[0]!, events[1]!, events[2]!]).map(({ id }) => id)).toEqual(['a']);
+    expect(stillHolding(events)).toEqual([]);
+    expect(stillHolding([events[0]!, events[1]!, events[2]!]).map(({ id }) => id)).toEqual(['a']);
   });
 });
 

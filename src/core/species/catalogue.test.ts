@@ -1,5 +1,5 @@
 import { sample, standOf } from '../../../checks/sample.ts';
-import { report } from '../files/report.ts';
+import { report } from '../reports/report.ts';
 import type { Holding } from '../holding/schema.ts';
 import { freeYears } from '../years/stand-years.ts';
 import { layHolding } from '../ranks/laid.ts';

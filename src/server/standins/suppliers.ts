@@ -1,5 +1,5 @@
 import type { z } from 'zod';
-import { priceTable } from '../../core/order/prices.ts';
+import { priceTable } from '../../core/means/prices.ts';
 import type { Supplier } from '../../core/holding/supplier-schema.ts';
 import type { SuppliersAnswer, SuppliersRequest } from '../../core/order/suppliers.ts';
 import { isStock, stockOf } from '../../core/species/stock.ts';

@@ -1,9 +1,9 @@
 import { Checkbox } from 'antd';
 import { ANIMALS } from '../../../core/holding/ground-schema.ts';
 import { setAnimals } from '../../../core/holding/ground-commands.ts';
-import { protectedParts } from '../../../core/order/protection/guard-kit.ts';
-import { saySetBy, sayProtection } from '../../../core/order/protection/say.ts';
-import { guardAnimals, guardSource } from '../../../core/order/protection/guards.ts';
+import { protectedParts } from '../../../core/means/protection/guard-kit.ts';
+import { saySetBy, sayProtection } from '../../../core/means/protection/say.ts';
+import { guardAnimals, guardSource } from '../../../core/means/protection/guards.ts';
 import { formatLength, inUnits } from '../../../core/units/quantities.ts';
 import { useShown, useWorked } from '../../store/derived.ts';
 import { run } from '../../store/session.ts';

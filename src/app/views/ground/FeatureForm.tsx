@@ -5,7 +5,7 @@ import { holeWords, percolationWords } from '../../../core/ground/soil.ts';
 import { harmMeans, wasMeans } from '../../../core/ground/ways-to-clear.ts';
 import { setFeature } from '../../../core/holding/ground-commands.ts';
 import { ANIMALS, type Feature } from '../../../core/holding/ground-schema.ts';
-import { guardAnimals } from '../../../core/order/protection/guards.ts';
+import { guardAnimals } from '../../../core/means/protection/guards.ts';
 import { ChoiceField } from '../../parts/ChoiceField.tsx';
 import { PointsEditor } from '../../parts/PointsEditor.tsx';
 import { Toggle } from '../../parts/Toggle.tsx';

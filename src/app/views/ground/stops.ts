@@ -7,7 +7,7 @@ import { soilZones } from '../../../core/ground/soil.ts';
 import { windsWorthStopping } from '../../../core/ground/wind.ts';
 import type { FeatureKind } from '../../../core/holding/ground-schema.ts';
 import type { Holding } from '../../../core/holding/schema.ts';
-import { guardAnimals } from '../../../core/order/protection/guards.ts';
+import { guardAnimals } from '../../../core/means/protection/guards.ts';
 import { formatArea, formatLength } from '../../../core/units/quantities.ts';
 import { middleOfGround } from './ground-box.ts';
 

@@ -1,9 +1,9 @@
 import { scaleLinear } from 'd3-scale';
 import { line } from 'd3-shape';
-import type { GuardOrFence } from '../../../core/order/protection/weigh.ts';
-import { guardAnimals } from '../../../core/order/protection/guards.ts';
+import type { GuardOrFence } from '../../../core/means/protection/weigh.ts';
+import { guardAnimals } from '../../../core/means/protection/guards.ts';
 import { roundLengths } from './along.ts';
-import { sayProtection } from '../../../core/order/protection/say.ts';
+import { sayProtection } from '../../../core/means/protection/say.ts';
 import { formatCount, formatLength, formatMoney } from '../../../core/units/quantities.ts';
 import { useShown } from '../../store/derived.ts';
 

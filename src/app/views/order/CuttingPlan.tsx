@@ -1,6 +1,6 @@
 import { scaleLinear } from 'd3-scale';
-import { cutsOf, piecesOf } from '../../../core/order/weeds/cut-list.ts';
-import type { Cut } from '../../../core/order/weeds/weed-kit.ts';
+import { cutsOf, piecesOf } from '../../../core/means/weeds/cut-list.ts';
+import type { Cut } from '../../../core/means/weeds/weed-kit.ts';
 import type { Laid } from '../../../core/ranks/laid.ts';
 import { counted, formatLength, toUs } from '../../../core/units/quantities.ts';
 import { roundLengths } from './along.ts';

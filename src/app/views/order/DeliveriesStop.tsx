@@ -1,7 +1,7 @@
 import { Button, Input } from 'antd';
 import { useEffect, useState } from 'react';
 import { Link } from 'react-router';
-import { claimOf } from '../../../core/order/place.ts';
+import { claimOf } from '../../../core/order/place-order.ts';
 import { deliveryCaution } from '../../../core/order/signs.ts';
 import type { PlacedLine, PlacedOrder } from '../../../core/record/orders.ts';
 import { counted, formatCount, formatMoney } from '../../../core/units/quantities.ts';

@@ -1,5 +1,5 @@
-import type { HoleOfStock } from '../../../core/order/hole-plan.ts';
-import { rootsOf } from '../../../core/order/holes.ts';
+import type { HoleOfStock } from '../../../core/means/hole-plan.ts';
+import { rootsOf } from '../../../core/means/holes.ts';
 import { stockOf } from '../../../core/species/stock.ts';
 import { capital } from '../../../core/units/text.ts';
 import { formatTape, inUnits, type UnitSystem } from '../../../core/units/quantities.ts';

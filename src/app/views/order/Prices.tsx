@@ -1,6 +1,6 @@
 import { setPrice } from '../../../core/holding/ground-commands.ts';
 import { LOOSE } from '../../../core/order/order-list.ts';
-import { priceOf, priceSource, priceTable } from '../../../core/order/prices.ts';
+import { priceOf, priceSource, priceTable } from '../../../core/means/prices.ts';
 import { inUnits, toUs } from '../../../core/units/quantities.ts';
 import { NumberField } from '../../parts/NumberField.tsx';
 import { useShown } from '../../store/derived.ts';

@@ -3,7 +3,7 @@ import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import useSWR from 'swr';
 import type { Split } from '../../../core/order/basket.ts';
-import { orderFrom } from '../../../core/order/place.ts';
+import { orderFrom } from '../../../core/order/place-order.ts';
 import { onOrder, onOrderFor, type PlacedOrder } from '../../../core/record/orders.ts';
 import { wantedName } from '../../../core/order/sheets/supplier-sheets.ts';
 import type { Supplier } from '../../../core/holding/supplier-schema.ts';

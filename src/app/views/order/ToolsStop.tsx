@@ -1,4 +1,4 @@
-import { toolsFor, toolSource, type ToolLine } from '../../../core/order/tools.ts';
+import { toolsFor, toolSource, type ToolLine } from '../../../core/means/tools.ts';
 import { counted, inUnits } from '../../../core/units/quantities.ts';
 import { Panel } from '../../parts/Panel.tsx';
 import { SettingField } from '../../parts/SettingField.tsx';

@@ -1,6 +1,6 @@
 import { scaleBand, scaleLinear } from 'd3-scale';
 import { monthName } from '../../../core/ground/local-rules.ts';
-import { monthOfWeek, type WaterPlan } from '../../../core/order/water-plan.ts';
+import { monthOfWeek, type WaterPlan } from '../../../core/means/water-plan.ts';
 import { formatWater } from '../../../core/units/quantities.ts';
 import { useShown } from '../../store/derived.ts';
 

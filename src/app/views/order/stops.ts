@@ -1,10 +1,10 @@
-import { protectedParts } from '../../../core/order/protection/guard-kit.ts';
-import { sayProtection } from '../../../core/order/protection/say.ts';
-import { toolsFor } from '../../../core/order/tools.ts';
+import { protectedParts } from '../../../core/means/protection/guard-kit.ts';
+import { sayProtection } from '../../../core/means/protection/say.ts';
+import { toolsFor } from '../../../core/means/tools.ts';
 import { wantedOf } from '../../../core/order/suppliers.ts';
-import { holePlan } from '../../../core/order/hole-plan.ts';
-import { waterPlan } from '../../../core/order/water-plan.ts';
-import { weedMethod } from '../../../core/order/weeds/methods.ts';
+import { holePlan } from '../../../core/means/hole-plan.ts';
+import { waterPlan } from '../../../core/means/water-plan.ts';
+import { weedMethod } from '../../../core/means/weeds/methods.ts';
 import { settingOf } from '../../../core/holding/settings.ts';
 import { counted, formatCount, formatMoney, formatWater } from '../../../core/units/quantities.ts';
 import type { Laid } from '../../../core/ranks/laid.ts';

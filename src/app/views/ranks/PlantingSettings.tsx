@@ -11,7 +11,7 @@ import {
   setPlanting,
 } from '../../../core/holding/planting-commands.ts';
 import { setWay } from '../../../core/holding/means-commands.ts';
-import { kitMethod } from '../../../core/order/protection/guard-kit.ts';
+import { kitMethod } from '../../../core/means/protection/guard-kit.ts';
 import { settingOf } from '../../../core/holding/settings.ts';
 import { copyPlanting, patternOf } from '../../../core/ranks/copy.ts';
 import { drawnBaseline } from '../../../core/ranks/baseline.ts';

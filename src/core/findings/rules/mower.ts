@@ -2,9 +2,9 @@ import { derived } from '../../derived/derived.ts';
 import { setRow } from '../../holding/planting-commands.ts';
 import { settingOf } from '../../holding/settings.ts';
 import { wayFor } from '../../holding/means-schema.ts';
-import { mowLane } from '../../order/weeds/lanes.ts';
-import { weedMethod } from '../../order/weeds/methods.ts';
-import { cleanWidth } from '../../order/weeds/weed-kit.ts';
+import { mowLane } from '../../means/weeds/lanes.ts';
+import { weedMethod } from '../../means/weeds/methods.ts';
+import { cleanWidth } from '../../means/weeds/weed-kit.ts';
 import { formatLength } from '../../units/quantities.ts';
 import { purposes } from '../../ranks/purposes.ts';
 import { freeYears, meanInRow } from '../../years/stand-years.ts';
@@ -22,8 +22,8 @@ export const mower = derived(function mower(judged: Judged): Finding[] {
     const way = wayFor(planting.means.weeds, { row, species: '', stock: '' });
     return ['strip', 'mat', 'mulchStrip'].includes(weedMethod(way.method).lays) ? cleanWidth(way, holding) : 0;
   };
-  // As wide as these kinds may grow, nothing over or beside them: the safe side.
-  const { grown } = freeYears({ planting, layout }, holding, 'high');
+  // As wide as these kinds grow with nothing over or beside them: the safe side.
+  const { grown } = freeYears({ planting, layout }, holding, 'middle');
   const crownOf = (row: string) => meanInRow(grown, row, ({ width }) => width[year]!);
   const length = (metres: number) => formatLength(metres, holding.units);
   const told = new Set<string>();

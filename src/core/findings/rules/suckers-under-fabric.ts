@@ -1,7 +1,7 @@
 import { derived } from '../../derived/derived.ts';
 import { setWay } from '../../holding/means-commands.ts';
 import { wayFor } from '../../holding/means-schema.ts';
-import { weedMethod } from '../../order/weeds/methods.ts';
+import { weedMethod } from '../../means/weeds/methods.ts';
 import { plantsWhere } from '../../ranks/near.ts';
 import { sayStand } from '../../ranks/say-plants.ts';
 import { finding, type Finding, type Judged } from '../finding.ts';

@@ -1,9 +1,9 @@
 import type { Holding } from '../../holding/schema.ts';
 import type { Laid } from '../../ranks/laid.ts';
 import { counted, formatLength, formatSmallArea } from '../../units/quantities.ts';
-import { xCut } from '../weeds/mulch.ts';
-import { measure } from '../weeds/weed-kit.ts';
-import { cutsOf, piecesOf, type LaidPiece } from '../weeds/cut-list.ts';
+import { xCut } from '../../means/weeds/mulch.ts';
+import { measure } from '../../means/weeds/weed-kit.ts';
+import { cutsOf, piecesOf, type LaidPiece } from '../../means/weeds/cut-list.ts';
 import type { Drawing, Shape, Sheet, Table } from './sheet.ts';
 
 /** Which roll lies on which row from where to where, where it is joined, and what is over; null where no fabric is laid. */

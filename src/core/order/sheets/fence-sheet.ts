@@ -1,11 +1,11 @@
 import { distance, type Point } from '../../geometry/point.ts';
-import { fenceCorners } from '../protection/fence-line.ts';
+import { fenceCorners } from '../../means/protection/fence-line.ts';
 import type { Holding } from '../../holding/schema.ts';
 import type { Laid } from '../../ranks/laid.ts';
 import { counted, formatLength } from '../../units/quantities.ts';
 import { kitName } from '../order-list.ts';
-import { guardKit, protectedParts } from '../protection/guard-kit.ts';
-import { fences } from '../protection/kinds.ts';
+import { guardKit, protectedParts } from '../../means/protection/guard-kit.ts';
+import { fences } from '../../means/protection/kinds.ts';
 import { planDrawing } from './plan-drawing.ts';
 import type { Shape, Sheet } from './sheet.ts';
 

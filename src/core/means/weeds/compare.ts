@@ -8,13 +8,14 @@ import { formatLength } from '../../units/quantities.ts';
 import { TOL } from '../../units/rounding.ts';
 import { animalsAt } from '../protection/protect.ts';
 import { priceOf } from '../prices.ts';
-import type { Rates } from '../quantities.ts';
 import { careCost } from './cost.ts';
 import { groupsOf } from './groups.ts';
 import { weedRates } from './rates.ts';
 import { weedMethod, weedMethods } from './methods.ts';
 import { reserveWeeks } from './reserve.ts';
 import { cleanArea, measure, weedKit } from './weed-kit.ts';
+
+type Rates = Pick<Holding, 'settings' | 'prices' | 'animals' | 'features' | 'climate' | 'units' | 'place'>;
 
 /** What one way against weeds costs and does on one planting. */
 export interface WeedChoice {

@@ -8,8 +8,8 @@ import { layHolding } from '../ranks/laid.ts';
 import { asFound } from '../record/as-found.ts';
 import type { RecordEvent } from '../record/events.ts';
 import { ledgerOf } from '../record/ledger.ts';
-import { Unreadable } from './problems.ts';
-import { tasksIcs } from './ics.ts';
+import { Unreadable } from '../files/problems.ts';
+import { tasksIcs } from '../files/ics.ts';
 
 const round = (value: number, digits: number): number => Number(value.toFixed(digits));
 

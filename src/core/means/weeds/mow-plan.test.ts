@@ -5,7 +5,7 @@ import { setMeasure, setWay } from '../../holding/means-commands.ts';
 import type { Holding } from '../../holding/schema.ts';
 import { layHolding } from '../../ranks/laid.ts';
 import { priceOf } from '../prices.ts';
-import { restOf } from '../used.ts';
+import { restOf } from '../../order/used.ts';
 import { mowPlan } from './mow-plan.ts';
 import { mulchWays } from './mulch-ways.ts';
 

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import type { RecordEvent } from '../record/events.ts';
 import { ledgerOf } from '../record/ledger.ts';
 import { onOrder, onOrderFor } from '../record/orders.ts';
-import { claimOf, orderFrom } from './place.ts';
+import { claimOf, orderFrom } from './place-order.ts';
 import { signsFor } from './signs.ts';
 import { basketOf } from './suppliers.ts';
 
