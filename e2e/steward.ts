@@ -11,9 +11,12 @@ import {
 import { MORNING } from '../checks/day.ts';
 import config from '../playwright.config.ts';
 
+/** When the tests began: two browsers of one test show the same time, whichever was opened first. */
+const BEGUN = Date.now();
+
 /** Makes it the day of the tests in a browser, and lets it fetch only what is asked for. */
 async function settled(context: BrowserContext): Promise<BrowserContext> {
-  await context.clock.install({ time: new Date(MORNING) });
+  await context.clock.install({ time: Date.parse(MORNING) + Date.now() - BEGUN });
   await context.addInitScript(() =>
     Object.defineProperty(Navigator.prototype, 'connection', { value: { saveData: true } }),
   );
@@ -35,8 +38,19 @@ export const another = async (browser: Browser, options: BrowserContextOptions):
   settled(await browser.newContext({ serviceWorkers: 'block', ...options }));
 
 /** A browser with its own folder, which can be killed and started again; it keeps the app for a day without a network. */
-export const withFolder = async (folder: string, baseURL: string, options: BrowserContextOptions = {}) =>
-  settled(await chromium.launchPersistentContext(folder, { ...config.use!.launchOptions, baseURL, ...options }));
+export async function withFolder(
+  folder: string,
+  baseURL: string,
+  options: BrowserContextOptions = {},
+): Promise<BrowserContext> {
+  const context = await chromium.launchPersistentContext(folder, { ...config.use!.launchOptions, baseURL, ...options });
+  const [blank] = context.pages();
+  await settled(context);
+  // The page that it came with knows today: one is opened that does not.
+  await context.newPage();
+  await blank!.close();
+  return context;
+}
 
 /** Opens the app for the first time: it brings the demo holding. */
 export async function openDemo(page: Page): Promise<void> {

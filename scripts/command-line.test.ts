@@ -6,6 +6,8 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { describe, expect, it } from 'vitest';
 import { readCloserank } from '../src/core/files/closerank.ts';
+import { Unreadable } from '../src/core/files/problems.ts';
+import { planCommand } from './plan.ts';
 
 interface Ended {
   readonly code: number;
@@ -22,8 +24,19 @@ const node = (args: readonly string[], env: Record<string, string> = {}) =>
         resolve({ code: failed ? Number(failed.code ?? 1) : 0, out, problem }),
     );
   });
-const plan = (...args: string[]) =>
+/** The command as it is typed, in a process of its own. */
+const typed = (...args: string[]) =>
   node(['--no-warnings', '--import', './scripts/same-pdf.mjs', '--import', 'tsx', 'scripts/plan.ts', ...args]);
+/** The same without a process: a start costs seconds. */
+const plan = (...args: string[]): Promise<Ended> =>
+  planCommand(args).then(
+    (out) => ({ code: 0, out, problem: '' }),
+    (problem: Error) => ({
+      code: 1,
+      out: '',
+      problem: problem instanceof Unreadable ? problem.message : problem.stack!,
+    }),
+  );
 const folder = mkdtempSync(join(tmpdir(), 'close-rank-'));
 const write = (name: string, text: string) => {
   writeFileSync(join(folder, name), text);
@@ -163,6 +176,13 @@ describe('the command line', { timeout: 60_000 }, () => {
     });
     expect(await plan('calendar', saved, join(folder, 'out.ics'))).toMatchObject({
       problem: expect.stringContaining('has no planting day. Set one under Days') as string,
+    });
+    // As it is typed it prints the same, and ends with a code.
+    expect(await typed('report', saved)).toEqual(made);
+    expect(await typed('report', 'none.closerank')).toMatchObject({
+      code: 1,
+      out: '',
+      problem: 'none.closerank cannot be opened. Check its name and folder.\n',
     });
     const years = await plan('years', saved, '--year', '5');
     expect(JSON.parse(years.out)).toMatchObject({

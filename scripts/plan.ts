@@ -118,7 +118,7 @@ async function found(file: string, holdingFile: string | undefined): Promise<obj
   }
 }
 
-const print = (value: unknown): void => void process.stdout.write(`${JSON.stringify(value, null, 1)}\n`);
+const json = (value: unknown): string => `${JSON.stringify(value, null, 1)}\n`;
 
 /** The year after `--year`; every few years where it is left out. */
 function yearAsked([flag, year]: readonly string[]): number | null {
@@ -130,7 +130,7 @@ function yearAsked([flag, year]: readonly string[]): number | null {
 }
 
 /** Lays day files, or other copies of the holding, to its record, all or none of them, and tells what came of it. */
-async function mergeInto(file: string, days: readonly string[], out: string): Promise<void> {
+async function mergeInto(file: string, days: readonly string[], out: string): Promise<object> {
   const { holding, pictures, events } = await fileIn(file);
   const came = await Promise.all(
     days.map(async (name) => {
@@ -152,7 +152,7 @@ async function mergeInto(file: string, days: readonly string[], out: string): Pr
   );
   const photos = Object.assign({}, pictures, ...came.map((day) => day.pictures)) as typeof pictures;
   await writeFile(out, writeCloserank(holding, photos, merged.events));
-  print({
+  return {
     events: merged.events.length,
     new: merged.fresh.length,
     known: merged.known,
@@ -167,7 +167,7 @@ async function mergeInto(file: string, days: readonly string[], out: string): Pr
     })),
     clocksAhead: merged.clocks,
     unread: came.flatMap((day) => day.problems),
-  });
+  };
 }
 
 const now = clockOf();
@@ -175,52 +175,59 @@ const now = clockOf();
 const todayHere = (): number =>
   dayAsked(new Date(now() - new Date(now()).getTimezoneOffset() * 60_000).toISOString().slice(0, 10));
 
-async function run([verb, file, ...rest]: string[]): Promise<void> {
+/** Does what the words of a command ask; what it prints comes back. Throws {@link Unreadable} with the sentence where it cannot. */
+export async function planCommand([verb, file, ...rest]: readonly string[]): Promise<string> {
   const [directory] = rest;
-  if (verb === 'report' && file) return print(report(await holdingIn(file)));
+  if (verb === 'report' && file) return json(report(await holdingIn(file)));
   if (verb === 'bill' && file) {
     const { holding, events } = await fileIn(file);
-    return print(billOf(holding, events));
+    return json(billOf(holding, events));
   }
-  if (verb === 'years' && file) return print(yearsOf(await holdingIn(file), yearAsked(rest)));
+  if (verb === 'years' && file) return json(yearsOf(await holdingIn(file), yearAsked(rest)));
   if (verb === 'tasks' && file) {
     const { holding, events } = await fileIn(file);
     const [flag, day] = rest;
     if (flag !== undefined && flag !== '--on') throw new Unreadable('--on wants a day, such as --on 2027-03-14.');
-    return print(daysOf(holding, events, flag ? dayAsked(day) : todayHere()));
+    return json(daysOf(holding, events, flag ? dayAsked(day) : todayHere()));
   }
   if (verb === 'calendar' && file && directory) {
     const { holding, events } = await fileIn(file);
-    return writeFile(directory, icsOf(holding, events, todayHere()));
+    await writeFile(directory, icsOf(holding, events, todayHere()));
+    return '';
   }
-  if (verb === 'merge' && file && rest.length >= 2) return mergeInto(file, rest.slice(0, -1), rest.at(-1)!);
-  if (verb === 'ledger' && file) return void process.stdout.write(`${ledgerText((await fileIn(file)).events)}\n`);
+  if (verb === 'merge' && file && rest.length >= 2) return json(await mergeInto(file, rest.slice(0, -1), rest.at(-1)!));
+  if (verb === 'ledger' && file) return `${ledgerText((await fileIn(file)).events)}\n`;
   if (verb === 'export' && file && directory) {
     const sans = 'atkinson-hyperlegible-next';
     const fonts = { regular: await font(sans, 400), bold: await font(sans, 700), heading: await font('bitter', 600) };
-    return exportAll(await fileIn(file), directory, fonts);
+    await exportAll(await fileIn(file), directory, fonts);
+    return '';
   }
   if (verb === 'new' && file && directory) {
     const text = new TextDecoder().decode(await bytesOf(file));
-    let json: unknown;
+    let plan: unknown;
     try {
-      json = JSON.parse(text);
+      plan = JSON.parse(text);
     } catch (problem) {
       throw new Unreadable(
         `${basename(file)} is not whole JSON: ${(problem as Error).message}. Mend it and run this again.`,
       );
     }
-    const holding = holdingFromPlan(json, basename(file));
+    const holding = holdingFromPlan(plan, basename(file));
     await writeAll(directory, { [`${holding.id}.closerank`]: writeCloserank(holding) });
-    return print(report(holding));
+    return json(report(holding));
   }
-  if (verb === 'read' && file) return print(await found(file, directory));
+  if (verb === 'read' && file) return json(await found(file, directory));
   throw new Unreadable(USAGE);
 }
 
-run(process.argv.slice(2)).catch((problem: unknown) => {
-  process.stderr.write(
-    `${problem instanceof Unreadable ? problem.message : String(problem instanceof Error ? problem.stack : problem)}\n`,
+if (import.meta.filename === process.argv[1])
+  planCommand(process.argv.slice(2)).then(
+    (text) => process.stdout.write(text),
+    (problem: unknown) => {
+      process.stderr.write(
+        `${problem instanceof Unreadable ? problem.message : String(problem instanceof Error ? problem.stack : problem)}\n`,
+      );
+      process.exitCode = 1;
+    },
   );
-  process.exitCode = 1;
-});

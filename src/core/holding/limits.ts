@@ -45,7 +45,8 @@ function changedBeyond(
   after: unknown,
   path: readonly PropertyKey[],
 ): Beyond | null {
-  if (Object.is(before, after)) return null;
+  // What is missing in both is new and lacks it, unless it may be absent.
+  if (Object.is(before, after) && after !== undefined) return null;
   const def = defOf(schema);
   const isObject = typeof after === 'object' && after !== null;
   if (def.type === 'nullable') return after === null ? null : changedBeyond(def.innerType, before, after, path);
