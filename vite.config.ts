@@ -36,12 +36,12 @@ export default defineConfig({
     rolldownOptions: {
       checks: { pluginTimings: false },
       output: {
-        // What the plan waits for in two files, and no crumbs after: each costs a way over the network.
+        // What the plan waits for in two files: each costs a way over the network. Files that are fetched later are not
+        // merged: those of a circle that wait for data would wait for each other.
         codeSplitting: {
           groups: [
             { name: 'packages', tags: ['$initial'], test: /node_modules/, priority: 3 },
             { name: 'first', tags: ['$initial'], priority: 2 },
-            { name: 'shared', minShareCount: 2, entriesAware: true, entriesAwareMergeThreshold: 20_000, priority: 1 },
           ],
         },
       },

@@ -118,6 +118,8 @@ test('on a phone this week’s work is ticked, one put off with what moves along
   const materials = page.locator('[data-task="materials:p3:0:0:0"]');
   await expect(materials).toContainText('Brook strip');
   await materials.getByRole('button', { name: 'Done' }).tap();
+  await page.getByRole('button', { name: /^Undo: done: / }).tap();
+  await materials.getByRole('button', { name: 'Done' }).tap(); // it was open again
   await expect(materials).toContainText('Done 1 March 2027');
   const marks = page.locator('[data-task="marks:p3:0:0:0"]');
   await expect(marks).toContainText(/It holds until \d+ March 2027\./);

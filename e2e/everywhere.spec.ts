@@ -1,12 +1,12 @@
 import { execFileSync } from 'node:child_process';
-import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { expect, go, onPhone, openDemo, test } from './steward.ts';
+import { expect, go, onPhone, openDemo, openDemoOnPhone, test } from './steward.ts';
 
 test('on a phone the sheet holds figures and findings', async ({ browser, baseURL }) => {
   const page = await onPhone(browser, baseURL!);
-  await openDemo(page).catch(() => undefined); // the heading lies in the folded sheet
+  await openDemoOnPhone(page);
   await page.getByRole('button', { name: 'House belt: figures and findings' }).tap();
   await expect(page.getByTestId('figure-plants')).toBeVisible();
   await page.getByRole('link', { name: 'Field' }).tap();
@@ -45,6 +45,29 @@ test.describe('with the network off', () => {
     expect(outside).toEqual([]);
     expect(refused).toEqual([]);
   });
+});
+
+test('files of the built app wait for no other in a circle: those that fetch data would wait for ever', () => {
+  const files = readdirSync('dist/assets').filter((name) => name.endsWith('.js'));
+  const graph = new Map(
+    files.map((name) => [
+      name,
+      [...readFileSync(join('dist/assets', name), 'utf8').matchAll(/(?:from|import)\s*["']\.\/([^"']+\.js)["']/g)].map(
+        ([, other]) => other!,
+      ),
+    ]),
+  );
+  const done = new Set<string>();
+  const circles: string[] = [];
+  const visit = (name: string, path: readonly string[]): void => {
+    if (path.includes(name)) return void circles.push([...path.slice(path.indexOf(name)), name].join(' > '));
+    if (done.has(name)) return;
+    for (const next of graph.get(name) ?? []) visit(next, [...path, name]);
+    done.add(name);
+  };
+  for (const name of files) visit(name, []);
+  expect(files.length).toBeGreaterThan(50);
+  expect(circles).toEqual([]);
 });
 
 test('the command line writes byte for byte what the app writes, and refuses with the same sentence', async ({

@@ -15,13 +15,6 @@ const at = (page: Page) => page.locator('.plant-name strong').first();
 const tab = (page: Page, name: string) =>
   page.getByRole('navigation', { name: 'Pages of Field' }).getByRole('link', { name }).tap();
 
-/** Opens the demo where its panel is folded away. */
-async function openDemo(page: Page): Promise<void> {
-  await page.goto('/');
-  await page.waitForURL(/\/h\/tern-hollow\/ranks\/p1$/);
-  await expect(page.getByTestId('save-state')).toBeVisible();
-}
-
 /** Pegs a planting of the demo as a steward does: every stop is answered first. */
 async function peg(page: Page, planting: string): Promise<void> {
   await go(page, `/h/tern-hollow/field/rows/${planting}`);
@@ -55,7 +48,7 @@ test('a row is planted with a skip, a move and a swap, with no signal; the phone
   const start = () => withFolder(profile, baseURL!, PHONE);
   const first = await start();
   const page = first.pages()[0]!;
-  await openDemo(page);
+  await openDemoOnPhone(page);
   await page.evaluate(() => navigator.serviceWorker.ready);
   await peg(page, 'p1');
   await first.setOffline(true);
@@ -118,7 +111,7 @@ test('two phones plant one row; a third device lays their days together, twice, 
 }) => {
   test.slow();
   const desk = await onPhone(browser, baseURL!);
-  await openDemo(desk);
+  await openDemoOnPhone(desk);
   await peg(desk, 'p4');
   await tab(desk, 'Hand over');
   const download = desk.waitForEvent('download');
@@ -176,7 +169,7 @@ test('two phones plant one row; a third device lays their days together, twice, 
 /** A phone that took a plan along. */
 async function withPlan(browser: Browser, baseURL: string, plan: string): Promise<Page> {
   const page = await onPhone(browser, baseURL);
-  await openDemo(page);
+  await openDemoOnPhone(page);
   await page.goto('/');
   await page.getByLabel('Holding file').setInputFiles(plan);
   await page.getByRole('button', { name: 'Take its plan over' }).tap();
@@ -191,7 +184,7 @@ test('a card is opened and printed, the next peg followed with the simulated rec
 }) => {
   const page = await onPhone(browser, baseURL!);
   await page.clock.install({ time: new Date('2027-03-20T08:00:00') });
-  await openDemo(page);
+  await openDemoOnPhone(page);
   await peg(page, 'p1');
   await tab(page, 'Card');
   const card = page.getByRole('article', { name: /^Card: guelder rose, bare-root whip/ }).first();
@@ -276,7 +269,7 @@ test('a card is opened and printed, the next peg followed with the simulated rec
 
 test('the pages of Field are read in sunlight, by screen readers and by thumbs', async ({ browser, baseURL }) => {
   const page = await onPhone(browser, baseURL!);
-  await openDemo(page);
+  await openDemoOnPhone(page);
   await peg(page, 'p1');
   for (const stop of ['Plant', 'Card', 'Next peg', 'Hand over', 'Rows']) {
     await tab(page, stop);
@@ -332,7 +325,7 @@ test('of a thousand taps none that was answered is lost, though the browser is k
     const context = await withFolder(profile, baseURL!, PHONE);
     const page = context.pages()[0]!;
     if (round === 0) {
-      await openDemo(page);
+      await openDemoOnPhone(page);
       await page.goto('/');
       await page.getByLabel('Holding file').setInputFiles(join(folder, 'long.closerank'));
       await page.getByRole('link', { name: 'Long', exact: true }).tap();
@@ -402,7 +395,7 @@ test('a label is scanned where the browser reads codes; a camera that is refused
         : Promise.resolve(document.createElement('canvas').captureStream(10));
     Object.defineProperty(HTMLMediaElement.prototype, 'readyState', { get: () => 4 });
   });
-  await openDemo(page);
+  await openDemoOnPhone(page);
   await peg(page, 'p1');
   await tab(page, 'Hand over');
   await page.getByRole('button', { name: 'Scan a label' }).tap();

@@ -179,6 +179,7 @@ test('holdings are copied, renamed, exported, imported elsewhere as the same pla
   const more = async (name: string, action: string) => {
     await page.getByRole('button', { name: `More for ${name}`, exact: true }).click();
     await page.getByRole('menuitem', { name: action }).click();
+    await expect(page.getByRole('menuitem')).toHaveCount(0);
   };
   await more('Tern Hollow', 'Copy');
   await more('Tern Hollow copy', 'Rename');

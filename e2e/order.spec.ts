@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { expect, go, onPhone, openDemo, option, saved, test } from './steward.ts';
+import { expect, go, onPhone, openDemo, openDemoOnPhone, option, saved, test } from './steward.ts';
 
 const stop = async (page: Page, name: string) => {
   await page.getByRole('navigation', { name: 'The order' }).getByRole('link', { name }).click();
@@ -98,7 +98,7 @@ test('a grant is income beside the cost, cut to its cap with a sentence', async 
 
 test('on a phone the stops are walked and a way is chosen', async ({ browser, baseURL }) => {
   const page = await onPhone(browser, baseURL!);
-  await openDemo(page).catch(() => undefined);
+  await openDemoOnPhone(page);
   await go(page, '/h/tern-hollow/order/weeds/p1');
   await page.getByRole('button', { name: 'Hoe', exact: false }).first().tap();
   await page.getByRole('button', { name: 'Weeds', exact: true }).tap();

@@ -91,7 +91,7 @@ test('a well, a school and a line of high voltage are drawn on the ground, and p
   await page.getByRole('combobox', { name: 'Voltage' }).click();
   await page.getByTitle('high: on towers').click();
   await saved(page);
-  await go(page, '/h/tern-hollow/ground/aims');
+  await page.getByRole('link', { name: /^Aims/ }).click();
   await expect(page.getByRole('button', { name: 'Draw school or play place' })).toBeVisible();
   await go(page, '/h/tern-hollow/ranks/p1');
   await expect(page.locator('[data-rule=water-works]')).toContainText('Roots crack the tank');

@@ -59,6 +59,13 @@ export async function openDemo(page: Page): Promise<void> {
   await expect(page.getByRole('heading', { name: 'House belt' })).toBeVisible();
 }
 
+/** The same on a phone, where the panel with its heading is folded away. */
+export async function openDemoOnPhone(page: Page): Promise<void> {
+  await page.goto('/');
+  await page.waitForURL(/\/h\/tern-hollow\/ranks\/p1$/);
+  await expect(page.getByTestId('save-state')).toBeVisible();
+}
+
 /** A page on a phone, touched. */
 export const onPhone = async (browser: Browser, baseURL: string): Promise<Page> =>
   (await another(browser, { baseURL, ...PHONE })).newPage();

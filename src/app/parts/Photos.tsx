@@ -1,6 +1,6 @@
 import { Button } from 'antd';
 import { useEffect, useRef, useState } from 'react';
-import { FilePick } from './FilePick.tsx';
+import { FilePick } from './fields/FilePick.tsx';
 import { keepPicture, pictureBytes } from '../store/pictures.ts';
 import { complain } from '../store/session.ts';
 

@@ -7,7 +7,7 @@ import { setSettingWay } from '../../../core/holding/days-commands.ts';
 import { formatArea, formatMoney } from '../../../core/units/quantities.ts';
 import { Heads } from '../../parts/Heads.tsx';
 import { Panel } from '../../parts/Panel.tsx';
-import { SettingField } from '../../parts/SettingField.tsx';
+import { SettingField } from '../../parts/fields/SettingField.tsx';
 import { run } from '../../store/session.ts';
 import { LineTable } from './LineTable.tsx';
 import { useDays } from './use-days.ts';

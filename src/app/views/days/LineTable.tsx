@@ -5,7 +5,7 @@ import type { Crew } from '../../../core/days/crew.ts';
 import { stationData, type StationKey } from '../../../core/days/work.ts';
 import { setHands } from '../../../core/holding/days-commands.ts';
 import type { Holding } from '../../../core/holding/schema.ts';
-import { NumberField } from '../../parts/NumberField.tsx';
+import { NumberField } from '../../parts/fields/NumberField.tsx';
 import { run as take } from '../../store/session.ts';
 import { Heads } from '../../parts/Heads.tsx';
 

@@ -7,7 +7,7 @@ import { weatherRules } from '../../../core/days/weather.ts';
 import { kindOf, kindsSource, plantKinds, saySeason, sayWindow, windowsFor } from '../../../core/days/windows.ts';
 import { setDays } from '../../../core/holding/days-commands.ts';
 import { inUnits } from '../../../core/units/quantities.ts';
-import { DayField } from '../../parts/DayField.tsx';
+import { DayField } from '../../parts/fields/DayField.tsx';
 import { Heads } from '../../parts/Heads.tsx';
 import { Panel } from '../../parts/Panel.tsx';
 import { run } from '../../store/session.ts';

@@ -8,11 +8,11 @@ import { againstPlanting, againstSpraying, weatherSigns } from '../../../core/da
 import { debts } from '../../../core/days/rules.ts';
 import type { Happened } from '../../../core/record/events.ts';
 import { Panel } from '../../parts/Panel.tsx';
-import { complain } from '../../store/session.ts';
+import { complain, record } from '../../store/session.ts';
 import { today as todayText } from '../../store/today.ts';
 import { hoursWords } from './SeasonStop.tsx';
 import { SlipCards } from './SlipCards.tsx';
-import { dueIn, tell, useDays, useWeather } from './use-days.ts';
+import { dueIn, useDays, useWeather } from './use-days.ts';
 
 /** One short list: what is due, where, how long, with whom, with which tools and which caution. */
 export function WeekStop() {
@@ -133,7 +133,11 @@ function TaskCard({
           <>
             <Button
               type="primary"
-              onClick={() => void tell({ kind: 'taskDone', body: { task: task.id, on: todayText(), note: '' } })}
+              onClick={() =>
+                void record(`done: ${task.what}`, [
+                  { kind: 'taskDone', body: { task: task.id, on: todayText(), note: '' } },
+                ])
+              }
             >
               Done
             </Button>
@@ -175,7 +179,7 @@ function Ask({
       what === 'putOff'
         ? { kind: 'taskPutOff', body: { task: task.id, on, to, reason } }
         : { kind: 'taskNotNeeded', body: { task: task.id, on, reason } };
-    if (await tell(happened)) onClose();
+    if (await record(`${what === 'putOff' ? 'put off' : 'not needed'}: ${task.what}`, [happened])) onClose();
   };
   return (
     <Modal
@@ -254,7 +258,11 @@ function LeftOut({ plantings }: { plantings: readonly { id: string; name: string
           onChange={({ target }) => setPlants(Math.max(1, Math.round(Number(target.value)) || 1))}
         />
         <Button
-          onClick={() => void tell({ kind: 'stepLeft', body: { planting, phase: 0, step, plants, on: todayText() } })}
+          onClick={() =>
+            void record(`left out: ${debts.steps[step]!.label.toLowerCase()}`, [
+              { kind: 'stepLeft', body: { planting, phase: 0, step, plants, on: todayText() } },
+            ])
+          }
         >
           Note it
         </Button>

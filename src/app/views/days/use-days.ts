@@ -1,4 +1,5 @@
 import { useMemo } from 'react';
+import { kept } from '../../../core/derived/derived.ts';
 import { monday, dayOf, type Day } from '../../../core/days/day.ts';
 import { slipsOf, type Slip } from '../../../core/days/slips.ts';
 import { planDays, type Plan } from '../../../core/days/tasks.ts';
@@ -7,22 +8,14 @@ import { WeatherAnswer } from '../../../core/days/weather.ts';
 import type { Holding } from '../../../core/holding/schema.ts';
 import type { Ledger } from '../../../core/record/ledger.ts';
 import { useWorked, type Worked } from '../../store/derived.ts';
-import { keepEvents, useLedger } from '../../store/record.ts';
-import type { Happened } from '../../../core/record/events.ts';
-import { complain } from '../../store/session.ts';
+import { useLedger } from '../../store/record.ts';
 import { today } from '../../store/today.ts';
 import { useStandin } from '../../store/use-standin.ts';
 
-const plans = new WeakMap<Holding, { readonly ledger: Ledger; readonly plan: Plan }>();
-
-/** The calendar of a holding as the record leaves it, worked out once for each. */
-function planOf({ holding, all }: Worked, ledger: Ledger): Plan {
-  const known = plans.get(holding);
-  if (known?.ledger === ledger) return known.plan;
-  const plan = planDays(holding, all, ledger);
-  plans.set(holding, { ledger, plan });
-  return plan;
-}
+/** The calendar of a holding as the record leaves it. */
+const planOf = kept(function planOf({ holding, all }: Worked, ledger: Ledger): Plan {
+  return planDays(holding, all, ledger);
+});
 
 export interface Days {
   readonly worked: Worked;
@@ -61,13 +54,3 @@ export function useWeather(holding: Holding) {
   const { latitude, longitude } = holding.place;
   return useStandin(WeatherAnswer, `weather?latitude=${latitude}&longitude=${longitude}&today=${today()}`, true);
 }
-
-/** Keeps what happened; where the browser cannot, that is said. */
-export const tell = (...happened: Happened[]): Promise<boolean> =>
-  keepEvents(happened).then(
-    () => true,
-    () => {
-      complain('The browser could not keep that. Free some space, then tick it again; nothing else was lost.');
-      return false;
-    },
-  );

@@ -4,7 +4,7 @@ import type { HandOver } from '../../../core/record/hand-over.ts';
 import { counted } from '../../../core/units/quantities.ts';
 import { handOverDay, handOverHolding } from '../../exports/hand-over.ts';
 import { ExportButtons } from '../../parts/ExportButtons.tsx';
-import { FilePick } from '../../parts/FilePick.tsx';
+import { FilePick } from '../../parts/fields/FilePick.tsx';
 import { keepAll } from '../../store/pictures.ts';
 import { keepName, keptName, takeIn } from '../../store/record.ts';
 import { complain } from '../../store/session.ts';

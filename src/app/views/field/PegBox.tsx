@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { pegging, revisionOf, usualReach, type Revision } from '../../../core/field/pegging.ts';
 import { stopsIn } from '../../../core/field/stops.ts';
 import { counted, formatTape, type UnitSystem } from '../../../core/units/quantities.ts';
-import { LengthField } from '../../parts/LengthField.tsx';
+import { LengthField } from '../../parts/fields/LengthField.tsx';
 import { record } from '../../store/session.ts';
 import type { InField } from './use-field.ts';
 

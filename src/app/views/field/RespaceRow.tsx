@@ -2,7 +2,7 @@ import { Button } from 'antd';
 import { useState } from 'react';
 import { respace, type Respaced } from '../../../core/field/respace.ts';
 import { counted, formatTape } from '../../../core/units/quantities.ts';
-import { LengthField } from '../../parts/LengthField.tsx';
+import { LengthField } from '../../parts/fields/LengthField.tsx';
 import { attempt, run } from '../../store/session.ts';
 import type { InField } from './use-field.ts';
 

@@ -1,4 +1,4 @@
-import { FilePick } from '../../parts/FilePick.tsx';
+import { FilePick } from '../../parts/fields/FilePick.tsx';
 import { sayPlace } from '../../../core/ground/typed-place.ts';
 import './ground.css';
 import { Button } from 'antd';
@@ -11,14 +11,14 @@ import { useKeys } from '../../parts/keys.ts';
 import { useShown } from '../../store/derived.ts';
 import { useLedger } from '../../store/record.ts';
 import { look, lookNow, useLook } from '../../store/look-at.ts';
-import { PlacePanel } from './PlacePanel.tsx';
+import { PlacePanel } from './place/PlacePanel.tsx';
 import { StopPanel } from './StopPanel.tsx';
-import { SunStop } from './SunStop.tsx';
-import { deleteFeature } from './delete-feature.ts';
+import { SunStop } from './sky/SunStop.tsx';
+import { deleteFeature } from './features/delete-feature.ts';
 import { STOPS, stopOf, type Stop } from './stops.ts';
 
-const ImportSheet = lazy(async () => ({ default: (await import('./ImportSheet.tsx')).ImportSheet }));
-const FeaturesTable = lazy(async () => ({ default: (await import('./FeaturesTable.tsx')).FeaturesTable }));
+const ImportSheet = lazy(async () => ({ default: (await import('./bring-in/ImportSheet.tsx')).ImportSheet }));
+const FeaturesTable = lazy(async () => ({ default: (await import('./features/FeaturesTable.tsx')).FeaturesTable }));
 
 const WalkListView = lazy(async () => ({ default: (await import('./WalkListView.tsx')).WalkListView }));
 

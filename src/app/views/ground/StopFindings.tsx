@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import type { Finding } from '../../../core/findings/finding.ts';
-import { FindingCard } from '../../parts/FindingCard.tsx';
+import { FindingCard } from '../../parts/findings/FindingCard.tsx';
 import { useWorked, workOut } from '../../store/derived.ts';
 import { tryOut, useSession } from '../../store/session.ts';
 import type { Stop } from './stops.ts';

@@ -1,14 +1,14 @@
-import { AimsPanel } from './AimsPanel.tsx';
-import { AnimalsPanel } from './AnimalsPanel.tsx';
-import { EdgesPanel } from './EdgesPanel.tsx';
-import { FallPanel } from './FallPanel.tsx';
-import { FeaturesPanel } from './FeaturesPanel.tsx';
-import { MarkingDesk } from './MarkingDesk.tsx';
-import { PicturesPanel } from './PicturesPanel.tsx';
-import { RulesPanel } from './RulesPanel.tsx';
-import { SoilPanel } from './SoilPanel.tsx';
+import { AimsPanel } from './place/AimsPanel.tsx';
+import { AnimalsPanel } from './features/AnimalsPanel.tsx';
+import { EdgesPanel } from './place/EdgesPanel.tsx';
+import { FallPanel } from './sky/FallPanel.tsx';
+import { FeaturesPanel } from './features/FeaturesPanel.tsx';
+import { MarkingDesk } from './features/MarkingDesk.tsx';
+import { PicturesPanel } from './bring-in/PicturesPanel.tsx';
+import { RulesPanel } from './place/RulesPanel.tsx';
+import { SoilPanel } from './features/SoilPanel.tsx';
 import { StopFindings } from './StopFindings.tsx';
-import { WindPanel } from './WindPanel.tsx';
+import { WindPanel } from './sky/WindPanel.tsx';
 import type { Stop } from './stops.ts';
 
 /** What is known, asked and drawn at one stop of the walk, and what it means for the plantings. */

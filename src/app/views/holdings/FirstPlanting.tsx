@@ -7,8 +7,8 @@ import { ALONGS, alongLabel, firstPlanting, type Along } from '../../../core/ran
 import { patterns } from '../../../core/ranks/patterns.ts';
 import { purposes } from '../../../core/ranks/purposes.ts';
 import { inUnits, toMetres } from '../../../core/units/quantities.ts';
-import { LengthField } from '../../parts/LengthField.tsx';
-import { PlaceField } from '../../parts/PlaceField.tsx';
+import { LengthField } from '../../parts/fields/LengthField.tsx';
+import { PlaceField } from '../../parts/fields/PlaceField.tsx';
 import { newId } from '../../store/ids.ts';
 import { addCopy } from '../../store/shelf.ts';
 

@@ -1,4 +1,4 @@
-import { FilePick } from '../../parts/FilePick.tsx';
+import { FilePick } from '../../parts/fields/FilePick.tsx';
 import { Alert, Button, Dropdown, Input, Modal } from 'antd';
 import { liveQuery } from 'dexie';
 import { useEffect, useEffectEvent, useRef, useState } from 'react';

@@ -2,10 +2,10 @@ import { Form, Input, Modal, Select } from 'antd';
 import { useNavigate } from 'react-router';
 import { newHolding } from '../../../core/holding/new-holding.ts';
 import type { Holding } from '../../../core/holding/schema.ts';
-import { PlaceField } from '../../parts/PlaceField.tsx';
+import { PlaceField } from '../../parts/fields/PlaceField.tsx';
 import { newId } from '../../store/ids.ts';
 import { addHolding } from '../../store/shelf.ts';
-import { CURRENCIES } from '../../parts/currencies.ts';
+import { CURRENCIES } from '../../parts/fields/currencies.ts';
 
 interface Answers {
   readonly name: string;

@@ -4,18 +4,18 @@ import { NavLink, useNavigate, useParams } from 'react-router';
 import { Guarded } from '../../parts/Guarded.tsx';
 import { useWorked } from '../../store/derived.ts';
 import { useLedger } from '../../store/record.ts';
-import { AnimalsStop } from './AnimalsStop.tsx';
-import { DeliveriesStop } from './DeliveriesStop.tsx';
-import { HereStop } from './HereStop.tsx';
-import { HolesStop } from './HolesStop.tsx';
-import { ListStop } from './ListStop.tsx';
-import { MoneyStop } from './MoneyStop.tsx';
-import { PlantsStop } from './PlantsStop.tsx';
+import { AnimalsStop } from './means/AnimalsStop.tsx';
+import { DeliveriesStop } from './deliveries/DeliveriesStop.tsx';
+import { HereStop } from './buying/HereStop.tsx';
+import { HolesStop } from './means/HolesStop.tsx';
+import { ListStop } from './buying/ListStop.tsx';
+import { MoneyStop } from './buying/MoneyStop.tsx';
+import { PlantsStop } from './buying/PlantsStop.tsx';
 import { STOPS, type Stop } from './stops.ts';
-import { SuppliersStop } from './SuppliersStop.tsx';
-import { ToolsStop } from './ToolsStop.tsx';
-import { WaterStop } from './WaterStop.tsx';
-import { WeedsStop } from './WeedsStop.tsx';
+import { SuppliersStop } from './buying/SuppliersStop.tsx';
+import { ToolsStop } from './means/ToolsStop.tsx';
+import { WaterStop } from './means/WaterStop.tsx';
+import { WeedsStop } from './means/WeedsStop.tsx';
 
 /** Buy the right things: a walk over what is to be decided, with what each choice costs and does on this plan. */
 export function OrderView() {

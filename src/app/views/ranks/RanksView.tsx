@@ -14,14 +14,14 @@ import { onceJudged, useWorked } from '../../store/derived.ts';
 import { newId } from '../../store/ids.ts';
 import { look, useLook } from '../../store/look-at.ts';
 import { run } from '../../store/session.ts';
-import { Strings } from './Strings.tsx';
+import { Strings } from './strings/Strings.tsx';
 
-const GapPanel = later(() => import('./GapPanel.tsx'), 'GapPanel');
-const NewPlanting = later(() => import('./NewPlanting.tsx'), 'NewPlanting');
-const PlantingPanel = later(() => onceJudged(import('./PlantingPanel.tsx')), 'PlantingPanel');
-const PlantPanel = later(() => import('./PlantPanel.tsx'), 'PlantPanel');
-const PlantingSettings = later(() => import('./PlantingSettings.tsx'), 'PlantingSettings');
-const RowPanel = later(() => import('./RowPanel.tsx'), 'RowPanel');
+const GapPanel = later(() => import('./planting/GapPanel.tsx'), 'GapPanel');
+const NewPlanting = later(() => import('./new/NewPlanting.tsx'), 'NewPlanting');
+const PlantingPanel = later(() => onceJudged(import('./planting/PlantingPanel.tsx')), 'PlantingPanel');
+const PlantPanel = later(() => import('./row/PlantPanel.tsx'), 'PlantPanel');
+const PlantingSettings = later(() => import('./planting/PlantingSettings.tsx'), 'PlantingSettings');
+const RowPanel = later(() => import('./row/RowPanel.tsx'), 'RowPanel');
 
 /** Lay out the rows: plan above, strings beneath, what it adds up to beside. */
 export function RanksView() {

@@ -16,10 +16,10 @@ import { partners } from '../../../core/species/catalogue.ts';
 import { setSpecies } from '../../../core/species/species-commands.ts';
 import { stocks } from '../../../core/species/stock.ts';
 import { inUnits } from '../../../core/units/quantities.ts';
-import { ChoiceField } from '../../parts/ChoiceField.tsx';
-import { LengthField } from '../../parts/LengthField.tsx';
-import { NumberField } from '../../parts/NumberField.tsx';
-import { Toggle } from '../../parts/Toggle.tsx';
+import { ChoiceField } from '../../parts/fields/ChoiceField.tsx';
+import { LengthField } from '../../parts/fields/LengthField.tsx';
+import { NumberField } from '../../parts/fields/NumberField.tsx';
+import { Toggle } from '../../parts/fields/Toggle.tsx';
 import { useShown } from '../../store/derived.ts';
 import { run } from '../../store/session.ts';
 

@@ -2,8 +2,8 @@ import { Segmented, Select } from 'antd';
 import { useState } from 'react';
 import { isBelt } from '../../../core/ranks/outline.ts';
 import type { Laid } from '../../../core/ranks/laid.ts';
-import { MixSchools } from '../../parts/MixSchools.tsx';
-import { SpacingSchools } from '../../parts/SpacingSchools.tsx';
+import { MixSchools } from '../../parts/findings/MixSchools.tsx';
+import { SpacingSchools } from '../../parts/findings/SpacingSchools.tsx';
 
 /** Tight or final spacing, one kind or many, nurses or none: what each school would do in a row; looked at, every picture shows it. */
 export function Schools({ laid: { planting } }: { laid: Laid }) {

@@ -13,7 +13,7 @@ import { careSource } from '../../../core/years/care.ts';
 import { foliageSource } from '../../../core/years/foliage.ts';
 import { growthSource } from '../../../core/years/growth.ts';
 import type { Bound, StandYears } from '../../../core/years/stand-years.ts';
-import { AimVerdicts } from '../../parts/AimVerdicts.tsx';
+import { AimVerdicts } from '../../parts/findings/AimVerdicts.tsx';
 import { FigureCell } from '../../parts/FigureCell.tsx';
 import { ByRow, Conflicts } from './ByRow.tsx';
 import { Places } from './Places.tsx';

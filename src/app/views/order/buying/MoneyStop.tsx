@@ -1,0 +1,281 @@
+import { Button, Input, Segmented } from 'antd';
+import { useMemo, useState } from 'react';
+import { dropListed, putListed } from '../../../../core/holding/means-commands.ts';
+import type { Grant } from '../../../../core/holding/schema.ts';
+import { setSetting } from '../../../../core/holding/ground-commands.ts';
+import { settingOf } from '../../../../core/holding/settings.ts';
+import { moneyParts, PARTINGS, type Parting } from '../../../../core/order/money-parts.ts';
+import { moneyPlan } from '../../../../core/order/money-plan.ts';
+import { formatCount, formatLength, formatMoney, toMetres } from '../../../../core/units/quantities.ts';
+import { NameField } from '../../../parts/fields/NameField.tsx';
+import { NumberField } from '../../../parts/fields/NumberField.tsx';
+import { Panel } from '../../../parts/Panel.tsx';
+import { Toggle } from '../../../parts/fields/Toggle.tsx';
+import { SettingField } from '../../../parts/fields/SettingField.tsx';
+import { useShown, useWorked } from '../../../store/derived.ts';
+import { useLedger } from '../../../store/record.ts';
+import { newId } from '../../../store/ids.ts';
+import { run } from '../../../store/session.ts';
+import { Heads } from '../../../parts/Heads.tsx';
+
+/** What it costs and who pays: by planting, with work, contingency and tax, and grants as income beside it. */
+export function MoneyStop() {
+  const worked = useWorked();
+  const { holding, all } = worked;
+  const { units, currency } = holding;
+  const plan = useMemo(
+    () =>
+      moneyPlan(
+        all,
+        all.map(({ planting }) => worked.quantitiesOf(planting.id)!),
+        worked.order(),
+        holding,
+      ),
+    [worked, all, holding],
+  );
+  const money = (cents: number) => formatMoney(cents, currency);
+  const perLength = (perMetre: number) => money(Math.round(perMetre * (units === 'us' ? toMetres(1, 'ft') : 1)));
+  return (
+    <>
+      <main className="stage page order-stop">
+        <h1>Money</h1>
+        <table className="facts money">
+          <Heads
+            of={['Planting', 'Plants', 'Materials', 'Hours', 'Work', 'A plant', units === 'us' ? 'A foot' : 'A metre']}
+          />
+          <tbody>
+            {plan.plantings.map((one) => (
+              <tr key={one.id}>
+                <th scope="row">{one.name}</th>
+                <td>{formatCount(one.plants)}</td>
+                <td>{money(one.materials)}</td>
+                <td>{formatCount(Math.round(one.hours))}</td>
+                <td>{money(one.labour)}</td>
+                <td>{money(one.perPlant)}</td>
+                <td>{one.perMetre === null ? '' : perLength(one.perMetre)}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+        <table className="facts sums">
+          <caption>The whole holding</caption>
+          <tbody>
+            <Line label="Plants and materials, packs shared" value={money(plan.materials)} />
+            <Line label={`Work, ${formatCount(Math.round(plan.hours))} hours`} value={money(plan.labour)} />
+            {plan.contractor > 0 && <Line label="Of those hours, hired" value={money(plan.contractor)} />}
+            <Line label="Contingency" value={money(plan.contingency)} />
+            <Line label="Tax" value={money(plan.tax)} />
+            <Line label="Cost" value={money(plan.gross)} strong />
+            {plan.grants.map((grant, i) => (
+              <Line
+                key={i}
+                label={`Grant: ${grant.name}${grant.pays ? `, pays ${grant.pays}` : ''}`}
+                note={[grant.conditions, grant.note].filter(Boolean).join(' ')}
+                value={`− ${money(grant.amount)}`}
+              />
+            ))}
+            <Line label="Left to pay" value={money(plan.net)} strong />
+          </tbody>
+        </table>
+        {plan.survivors && (
+          <p>
+            By year five, with care: {money(Math.round(plan.survivors.total))} for about{' '}
+            {formatCount(Math.round(plan.survivors.alive))} plants alive,{' '}
+            {money(Math.round(plan.survivors.perSurvivor))} each. Care takes{' '}
+            {plan.care.map((hours) => formatCount(Math.round(hours))).join(', ')} hours in the years after.
+          </p>
+        )}
+        <Parts />
+        <Grants />
+      </main>
+      <MoneyPanel metres={plan.plantings.reduce((sum, { metres }) => sum + metres, 0)} />
+    </>
+  );
+}
+
+const PARTING_WORDS: Readonly<Record<Parting, string>> = {
+  kind: 'by kind',
+  phase: 'by phase',
+  row: 'by row',
+  supplier: 'by supplier',
+};
+
+/** The cost of plants and materials parted in several ways. */
+function Parts() {
+  const worked = useWorked();
+  const { holding, all } = worked;
+  const { orders } = useLedger();
+  const [by, setBy] = useState<Parting>('kind');
+  const parts = useMemo(
+    () => moneyParts(by, all, worked.order(), orders, holding).filter(({ cents }) => cents > 0),
+    [by, all, worked, orders, holding],
+  );
+  if (parts.length === 0) return null;
+  return (
+    <>
+      <h2>Plants and materials in parts</h2>
+      <Segmented
+        aria-label="Parted"
+        value={by}
+        options={PARTINGS.map((value) => ({ value, label: PARTING_WORDS[value] }))}
+        onChange={setBy}
+      />
+      <table className="facts sums">
+        <tbody>
+          {parts.map(({ label, cents }) => (
+            <Line key={label} label={label} value={formatMoney(cents, holding.currency)} />
+          ))}
+        </tbody>
+      </table>
+    </>
+  );
+}
+
+function MoneyPanel({ metres }: { metres: number }) {
+  const holding = useShown();
+  return (
+    <Panel label="Money">
+      <h2>Money</h2>
+      <p className="soft">
+        Materials by planting are each planting’s own packs; over the holding packs are shared. Prices are placeholders
+        until you put in your own, under Order list.
+      </p>
+      <Toggle
+        label="Count our own work as money"
+        on={settingOf(holding, 'money.own') > 0}
+        onChange={(on) =>
+          run(setSetting('money.own', on ? undefined : 0, on ? 'own work counted' : 'own work not counted'))
+        }
+      />
+      <SettingField setting="money.hired" />
+      <SettingField setting="money.contingency" />
+      <SettingField setting="money.tax" />
+      <SettingField setting="ground.pace" />
+      <p className="soft fine">
+        Length of all belts: {formatLength(metres, holding.units, { decimals: 0 })}. A grant is income beside the cost,
+        never taken off unit prices; the scheme’s own text decides.
+      </p>
+    </Panel>
+  );
+}
+
+function Line({
+  label,
+  value,
+  note = '',
+  strong = false,
+}: {
+  label: string;
+  value: string;
+  note?: string;
+  strong?: boolean;
+}) {
+  return (
+    <tr className={strong ? 'is-sum' : ''}>
+      <th scope="row">
+        {label}
+        {note && <span className="soft fine"> {note}</span>}
+      </th>
+      <td>{value}</td>
+    </tr>
+  );
+}
+
+function Grants() {
+  const {
+    holding: { grants, units },
+  } = useWorked();
+  const put = (grant: Grant) => run(putListed('grants', grant, 'a grant'));
+  const perUnit = units === 'us' ? toMetres(1, 'ft') : 1;
+  return (
+    <>
+      <h2>Grants</h2>
+      {grants.map((grant) => (
+        <div key={grant.id} className="kit">
+          <div className="pair">
+            <NameField value={grant.name} onName={(name) => put({ ...grant, name })} />
+            <div className="field">
+              <label htmlFor={`g-m-${grant.id}`}>{units === 'us' ? 'A foot' : 'A metre'}</label>
+              <NumberField
+                id={`g-m-${grant.id}`}
+                min={0}
+                max={100_000}
+                precision={2}
+                value={Math.round(grant.perMetre * perUnit) / 100}
+                onEnter={(next) => put({ ...grant, perMetre: Math.round(((next ?? 0) * 100) / perUnit) })}
+              />
+            </div>
+            <div className="field">
+              <label htmlFor={`g-t-${grant.id}`}>A plant</label>
+              <NumberField
+                id={`g-t-${grant.id}`}
+                min={0}
+                max={100_000}
+                precision={2}
+                value={grant.perTree / 100}
+                onEnter={(next) => put({ ...grant, perTree: Math.round((next ?? 0) * 100) })}
+              />
+            </div>
+            <div className="field">
+              <label htmlFor={`g-c-${grant.id}`}>At most, % of the cost</label>
+              <NumberField
+                id={`g-c-${grant.id}`}
+                min={0}
+                max={100}
+                value={Math.round(grant.cap * 100)}
+                onEnter={(next) => put({ ...grant, cap: (next ?? 0) / 100 })}
+              />
+            </div>
+          </div>
+          <Text
+            label={`Conditions of ${grant.name}`}
+            value={grant.conditions}
+            most={500}
+            onEnter={(conditions) => put({ ...grant, conditions })}
+          />
+          <Text
+            label={`When ${grant.name} pays`}
+            value={grant.pays}
+            most={120}
+            onEnter={(pays) => put({ ...grant, pays })}
+          />
+          <Button size="small" danger onClick={() => run(dropListed('grants', grant.id, 'a grant taken out'))}>
+            Take out
+          </Button>
+        </div>
+      ))}
+      <Button
+        size="small"
+        onClick={() =>
+          put({ id: newId(), name: 'Grant', perMetre: 0, perTree: 0, cap: 0.75, conditions: '', pays: '' })
+        }
+      >
+        + Grant
+      </Button>
+    </>
+  );
+}
+
+function Text({
+  label,
+  value,
+  most,
+  onEnter,
+}: {
+  label: string;
+  value: string;
+  most: number;
+  onEnter(text: string): void;
+}) {
+  return (
+    <Input
+      aria-label={label}
+      placeholder={label.toLowerCase()}
+      key={value}
+      defaultValue={value}
+      maxLength={most}
+      onPressEnter={({ currentTarget }) => currentTarget.blur()}
+      onBlur={({ target }) => target.value.trim() !== value && onEnter(target.value.trim())}
+    />
+  );
+}
