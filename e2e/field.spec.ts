@@ -8,7 +8,7 @@ import { readDayFile } from '../src/core/files/day-file.ts';
 import { stateOf } from '../src/core/record/planted.ts';
 import { ledgerOf } from '../src/core/record/ledger.ts';
 import type { RecordEvent } from '../src/core/record/events.ts';
-import { PHONE, expect, go, onPhone, option, test, withFolder } from './steward.ts';
+import { PHONE, expect, go, onPhone, openDemoOnPhone, option, test, withFolder } from './steward.ts';
 
 const planted = (page: Page) => page.getByRole('button', { name: 'Planted', exact: true });
 const at = (page: Page) => page.locator('.plant-name strong').first();

@@ -38,19 +38,15 @@ export const another = async (browser: Browser, options: BrowserContextOptions):
   settled(await browser.newContext({ serviceWorkers: 'block', ...options }));
 
 /** A browser with its own folder, which can be killed and started again; it keeps the app for a day without a network. */
-export async function withFolder(
-  folder: string,
-  baseURL: string,
-  options: BrowserContextOptions = {},
-): Promise<BrowserContext> {
-  const context = await chromium.launchPersistentContext(folder, { ...config.use!.launchOptions, baseURL, ...options });
-  const [blank] = context.pages();
-  await settled(context);
-  // The page that it came with knows today: one is opened that does not.
-  await context.newPage();
-  await blank!.close();
-  return context;
-}
+export const withFolder = async (folder: string, baseURL: string, options: BrowserContextOptions = {}) =>
+  settled(
+    await chromium.launchPersistentContext(folder, {
+      ...config.use!.launchOptions,
+      serviceWorkers: 'allow',
+      baseURL,
+      ...options,
+    }),
+  );
 
 /** Opens the app for the first time: it brings the demo holding. */
 export async function openDemo(page: Page): Promise<void> {
