@@ -273,7 +273,10 @@ test('the pages of Field are read in sunlight, by screen readers and by thumbs',
   await peg(page, 'p1');
   for (const stop of ['Plant', 'Card', 'Next peg', 'Hand over', 'Rows']) {
     await tab(page, stop);
-    await page.waitForTimeout(400);
+    await expect(
+      page.getByRole('navigation', { name: 'Pages of Field' }).getByRole('link', { name: stop }),
+    ).toHaveClass(/active/);
+    await expect(page.locator('main [aria-busy=true]')).toHaveCount(0);
     const { violations } = await new AxeBuilder({ page })
       .include('main')
       .withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa'])

@@ -1,5 +1,6 @@
 /** JSON Schemas of the open files and the pages that describe them, made from the Zod schemas. `--write` puts them into docs/. */
 import { readdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
 import { z } from 'zod';
 import { HOLDING_VERSION, HoldingSchema } from '../src/core/holding/schema.ts';
 import { EventSchema } from '../src/core/record/events.ts';
@@ -94,7 +95,7 @@ function dataPage(): string {
     .filter((file) => file.endsWith('.json') && !file.includes('/kept/'))
     .sort()
     .map((file) => {
-      const data: unknown = JSON.parse(readFileSync(new URL(file, CORE), 'utf8'));
+      const data: unknown = JSON.parse(readFileSync(join(CORE, file), 'utf8'));
       return `| [${file}](../src/core/${file}) | ${sourceOf(data).replaceAll('|', '/')} |`;
     });
   return `# Rates, prices and rules of thumb

@@ -52,12 +52,6 @@ export function openFrom(day: Day, closed: readonly Closed[]): Day | null {
   return null;
 }
 
-/** Whether any day of a span is closed. */
-export const meetsClosed = (from: Day, to: Day, closed: Closed): boolean => {
-  for (let day = from; day <= to; day++) if (isClosed(day, closed)) return true;
-  return false;
-};
-
 /** How bare roots are taken in lots that can be planted in safe time: `cal.deliveries`. */
 export function deliveries({
   plants,

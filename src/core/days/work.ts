@@ -10,7 +10,7 @@ import { weedChoice } from '../means/weeds/compare.ts';
 import { weedMethod } from '../means/weeds/methods.ts';
 import type { Laid } from '../ranks/laid.ts';
 import { settingWays } from './machines.ts';
-import { kindOf, plantKinds } from './windows.ts';
+import { kindOf } from './windows.ts';
 import data from './stations.json' with { type: 'json' };
 
 export const STATIONS = ['open', 'set', 'firm', 'stake', 'guard', 'mat', 'mulch', 'water'] as const;
@@ -159,6 +159,3 @@ export function byWay(way: SettingWay, plants: number): number {
 
 /** Whether the hours of a phase could be reckoned: no rate of it is 0. */
 export const isReckoned = ({ hours }: Pick<PhaseWork, 'hours'>): boolean => Number.isFinite(hours) && hours > 0;
-
-/** Whether stock of a phase comes with bare roots, which may not lie. */
-export const isBare = ({ kind }: { readonly kind: string }): boolean => plantKinds[kind]!.bare;

@@ -1,3 +1,4 @@
+import { derived } from '../derived/derived.ts';
 import { z } from 'zod';
 import type { Species } from '../holding/species-schema.ts';
 import { stockOf } from '../species/stock.ts';
@@ -38,19 +39,10 @@ export interface LeastOptions {
  * Fewest plants so that `need` live with the chance `prob`: binomial, or beta-binomial when plants die
  * together. `order.least`; null above 3 × need + 20, where filling gaps later is the better plan.
  */
-export function leastOrder(options: LeastOptions): number | null {
-  const key = `${options.need}|${options.survival}|${options.prob}|${options.rho}`;
-  const known = memo.get(key);
-  if (known !== undefined) return known;
-  if (memo.size > 5000) memo.clear();
-  const least = search(options);
-  memo.set(key, least);
-  return least;
-}
+export const leastOrder = ({ need, survival, prob, rho }: LeastOptions): number | null =>
+  leastOf(need, survival, prob, rho);
 
-const memo = new Map<string, number | null>();
-
-function search({ need, survival, prob, rho }: LeastOptions): number | null {
+const leastOf = derived(function leastOf(need: number, survival: number, prob: number, rho: number): number | null {
   if (need === 0) return 0;
   let low = need;
   let high = 3 * need + 20;
@@ -62,7 +54,7 @@ function search({ need, survival, prob, rho }: LeastOptions): number | null {
     else low = middle + 1;
   }
   return low;
-}
+});
 
 /** Share that lives for so many years: through the first, and through each one after: `order.survivalChain`. */
 export const chainedSurvival = (first: number, later: number, years: number): number => first * later ** (years - 1);

@@ -28,7 +28,6 @@ export type Region = z.infer<typeof UnitSchema>;
 const { default: data } = await import('./regions.json', { with: { type: 'json' } });
 
 export const regions: readonly Region[] = z.array(UnitSchema).parse(data.units);
-export const regionSource = data.source;
 const byCode = new Map(regions.map((region) => [region.code, region]));
 const groupNames: Readonly<Record<string, string>> = data.groups;
 const continentNames: Readonly<Record<string, string>> = data.continents;

@@ -1,5 +1,5 @@
 import { area } from '../geometry/polygon.ts';
-import { crownCompetition, rowCover, scatteredCover } from './closure.ts';
+import { rowCover, scatteredCover } from './closure.ts';
 import { widthAt } from './size-at.ts';
 import { LAST_YEAR } from './growth.ts';
 import type { Grown, StandYears } from './stand-years.ts';
@@ -68,7 +68,3 @@ export function groundCovered(stand: StandYears, year: number): number | null {
     }, 0),
   );
 }
-
-/** Crown competition of a block in a year: at 100 free crowns could just fill its ground, m². */
-export const competitionAt = ({ grown }: StandYears, year: number, ground: number): number =>
-  grown.reduce((sum, one) => sum + one.plants * one.alive[year]! * crownCompetition([one.width[year]!], ground), 0);

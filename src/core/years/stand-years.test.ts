@@ -6,7 +6,7 @@ import { setWay } from '../holding/means-commands.ts';
 import type { Holding } from '../holding/schema.ts';
 import { noClimate } from '../place/climate.ts';
 import { layHolding } from '../ranks/laid.ts';
-import { closesIn, competitionAt, groundCovered, thinIn } from './closing.ts';
+import { closesIn, groundCovered, thinIn } from './closing.ts';
 import { radiusTowards } from './crown.ts';
 import { meanSeenThrough, quicklySeenThrough, seenByThird, seenThrough, type BeltRow } from './density.ts';
 import { sizeAt } from './growth.ts';
@@ -201,7 +201,6 @@ describe('standYears', () => {
     const oak = mixed.grown.find(({ lot }) => lot.species.common.includes('oak'))!;
     expect(oak.light[12]).toBeLessThan(0.9);
     expect(yearsOf(block([row(oaks)])).grown[0]!.light[12]).toBe(1);
-    expect(competitionAt(mixed, 30, 1600)).toBeGreaterThan(competitionAt(mixed, 10, 1600));
   });
 });
 
