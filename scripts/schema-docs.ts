@@ -78,7 +78,7 @@ function lines(node: Node, depth = 0): string[] {
 const page = (title: string, intro: string, schema: object) =>
   `# ${title}\n\n${intro}\n\nMade by \`npx tsx scripts/schema-docs.ts --write\`; the checks compare.\n\n${lines(schema as Node).join('\n')}\n`;
 
-const CORE = new URL('../src/core', import.meta.url);
+const CORE = join(import.meta.dirname, '../src/core');
 
 /** What a file of data says of where it is from: one source, those of its parts, or that each entry names its own. */
 function sourceOf(data: unknown): string {
