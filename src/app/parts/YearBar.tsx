@@ -8,7 +8,7 @@ import { LAST_YEAR } from '../../core/years/growth.ts';
 import { useGrown, useWorked } from '../store/derived.ts';
 import { look, useLook } from '../store/look-at.ts';
 
-/** The years 0 to 40 with what happens when; dragging it changes every picture at once. While a change is tried out, closing is told by kinds alone. */
+/** The years 0 to 40 with what happens when; dragging it changes every picture at once. */
 export function YearBar({ planting }: { planting: string }) {
   const year = useLook((state) => state.year);
   const track = useRef<HTMLDivElement>(null);
