@@ -20,7 +20,7 @@ import { smallPlan } from '../src/core/ranks/small-plan.ts';
 import { bookOf } from '../src/core/species/book.ts';
 import { cuttingHours } from '../src/core/years/cutting.ts';
 import { closesIn } from '../src/core/years/closing.ts';
-import { meanInRow } from '../src/core/years/stand-years.ts';
+import { meanInRow } from '../src/core/years/free-years.ts';
 import { grownOf } from '../src/core/effects/outlook.ts';
 import { tallestAt, widthAt } from '../src/core/years/size-at.ts';
 import { layerLight } from '../src/core/years/layer-light.ts';

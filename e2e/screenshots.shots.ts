@@ -159,6 +159,7 @@ test('Field on a phone: the day, a card and the next peg, side by side', async (
   await box.click();
   await option(box, 'Simulated, base station, fixed');
   await phone.clock.runFor(5000);
+  await expect(phone.locator('.ant-select-dropdown:visible')).toHaveCount(0);
   await take();
   const page = await (await browser.newContext({ viewport: { width: 1210, height: 864 } })).newPage();
   await page.setContent(

@@ -3,7 +3,7 @@ import '@fontsource/atkinson-hyperlegible-next/latin-600.css';
 import '@fontsource/atkinson-hyperlegible-next/latin-700.css';
 import '@fontsource/atkinson-hyperlegible-next/latin-ext-400.css';
 import '@fontsource/bitter/latin-600.css';
-import 'ol/ol.css';
+import './look/packages.css';
 // Each may give way to those after it: the order counts.
 import './look/base.css';
 import './look/frame.css';

@@ -1,3 +1,4 @@
+import { StyleProvider } from '@ant-design/cssinjs';
 import { ConfigProvider } from 'antd';
 import { createContext, useContext, useEffect, useMemo, type ReactNode } from 'react';
 import { useLook } from '../store/look-at.ts';
@@ -22,9 +23,11 @@ export function Look({ children }: { children: ReactNode }) {
   }, [tokens, dark]);
   return (
     <TokensContext value={tokens}>
-      <ConfigProvider theme={theme} button={{ autoInsertSpace: false }} wave={{ disabled: true }}>
-        <div className="app">{children}</div>
-      </ConfigProvider>
+      <StyleProvider layer>
+        <ConfigProvider theme={theme} button={{ autoInsertSpace: false }} wave={{ disabled: true }}>
+          <div className="app">{children}</div>
+        </ConfigProvider>
+      </StyleProvider>
     </TokensContext>
   );
 }

@@ -10,7 +10,7 @@ import { stripsAlong } from '../effects/bank.ts';
 import { hiddenBy, raysOf, sightLines } from '../effects/sight-lines.ts';
 import { sunHoursAt } from '../effects/sun-through.ts';
 import { leafyIn, spotsIn, windCutOver, windScene } from '../effects/wind-scene.ts';
-import type { Bound } from '../years/stand-years.ts';
+import type { Bound } from '../years/grown.ts';
 import { LAST_YEAR } from '../years/growth.ts';
 import type { Outlook } from '../effects/outlook.ts';
 import { judgePlan } from './judge-plan.ts';

@@ -1,6 +1,6 @@
 import type { Aim } from '../holding/ground-schema.ts';
 import { LAST_YEAR } from '../years/growth.ts';
-import type { Bound } from '../years/stand-years.ts';
+import type { Bound } from '../years/grown.ts';
 
 /** A run of figures that an aim is judged by: value by year asked, and which way is better. */
 export interface Series {

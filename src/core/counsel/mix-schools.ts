@@ -7,7 +7,7 @@ import { quantities } from '../order/quantities.ts';
 import { layOut } from '../ranks/lay-out.ts';
 import { speciesAt, type Stand } from '../ranks/stand.ts';
 import { becomes } from '../species/mature.ts';
-import { freeYears } from '../years/stand-years.ts';
+import { freeYears } from '../years/free-years.ts';
 import { choose } from './choose.ts';
 import type { Laid } from '../ranks/laid.ts';
 import data from './mix-schools.json' with { type: 'json' };

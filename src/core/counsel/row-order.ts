@@ -6,7 +6,7 @@ import { setRows } from '../holding/planting-commands.ts';
 import type { Holding } from '../holding/schema.ts';
 import { settingOf } from '../holding/settings.ts';
 import { isBelt } from '../ranks/outline.ts';
-import { freeYears, meanInRow } from '../years/stand-years.ts';
+import { freeYears, meanInRow } from '../years/free-years.ts';
 import { LAST_YEAR } from '../years/growth.ts';
 import type { Laid } from '../ranks/laid.ts';
 

@@ -7,13 +7,8 @@ const MS = 86_400_000;
 
 /** The day that YYYY-MM-DD names. */
 export const dayOf = (text: string): Day => Math.round(Date.parse(`${text}T00:00:00Z`) / MS);
-const texts = new Map<Day, string>();
-/** A day as YYYY-MM-DD. Each is written once: a calendar asks for the same few thousand over and over. */
-export function textOf(day: Day): string {
-  let text = texts.get(day);
-  if (text === undefined) texts.set(day, (text = new Date(day * MS).toISOString().slice(0, 10)));
-  return text;
-}
+/** A day as YYYY-MM-DD. */
+export const textOf = (day: Day): string => new Date(day * MS).toISOString().slice(0, 10);
 /** Monday 0 to Sunday 6; 1 January 1970 was a Thursday. */
 export const weekday = (day: Day): number => (((day + 3) % 7) + 7) % 7;
 /** The Monday of its week. */

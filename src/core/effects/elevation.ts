@@ -1,7 +1,8 @@
 import { crossing, type Point } from '../geometry/point.ts';
 import { LAST_YEAR } from '../years/growth.ts';
 import { radiusShare, type CrownShape } from '../years/crown.ts';
-import type { Grown, StandYears } from '../years/stand-years.ts';
+import type { Grown } from '../years/grown.ts';
+import type { StandYears } from '../years/stand-years.ts';
 import type { SightRay } from './sight-lines.ts';
 
 /** One plant as it is seen square on to the rows: where along the line, and its crown. Metres. */

@@ -7,7 +7,8 @@ import { inLeaf } from '../sun/sun.ts';
 import sunData from '../sun/sun.json' with { type: 'json' };
 import { quicklySeenThrough } from '../years/density.ts';
 import { beltRows, heightOfRow, stretchesOf } from '../years/rows-at.ts';
-import type { Grown, StandYears } from '../years/stand-years.ts';
+import type { Grown } from '../years/grown.ts';
+import type { StandYears } from '../years/stand-years.ts';
 import { scatteredCover } from '../years/closure.ts';
 import { cutOverRose, gapWind, togetherWind, WIDEST_GAP, windPast, type Barrier } from './shelter.ts';
 

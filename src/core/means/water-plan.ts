@@ -5,7 +5,7 @@ import { settingOf, type SettingKey } from '../holding/settings.ts';
 import type { Layout } from '../ranks/lay-out.ts';
 import type { Laid } from '../ranks/laid.ts';
 import { formatCount, formatLength, formatWater } from '../units/quantities.ts';
-import { freeYears } from '../years/stand-years.ts';
+import { freeYears } from '../years/free-years.ts';
 import { holePlan } from './hole-plan.ts';
 import { rootsOf } from './holes.ts';
 import { piece, type KitLine } from './kit.ts';

@@ -1,7 +1,7 @@
 import { sample, standOf } from '../../../checks/sample.ts';
 import { report } from '../reports/report.ts';
 import type { Holding } from '../holding/schema.ts';
-import { freeYears } from '../years/stand-years.ts';
+import { freeYears } from '../years/free-years.ts';
 import { layHolding } from '../ranks/laid.ts';
 import { appBook, bookOf } from './book.ts';
 import { describe, expect, it } from 'vitest';

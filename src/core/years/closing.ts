@@ -2,7 +2,8 @@ import { area } from '../geometry/polygon.ts';
 import { rowCover, scatteredCover } from './closure.ts';
 import { widthAt } from './size-at.ts';
 import { LAST_YEAR } from './growth.ts';
-import type { Grown, StandYears } from './stand-years.ts';
+import type { Grown } from './grown.ts';
+import type { StandYears } from './stand-years.ts';
 import thinning from './thinning.json' with { type: 'json' };
 
 const inRow = ({ grown }: StandYears, row: string): Grown[] => grown.filter((one) => one.row === row);

@@ -3,7 +3,7 @@ import type { Laid } from '../ranks/laid.ts';
 import type { Species } from '../holding/species-schema.ts';
 import type { Stand } from '../ranks/stand.ts';
 import light from './light.json' with { type: 'json' };
-import { freeYears, meanInRow } from './stand-years.ts';
+import { freeYears, meanInRow } from './free-years.ts';
 
 /** Share of the light above a layer that goes through it: `light.layer`. `cover` is its share of the ground, leaf area is per ground. */
 export const throughLayer = ({

@@ -3,7 +3,8 @@ import type { Point } from '../geometry/point.ts';
 import { pointAt, directionAt } from '../geometry/polyline.ts';
 import type { Laid } from '../ranks/laid.ts';
 import type { BeltRow } from './density.ts';
-import type { Grown, StandYears } from './stand-years.ts';
+import type { Grown } from './grown.ts';
+import type { StandYears } from './stand-years.ts';
 
 /** Each kind of each row of a belt as wind and eyes meet it in one year. `rows` are indices of laid rows; all where left out. */
 export function beltRows(

@@ -14,7 +14,9 @@ import { growthInLight, heightsByYear, shareAlive, siteQuality } from './pace.ts
 import { rowLight } from './row-light.ts';
 import { beltRows, heightOfRow, stretchesOf } from './rows-at.ts';
 import { tallestAt } from './size-at.ts';
-import { earliestYear, standYears, type Bound } from './stand-years.ts';
+import { earliestYear } from './free-years.ts';
+import { standYears } from './stand-years.ts';
+import type { Bound } from './grown.ts';
 import { stockOf } from '../species/stock.ts';
 import { harvests } from './bearing.ts';
 

@@ -8,7 +8,8 @@ import review from '../../../checks/growth-review.json' with { type: 'json' };
 import { layHolding } from '../ranks/laid.ts';
 import { crownOfRow, tallestAt, widthAt } from './size-at.ts';
 import { closesIn } from './closing.ts';
-import { earliestYear, freeYears, meanInRow, standYears } from './stand-years.ts';
+import { earliestYear, freeYears, meanInRow } from './free-years.ts';
+import { standYears } from './stand-years.ts';
 import { crownWidth, LAST_YEAR, sizeAt } from './growth.ts';
 import { becomes } from '../species/mature.ts';
 

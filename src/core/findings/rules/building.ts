@@ -4,7 +4,7 @@ import { settingOf } from '../../holding/settings.ts';
 import { speciesAt } from '../../ranks/stand.ts';
 import type { Species } from '../../holding/species-schema.ts';
 import { formatLength } from '../../units/quantities.ts';
-import { earliestYear } from '../../years/stand-years.ts';
+import { earliestYear } from '../../years/free-years.ts';
 import { finding, type Finding, type Judged } from '../finding.ts';
 import { gapsOver, substitute, swapPlants } from '../mending.ts';
 import { sayStand } from '../../ranks/say-plants.ts';

@@ -4,7 +4,7 @@ import { settingOf } from '../../holding/settings.ts';
 import { becomes } from '../../species/mature.ts';
 import { formatLength } from '../../units/quantities.ts';
 import { capital } from '../../units/text.ts';
-import { earliestYear } from '../../years/stand-years.ts';
+import { earliestYear } from '../../years/free-years.ts';
 import { distancesFrom, ringOf, standingIn } from '../../ranks/distances.ts';
 import { finding, type Finding, type Judged } from '../finding.ts';
 import { isClipped } from '../../ranks/purposes.ts';

@@ -4,7 +4,7 @@ import { lineOf } from '../../ground/local-rules.ts';
 import { speciesAt } from '../../ranks/stand.ts';
 import { matureHeight } from '../../species/catalogue.ts';
 import { formatLength } from '../../units/quantities.ts';
-import { earliestYear } from '../../years/stand-years.ts';
+import { earliestYear } from '../../years/free-years.ts';
 import { finding, type Finding, type Judged } from '../finding.ts';
 import { distanceToArea } from '../../geometry/polygon.ts';
 import { isNear, plantAt, plantsWhere, plantsWithin } from '../../ranks/near.ts';

@@ -7,7 +7,7 @@ import { weedMethod } from '../../means/weeds/methods.ts';
 import { cleanWidth } from '../../means/weeds/weed-kit.ts';
 import { formatLength } from '../../units/quantities.ts';
 import { purposes } from '../../ranks/purposes.ts';
-import { freeYears, meanInRow } from '../../years/stand-years.ts';
+import { freeYears, meanInRow } from '../../years/free-years.ts';
 import { finding, type Finding, type Judged } from '../finding.ts';
 
 /** Row gaps in which the mower no longer passes while weeds must still be kept down. Close sets are not mown between. */

@@ -3,7 +3,7 @@ import type { Feature } from '../../holding/ground-schema.ts';
 import { clearanceOf } from '../../ground/wires.ts';
 import { matureHeight } from '../../species/catalogue.ts';
 import { formatLength } from '../../units/quantities.ts';
-import { earliestYear } from '../../years/stand-years.ts';
+import { earliestYear } from '../../years/free-years.ts';
 import { becomes } from '../../species/mature.ts';
 import { distancesFrom } from '../../ranks/distances.ts';
 import { finding, type Finding, type Judged } from '../finding.ts';

@@ -11,7 +11,7 @@ import { matureHeight } from '../../species/catalogue.ts';
 import { becomes } from '../../species/mature.ts';
 import { midwinterNoon, RECEIVER } from '../../sun/sun.ts';
 import { formatLength } from '../../units/quantities.ts';
-import { earliestYear } from '../../years/stand-years.ts';
+import { earliestYear } from '../../years/free-years.ts';
 import { finding, type Finding, type Judged } from '../finding.ts';
 import { keepTo, substitute, swapPlants } from '../mending.ts';
 
