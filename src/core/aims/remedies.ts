@@ -1,5 +1,5 @@
 import type { Aim } from '../holding/ground-schema.ts';
-import { take, together, type Command } from '../holding/command.ts';
+import { take, together, type Command, type Proposal } from '../holding/command.ts';
 import { setRow } from '../holding/planting-commands.ts';
 import type { Holding, Planting, Row } from '../holding/schema.ts';
 import { Outlook } from '../effects/outlook.ts';
@@ -16,17 +16,12 @@ import { judgeAim } from './judge-aims.ts';
 import type { Verdict } from './verdict.ts';
 
 /** A change of the plan that helps an aim, with the verdict as it would then be. */
-export interface AimRemedy {
-  readonly key: string;
-  readonly label: string;
-  readonly command: Command;
+export interface AimRemedy extends Tried {
   readonly verdict: Verdict;
 }
 
-interface Tried {
+interface Tried extends Proposal {
   readonly key: string;
-  readonly label: string;
-  readonly command: Command;
 }
 
 /** Tighter by this much, to five centimetres. */

@@ -1,5 +1,5 @@
 import { bookOf } from '../species/book.ts';
-import { take, type Command } from '../holding/command.ts';
+import { take, type Proposal } from '../holding/command.ts';
 import { setRow } from '../holding/planting-commands.ts';
 import type { Holding, Row, Run } from '../holding/schema.ts';
 import type { Species, Use } from '../holding/species-schema.ts';
@@ -13,9 +13,8 @@ import type { Laid } from '../ranks/laid.ts';
 import data from './mix-schools.json' with { type: 'json' };
 
 /** What a school of mixture would make of one row, and what that changes. */
-export interface MixProposal {
+export interface MixProposal extends Proposal {
   readonly key: string;
-  readonly label: string;
   readonly reason: string;
   readonly wins: string;
   readonly runs: readonly Run[];
@@ -28,7 +27,6 @@ export interface MixProposal {
   readonly nursesOut: number | null;
   /** Cost of the whole planting against what it is now, cents. */
   readonly cents: number;
-  readonly command: Command;
 }
 
 export const mixSource = data.source;

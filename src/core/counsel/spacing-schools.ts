@@ -23,7 +23,7 @@ export interface School {
 }
 
 /** What a school would do with one row, and what that changes. */
-export interface Proposal {
+export interface SpacingProposal {
   readonly school: School;
   /** Metres, to 5 cm. */
   readonly spacing: number;
@@ -49,7 +49,7 @@ export function spacingProposals(
   { planting, layout }: Laid,
   rowId: string,
   closesBy: number,
-): Proposal[] {
+): SpacingProposal[] {
   const index = planting.rows.findIndex(({ id }) => id === rowId);
   const row = planting.rows[index];
   if (!row || layout.problem) return [];
@@ -61,7 +61,7 @@ export function spacingProposals(
   const closes = (laid: Layout, after: Planting) =>
     closesIn(grownOf({ planting: after, layout: laid }, holding, 'middle'), rowId);
   return data.schools
-    .map((school): Proposal => {
+    .map((school): SpacingProposal => {
       const wanted = school.share
         ? width * school.share
         : Math.min(crownOfRow(grown, rowId, school.closesBy ?? closesBy), width * (school.most ?? Infinity));

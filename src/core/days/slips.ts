@@ -1,4 +1,4 @@
-import type { Command } from '../holding/command.ts';
+import type { Proposal } from '../holding/command.ts';
 import { setStart } from '../holding/days-commands.ts';
 import type { Holding } from '../holding/schema.ts';
 import { settingOf } from '../holding/settings.ts';
@@ -25,7 +25,7 @@ export interface Slip {
   readonly why: string;
   /** The task that it is about; null where it is the planting day itself. */
   readonly task: string | null;
-  readonly remedies: readonly { readonly label: string; readonly command: Command }[];
+  readonly remedies: readonly Proposal[];
 }
 
 /** What of a plan's days does not fit, as it stands on a day: the most severe first. */
@@ -60,7 +60,7 @@ const slipId = (kind: string, { work }: Run, more = ''): string =>
   `${kind}:${work.planting}:${work.phase}${more && `:${more}`}`;
 
 /** Moves a phase to a day: the planting's own start moves by as much. */
-function moveTo(run: Run, day: Day, holding: Holding, words = dateWords(day)): Slip['remedies'][number] {
+function moveTo(run: Run, day: Day, holding: Holding, words = dateWords(day)): Proposal {
   const start = dayOf(holding.days.plantings.find(({ id }) => id === run.work.planting)!.start!);
   return {
     label: `Plant on ${words}`,

@@ -1,16 +1,10 @@
 import type { Point } from '../geometry/point.ts';
-import type { Command } from '../holding/command.ts';
+import type { Proposal } from '../holding/command.ts';
 import type { Holding, Planting } from '../holding/schema.ts';
 import type { Layout } from '../ranks/lay-out.ts';
 
 export const SEVERITIES = ['fault', 'caution', 'note', 'good'] as const;
 export type Severity = (typeof SEVERITIES)[number];
-
-/** A change that mends a finding, named by its effect: 'Set 2.4 m'. */
-export interface Remedy {
-  readonly label: string;
-  readonly command: Command;
-}
 
 export interface Finding {
   /** Lasting name: the same trouble at the same place keeps it, so that an acceptance holds. */
@@ -28,7 +22,8 @@ export interface Finding {
   readonly at: Point | null;
   /** Year in which it comes true, where it does not hold from the start. */
   readonly year: number | null;
-  readonly remedies: readonly Remedy[];
+  /** Changes that mend it. */
+  readonly remedies: readonly Proposal[];
 }
 
 /** What a rule judges: one planting as laid, within its holding. */

@@ -1,8 +1,8 @@
-import { take } from '../holding/command.ts';
+import { take, type Proposal } from '../holding/command.ts';
 import type { Holding } from '../holding/schema.ts';
 import { layHolding, plantedOn, type Laid } from '../ranks/laid.ts';
 import { bears } from '../species/catalogue.ts';
-import { finding, SEVERITIES, type Finding, type Judged, type Remedy, type Rule } from './finding.ts';
+import { finding, SEVERITIES, type Finding, type Judged, type Rule } from './finding.ts';
 import { besideWay } from './rules/beside-way.ts';
 import { browsed } from './rules/browsed.ts';
 import { building } from './rules/building.ts';
@@ -133,7 +133,7 @@ export interface Trial {
 }
 
 /** Tries a remedy on a copy: the plan after it, and what changes. Throws Refused when it cannot be done. */
-export function tryRemedy(holding: Holding, planting: string, remedy: Remedy): Trial {
+export function tryRemedy(holding: Holding, planting: string, remedy: Proposal): Trial {
   const after = take(holding, remedy.command).holding;
   const [was, is] = [holding, after].map((version) => weigh(version, planting));
   const plants = is!.plants - was!.plants;

@@ -14,7 +14,7 @@ import { parallel } from '../geometry/parallel.ts';
 import { chainageOf, polyline } from '../geometry/polyline.ts';
 import { distance, type Point } from '../geometry/point.ts';
 import { middle } from '../geometry/polygon.ts';
-import { take, together, type Command } from '../holding/command.ts';
+import { take, together, type Command, type Proposal } from '../holding/command.ts';
 import { addClearing, addGap, setBaseline, setRow } from '../holding/planting-commands.ts';
 import type { Gap, Kept, Row } from '../holding/schema.ts';
 import { drawnBaseline, loosened } from '../ranks/baseline.ts';
@@ -24,7 +24,7 @@ import { speciesAt, type Stand } from '../ranks/stand.ts';
 import { formatLength } from '../units/quantities.ts';
 import { plantAt } from '../ranks/near.ts';
 import type { Species } from '../holding/species-schema.ts';
-import type { Judged, Remedy } from './finding.ts';
+import type { Judged } from './finding.ts';
 
 /** Most plants of a block or guild that are cleared one by one; more are cleared in one round. */
 const SINGLE = 40;
@@ -83,7 +83,7 @@ export function gapsOver(judged: Judged, plants: readonly number[], label: strin
 export function trimEnds(
   { layout: { stand }, planting, holding: { units } }: Judged,
   plants: readonly number[],
-): Remedy | null {
+): Proposal | null {
   if (!isBelt(planting.baseline)) return null;
   const out = new Set(plants);
   let most = 0;
@@ -117,7 +117,7 @@ export function keepTo(
   { layout: { stand }, planting, holding: { units } }: Judged,
   plants: readonly number[],
   size: Partial<Kept>,
-): Remedy {
+): Proposal {
   const rows = [...new Set(plants.map((i) => stand.rows[stand.row[i]!]!.row))];
   const length = (metres: number) => formatLength(metres, units, { decimals: 2 });
   const label = size.height

@@ -2,9 +2,9 @@ import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { row, sample } from '../../../checks/sample.ts';
 import { holdingFromPlan } from '../files/plan-json.ts';
-import { take } from '../holding/command.ts';
+import { take, type Proposal } from '../holding/command.ts';
 import { removePlanting, setRow } from '../holding/planting-commands.ts';
-import type { Finding, Remedy } from './finding.ts';
+import type { Finding } from './finding.ts';
 import { judge } from './judge.ts';
 import { layHolding } from '../ranks/laid.ts';
 import { proves } from './prove.ts';
@@ -76,7 +76,7 @@ describe(proves, () => {
     });
     const laid = layHolding(holding);
     const mower = judge(holding, laid[0]!, laid).find(({ rule }) => rule === 'mower') as Finding;
-    const remedy = (command: Remedy['command']) => proves(holding, mower, { label: 'x', command });
+    const remedy = (command: Proposal['command']) => proves(holding, mower, { label: 'x', command });
     expect(remedy(setRow('p1', 'p1r2', { rowGap: 6 }))).toBe(true);
     expect(remedy(setRow('p1', 'p1r2', { rowGap: 3.1 }))).toBe(false);
     expect(remedy(setRow('p1', 'p1r2', { rowGap: 9 }))).toBe(false); // onto the pipe

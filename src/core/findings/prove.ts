@@ -1,7 +1,7 @@
-import { Refused, take } from '../holding/command.ts';
+import { Refused, take, type Proposal } from '../holding/command.ts';
 import type { Holding } from '../holding/schema.ts';
 import { layOut } from '../ranks/lay-out.ts';
-import type { Finding, Remedy } from './finding.ts';
+import type { Finding } from './finding.ts';
 import { judge } from './judge.ts';
 import { layHolding, type Laid } from '../ranks/laid.ts';
 
@@ -32,7 +32,7 @@ function judged(
 export function proves(
   holding: Holding,
   finding: Finding,
-  remedy: Remedy,
+  remedy: Proposal,
   all: readonly Laid[] = layHolding(holding),
 ): boolean {
   let after: Holding;

@@ -10,6 +10,12 @@ export interface Command {
   change(draft: Draft<Holding>): void;
 }
 
+/** A change that is offered, named by what it does: 'Set 2.4 m'. What mends a finding, a slip of the calendar or an aim, and what counsel advises. */
+export interface Proposal {
+  readonly label: string;
+  readonly command: Command;
+}
+
 /** A change that cannot be made, with the sentence that says why and what to do. */
 export class Refused extends Error {
   override readonly name = 'Refused';

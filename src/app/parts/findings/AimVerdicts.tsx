@@ -8,7 +8,7 @@ import { newId } from '../../store/ids.ts';
 import { aimKinds } from '../../../core/ground/aims.ts';
 import { useShown } from '../../store/derived.ts';
 import { formatLength, formatMoney } from '../../../core/units/quantities.ts';
-import { run, tryOut, useSession } from '../../store/session.ts';
+import { run, useSession } from '../../store/session.ts';
 import type { YearsWork } from '../../workers/years.ts';
 import { usePreviews } from './use-previews.ts';
 import { useRemedies } from '../use-years.ts';
@@ -116,22 +116,15 @@ function Opened({ verdict, work }: { verdict: Verdict; work: YearsWork }) {
             return (
               command && (
                 <p key={key} {...previews(key, command)}>
-                  <Button
-                    size="small"
-                    onClick={() => {
-                      tryOut(null);
-                      run(command);
-                    }}
-                  >
+                  <Button size="small" onClick={() => run(command)}>
                     {label}
                   </Button>{' '}
                   <Button
                     size="small"
                     type="link"
-                    onClick={() => {
-                      tryOut(null);
-                      run(together(command.label, [keepVariant(key.split(' ')[1]!, newId(), 'As it was'), command]));
-                    }}
+                    onClick={() =>
+                      run(together(command.label, [keepVariant(key.split(' ')[1]!, newId(), 'As it was'), command]))
+                    }
                   >
                     and keep what is there as a variant
                   </Button>{' '}

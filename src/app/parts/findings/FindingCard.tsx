@@ -1,7 +1,7 @@
 import { Suspense, useState } from 'react';
-import type { Finding, Remedy } from '../../../core/findings/finding.ts';
+import type { Finding } from '../../../core/findings/finding.ts';
 import { tryRemedy } from '../../../core/findings/judge.ts';
-import { reasonRefused } from '../../../core/holding/command.ts';
+import { reasonRefused, type Proposal } from '../../../core/holding/command.ts';
 import { useProven } from './use-proven.ts';
 import { later } from '../later.ts';
 import { workOut } from '../../store/derived.ts';
@@ -18,7 +18,7 @@ const SEVERITY = {
 } as const;
 
 /** One finding: what, why, where, the remedies with what each would do, and a way to accept it with a reason. */
-export function FindingCard({ finding, onPreview }: { finding: Finding; onPreview(remedy: Remedy | null): void }) {
+export function FindingCard({ finding, onPreview }: { finding: Finding; onPreview(remedy: Proposal | null): void }) {
   const [accepting, setAccepting] = useState(false);
   const [effect, setEffect] = useState('');
   const kept = useSession((state) => state.holding!);
@@ -35,7 +35,7 @@ export function FindingCard({ finding, onPreview }: { finding: Finding; onPrevie
           : [];
     if (points.length > 0) goTo(points);
   };
-  const preview = (remedy: Remedy | null) => {
+  const preview = (remedy: Proposal | null) => {
     onPreview(remedy);
     let said = '';
     const reason = reasonRefused(() => {

@@ -5,7 +5,7 @@ import { mixProposals, mixSource, type MixProposal } from '../../../core/counsel
 import { sayRuns } from '../../../core/ranks/purposes.ts';
 import { formatCount, formatMoney } from '../../../core/units/quantities.ts';
 import { workOut } from '../../store/derived.ts';
-import { run, tryOut, useSession } from '../../store/session.ts';
+import { run, useSession } from '../../store/session.ts';
 
 /** One kind or many: what each school would plant in one row; looked at, it is tried out on the plan. */
 export function MixSchools({ planting, row }: { planting: string; row: string }) {
@@ -23,10 +23,7 @@ export function MixSchools({ planting, row }: { planting: string; row: string })
               <Button
                 size="small"
                 aria-label={`Plant ${proposal.label.toLowerCase()}`}
-                onClick={() => {
-                  tryOut(null);
-                  run(proposal.command);
-                }}
+                onClick={() => run(proposal.command)}
               >
                 Plant it so
               </Button>

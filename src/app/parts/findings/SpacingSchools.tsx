@@ -1,12 +1,12 @@
 import { usePreviews } from './use-previews.ts';
 import { Button } from 'antd';
 import { useState } from 'react';
-import { schoolsSource, spacingProposals, type Proposal } from '../../../core/counsel/spacing-schools.ts';
+import { schoolsSource, spacingProposals, type SpacingProposal } from '../../../core/counsel/spacing-schools.ts';
 import { formatCount, formatLength, formatMoney } from '../../../core/units/quantities.ts';
 import { LAST_YEAR } from '../../../core/years/growth.ts';
 import { NumberField } from '../fields/NumberField.tsx';
 import { workOut } from '../../store/derived.ts';
-import { run, tryOut, useSession } from '../../store/session.ts';
+import { run, useSession } from '../../store/session.ts';
 
 /** What each school of practice would make of one row's spacing; looked at, it is tried out on the plan. */
 export function SpacingSchools({ planting, row }: { planting: string; row: string }) {
@@ -38,10 +38,7 @@ export function SpacingSchools({ planting, row }: { planting: string; row: strin
                 size="small"
                 disabled={proposal.spacing === spacing}
                 aria-label={`${proposal.school.label}: set ${formatLength(proposal.spacing, holding.units, { decimals: 2 })}`}
-                onClick={() => {
-                  tryOut(null);
-                  run(proposal.command);
-                }}
+                onClick={() => run(proposal.command)}
               >
                 {formatLength(proposal.spacing, holding.units, { decimals: 2 })}
               </Button>
@@ -58,7 +55,7 @@ export function SpacingSchools({ planting, row }: { planting: string; row: strin
   );
 }
 
-function changes({ plants, closes, toThin, cents }: Proposal, currency: string): string {
+function changes({ plants, closes, toThin, cents }: SpacingProposal, currency: string): string {
   const cost =
     cents === 0 ? 'costs the same' : `${formatMoney(Math.abs(cents), currency)} ${cents > 0 ? 'more' : 'less'}`;
   return `${formatCount(plants)} plants, ${closes === null ? 'crowns never meet' : `crowns meet in year ${closes}`}, ${toThin === 0 ? 'none to thin' : `${formatCount(toThin)} to thin`}, ${cost}.`;

@@ -7,7 +7,7 @@ import { fillSchools } from '../../../../core/order/plant-numbers.ts';
 import { formatCount, formatMoney } from '../../../../core/units/quantities.ts';
 import { usePreviews } from '../../../parts/findings/use-previews.ts';
 import { workOut } from '../../../store/derived.ts';
-import { run, tryOut, useSession } from '../../../store/session.ts';
+import { run, useSession } from '../../../store/session.ts';
 
 const percent = (share: number) => `${Math.round(share * 100)} %`;
 
@@ -43,10 +43,7 @@ export function FillSchools() {
                   size="small"
                   disabled={Math.abs(now - prob) < 1e-9}
                   aria-label={`${label}: order so that enough live with a chance of ${percent(prob)}`}
-                  onClick={() => {
-                    tryOut(null);
-                    run(command);
-                  }}
+                  onClick={() => run(command)}
                 >
                   {percent(prob)}
                 </Button>

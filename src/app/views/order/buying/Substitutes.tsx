@@ -11,7 +11,7 @@ import { levelled } from '../../../../core/order/sheets/levelled.ts';
 import type { Laid } from '../../../../core/ranks/laid.ts';
 import { hueOf } from '../../../look/glyphs.ts';
 import { useWorked, workOut } from '../../../store/derived.ts';
-import { run, tryOut, useSession } from '../../../store/session.ts';
+import { run, useSession } from '../../../store/session.ts';
 
 /** What could be bought in place of a kind that cannot be had; looked at, each is tried out on the plan. */
 export function Substitutes({ line }: { line: Kind }) {
@@ -34,10 +34,7 @@ export function Substitutes({ line }: { line: Kind }) {
               <Button
                 size="small"
                 aria-label={`Take ${species.common} for ${line.species.common}`}
-                onClick={() => {
-                  tryOut(null);
-                  run(command);
-                }}
+                onClick={() => run(command)}
               >
                 Take it
               </Button>

@@ -3,7 +3,7 @@ import { Button } from 'antd';
 import { rowOrders, type Overtopped } from '../../../../core/counsel/row-order.ts';
 import type { Planting } from '../../../../core/holding/schema.ts';
 import { workOut } from '../../../store/derived.ts';
-import { run, tryOut, useSession } from '../../../store/session.ts';
+import { run, useSession } from '../../../store/session.ts';
 
 /** Orders that the rows could stand in, each with why and who then overtops whom; looked at, it is tried out. */
 export function RowOrders({ planting }: { planting: string }) {
@@ -25,10 +25,7 @@ export function RowOrders({ planting }: { planting: string }) {
                 size="small"
                 aria-label={`${label}: order the rows so`}
                 disabled={!command}
-                onClick={() => {
-                  tryOut(null);
-                  run(command!);
-                }}
+                onClick={() => run(command!)}
               >
                 {command ? 'Order them so' : 'They stand so'}
               </Button>

@@ -71,7 +71,6 @@ export function StockInHand({ planting: id, onClose }: { planting: string; onClo
               previews={previews(String(i), layAnswer(answer))}
               units={holding.units}
               onLay={() => {
-                tryOut(null);
                 if (run(layAnswer(answer))) onClose();
               }}
             />
