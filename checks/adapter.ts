@@ -12,7 +12,7 @@ import { chainageOf, polyline } from '../src/core/geometry/polyline.ts';
 import type { Point } from '../src/core/geometry/point.ts';
 import { chord, rayFrom } from '../src/core/sun/casters.ts';
 import { sunPosition } from '../src/core/sun/sun.ts';
-import { choosePacks, priceBreak } from '../src/core/order/packs.ts';
+import { choosePacks, priceBreak } from '../src/core/account/packs.ts';
 import {
   breakEvenArea,
   breakEvenLine,
@@ -35,7 +35,7 @@ import {
   wateringInterval,
   weeklyWater,
 } from '../src/core/means/water.ts';
-import { chainedSurvival, finalOrder, leastOrder, sparesFor } from '../src/core/order/survival.ts';
+import { chainedSurvival, finalOrder, leastOrder, sparesFor } from '../src/core/account/survival.ts';
 import { careCost } from '../src/core/means/weeds/cost.ts';
 import { cuttingPlan } from '../src/core/means/weeds/cutting-plan.ts';
 import { headland, mowHours, mowLane } from '../src/core/means/weeds/lanes.ts';

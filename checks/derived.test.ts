@@ -5,8 +5,10 @@ import { planDays } from '../src/core/days/tasks.ts';
 import { afresh, derivations, forgetDerived } from '../src/core/derived/derived.ts';
 import { grownOf } from '../src/core/effects/outlook.ts';
 import { onTrailer } from '../src/core/field/the-day.ts';
-import { orderOf } from '../src/core/order/order-list.ts';
-import { quantities } from '../src/core/order/quantities.ts';
+import { bill } from '../src/core/account/bill.ts';
+import { costsOf } from '../src/core/account/costs.ts';
+import { orderOf } from '../src/core/account/order-list.ts';
+import { quantities } from '../src/core/account/quantities.ts';
 import { fitsFor, roles } from '../src/core/ranks/roles.ts';
 import { asFound } from '../src/core/record/as-found.ts';
 import { EventSchema, type Happened, type RecordEvent } from '../src/core/record/events.ts';
@@ -226,7 +228,9 @@ function everything(stored: Holding, events: readonly RecordEvent[], turn: numbe
   // Of two plantings one at a time: what the other remembers is asked again at the next turn.
   if (turn % 4 > 0) return judge(holding, all[turn % all.length]!, all);
   return {
-    order: orderOf(holding, all),
+    order: orderOf(holding, all, ledger),
+    bill: bill(holding, all, ledger),
+    costs: costsOf(holding, all, ledger),
     kits: all.map(({ planting, layout }) => quantities(planting, layout, holding)),
     grown: all.map((laid) => grownOf(laid, holding, 'low').grown.map(({ height }) => height[20])),
     stretches: all.map((laid) => stretchesOf(grownOf(laid, holding, 'middle'))),

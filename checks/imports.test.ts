@@ -22,6 +22,7 @@ const STAGES = [
   'years',
   'effects',
   'means',
+  'account',
   'order',
   'aims',
   'days',

@@ -3,6 +3,8 @@ import { planGeoJson } from '../src/core/files/plan-geojson.ts';
 import { choose } from '../src/core/counsel/choose.ts';
 import { judge, tryRemedy } from '../src/core/findings/judge.ts';
 import { layHolding, type Laid } from '../src/core/ranks/laid.ts';
+import { bill } from '../src/core/account/bill.ts';
+import { NO_LEDGER } from '../src/core/record/ledger.ts';
 import { mixProposals } from '../src/core/counsel/mix-schools.ts';
 import { rowOrders } from '../src/core/counsel/row-order.ts';
 import { spacingProposals } from '../src/core/counsel/spacing-schools.ts';
@@ -13,8 +15,8 @@ import { sunScene } from '../src/core/sun/map.ts';
 import { windSentence, windsWorthStopping } from '../src/core/ground/wind.ts';
 import type { Holding } from '../src/core/holding/schema.ts';
 import { figures } from '../src/core/order/figures.ts';
-import { orderList, orderRows } from '../src/core/order/order-list.ts';
-import { quantities } from '../src/core/order/quantities.ts';
+import { orderOf, orderRows } from '../src/core/account/order-list.ts';
+import { quantities } from '../src/core/account/quantities.ts';
 import { printPlanting } from '../src/core/ranks/row-call/print.ts';
 import { smallPlan } from '../src/core/ranks/small-plan.ts';
 import { bookOf } from '../src/core/species/book.ts';
@@ -63,7 +65,8 @@ function* tellPlanting(holding: Holding, laid: Laid, all: readonly Laid[]): Gene
     for (const remedy of found.remedies) yield `  ${remedy.label}: ${tryRemedy(holding, planting.id, remedy).effect}`;
   }
   const bought = quantities(planting, layout, holding);
-  for (const { key, text, label, why } of figures(planting, layout, bought, holding, 8))
+  const lines = bill(holding, all, NO_LEDGER).filter((line) => line.planting === planting.id);
+  for (const { key, text, label, why } of figures(planting, layout, bought, lines, holding, 8))
     yield `${key}: ${text} ${label}; ${why.formula} ${plain(why.inputs)}`;
   yield `kit ${plain(bought.kit)} ${bought.cents}`;
   const sheet = pegSheet(planting, layout, holding);
@@ -85,11 +88,7 @@ function* tellPlanting(holding: Holding, laid: Laid, all: readonly Laid[]): Gene
 /** What Close Rank says of a holding, part by part, as text that a person can compare line by line. */
 export function* tell(holding: Holding): Generator<string> {
   const all = layHolding(holding);
-  const list = orderList(
-    all.map(({ planting, layout }) => quantities(planting, layout, holding)),
-    holding,
-  );
-  for (const row of orderRows(list, holding.units)) yield Object.values(row).join(' | ');
+  for (const row of orderRows(orderOf(holding, all, NO_LEDGER), holding.units)) yield Object.values(row).join(' | ');
   for (const { stop, what, why, state } of walkList(holding, all, new Map()))
     yield `walk ${stop} ${state}: ${what}. ${why}`;
   for (const feature of holding.features) {

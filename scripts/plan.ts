@@ -20,7 +20,6 @@ import { LAST_YEAR } from '../src/core/years/growth.ts';
 import { billOf } from '../src/core/reports/bill-report.ts';
 import { asFound } from '../src/core/record/as-found.ts';
 import { ledgerOf } from '../src/core/record/ledger.ts';
-import { onOrder } from '../src/core/record/orders.ts';
 import { dayAsked, daysOf, icsOf } from '../src/core/reports/days-report.ts';
 import { checkDayOf, readDayFile } from '../src/core/files/day-file.ts';
 import { ledgerText } from '../src/core/reports/ledger-report.ts';
@@ -74,7 +73,6 @@ async function exportAll(
   fonts: PdfFonts,
 ): Promise<void> {
   const ledger = ledgerOf(events);
-  const ordered = onOrder(ledger.orders);
   const failed: string[] = [];
   let told = 0;
   const onShare = (share: number) => {
@@ -85,7 +83,7 @@ async function exportAll(
   for (const name of EXPORT_NAMES)
     try {
       await writeAll(directory, {
-        [name]: await exportFile(name, asFound(holding, ledger), { ordered, ledger, fonts, onShare }),
+        [name]: await exportFile(name, asFound(holding, ledger), { ledger, fonts, onShare }),
       });
     } catch (problem) {
       failed.push(`${name} could not be made: ${(problem as Error).message.replace(/\.$/, '')}.`);

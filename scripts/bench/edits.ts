@@ -2,7 +2,7 @@ import { judge } from '../../src/core/findings/judge.ts';
 import { take } from '../../src/core/holding/command.ts';
 import { setRow } from '../../src/core/holding/planting-commands.ts';
 import type { Holding } from '../../src/core/holding/schema.ts';
-import { quantities } from '../../src/core/order/quantities.ts';
+import { quantities } from '../../src/core/account/quantities.ts';
 import { afresh } from '../../src/core/derived/derived.ts';
 import { layHolding, type Laid } from '../../src/core/ranks/laid.ts';
 import { layOut } from '../../src/core/ranks/lay-out.ts';

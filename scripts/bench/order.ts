@@ -1,4 +1,5 @@
-import { bill } from '../../src/core/order/bill.ts';
+import { bill } from '../../src/core/account/bill.ts';
+import { NO_LEDGER } from '../../src/core/record/ledger.ts';
 import { leastSplit } from '../../src/core/order/basket.ts';
 import { layHolding } from '../../src/core/ranks/laid.ts';
 import { belt } from './holdings.ts';
@@ -22,7 +23,7 @@ function bidders(seed: number) {
 export function orders(): Line[] {
   const holding = belt(10_000);
   const all = layHolding(holding);
-  const ms = median(() => void bill(holding, all));
+  const ms = median(() => void bill(holding, all, NO_LEDGER));
   const splits = Array.from({ length: 9 }, (_, seed) => {
     const asked = bidders(seed + 1);
     const from = performance.now();

@@ -19,8 +19,7 @@ import type { Supplier } from '../../core/holding/supplier-schema.ts';
 import { layHolding, type Laid } from '../../core/ranks/laid.ts';
 import { pegSheet, type PegSheet } from '../../core/field/peg-sheet.ts';
 import type { Holding } from '../../core/holding/schema.ts';
-import { orderList } from '../../core/order/order-list.ts';
-import { quantities } from '../../core/order/quantities.ts';
+import { orderOf, phaseOrders } from '../../core/account/order-list.ts';
 import type { SetOutWay } from '../../core/field/set-out.ts';
 import { FIELD_FILES, fieldFile, isFieldFile } from './field-files.ts';
 import { sheetsPdf } from './sheet-pdf.ts';
@@ -60,9 +59,9 @@ export interface Asked {
   readonly way?: SetOutWay | undefined;
   /** Who is asked; the steward's own price lists where nobody is named. */
   readonly suppliers?: readonly Supplier[] | undefined;
-  /** What is on order already, by key. */
-  readonly ordered?: ReadonlyMap<string, number> | undefined;
-  /** What the record says of tasks, on which day the calendar begins, and whose tasks alone are wanted. */
+  /** What of the order: of one phase, years after the first; null or absent for all. */
+  readonly phase?: number | null | undefined;
+  /** What the record says, on which day the calendar begins, and whose tasks alone are wanted. */
   readonly ledger?: Ledger | undefined;
   readonly on?: string | undefined;
   readonly person?: string | undefined;
@@ -83,7 +82,7 @@ export async function exportFile(
     planting,
     way,
     suppliers = holding.suppliers,
-    ordered,
+    phase = null,
     ledger = NO_LEDGER,
     on,
     person,
@@ -103,10 +102,7 @@ export async function exportFile(
       .filter((laid) => !planting || laid.planting.id === planting)
       .map((laid) => pegSheet(laid.planting, laid.layout, holding, way));
   const list = () =>
-    orderList(
-      all.map((laid) => quantities(laid.planting, laid.layout, holding)),
-      holding,
-    );
+    phaseOrders(holding, all, ledger).find(({ later }) => later === phase)?.order ?? orderOf(holding, all, ledger);
   const planSheets = (of: (laid: Laid, holding: Holding) => Sheet | null) =>
     all.filter((laid) => !planting || laid.planting.id === planting).flatMap((laid) => of(laid, holding) ?? []);
   const tasks = () =>
@@ -137,11 +133,11 @@ export async function exportFile(
     case 'order-by-supplier.pdf':
     case 'order-by-supplier.csv':
     case 'order-by-supplier.xlsx':
-      return asFile(name, supplierSheets(wantedOf(list(), ordered), suppliers, holding));
+      return asFile(name, supplierSheets(wantedOf(list()), suppliers, holding));
     case 'price-request.pdf':
     case 'price-request.csv':
     case 'price-request.xlsx':
-      return asFile(name, [priceRequest(wantedOf(list(), ordered), holding)]);
+      return asFile(name, [priceRequest(wantedOf(list()), holding)]);
     case 'packing-list.pdf':
     case 'packing-list.xlsx':
       return asFile(

@@ -4,6 +4,8 @@ import { complain, useSession } from '../store/session.ts';
 import type { Asked, ExportName } from '../exports/export-files.ts';
 import { makeFile } from '../exports/make-file.ts';
 import { saveBytes } from '../exports/save-bytes.ts';
+import { asFound } from '../../core/record/as-found.ts';
+import { useRecord } from '../store/record.ts';
 
 interface Item {
   readonly name: ExportName;
@@ -27,11 +29,15 @@ export function ExportButtons({
   const abort = useRef<AbortController | null>(null);
   const make = async ({ name }: Item) => {
     const { holding } = useSession.getState();
+    const { ledger } = useRecord.getState();
     abort.current = new AbortController();
     setMaking(name);
     setShare(0);
     try {
-      saveBytes(`${fileName} ${name}`, await makeFile(name, holding!, asked, abort.current.signal, setShare));
+      saveBytes(
+        `${fileName} ${name}`,
+        await makeFile(name, asFound(holding!, ledger), { ledger, ...asked }, abort.current.signal, setShare),
+      );
     } catch (reason) {
       if (!(reason instanceof DOMException && reason.name === 'AbortError'))
         complain(reason instanceof Error ? reason.message : String(reason));

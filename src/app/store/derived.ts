@@ -5,14 +5,15 @@ import type * as judgements from './judging.ts';
 import { kept } from '../../core/derived/derived.ts';
 import { layHolding, type Laid } from '../../core/ranks/laid.ts';
 import type { Holding } from '../../core/holding/schema.ts';
-import type { OrderList } from '../../core/order/order-list.ts';
-import type { Quantities } from '../../core/order/quantities.ts';
+import type { BillLine } from '../../core/account/bill.ts';
+import type { OrderList } from '../../core/account/order-list.ts';
+import type { Quantities } from '../../core/account/quantities.ts';
 import type { StandYears } from '../../core/years/stand-years.ts';
 import { bookOf, type SpeciesBook } from '../../core/species/book.ts';
-import { phaseOf, phasesOf } from '../../core/ranks/phases.ts';
 import { asFound } from '../../core/record/as-found.ts';
+import type { Ledger } from '../../core/record/ledger.ts';
 import { useLook } from './look-at.ts';
-import { useLedger } from './record.ts';
+import { useLedger, useRecord } from './record.ts';
 import { useSession } from './session.ts';
 
 /** The rules and the sums, once they are here: the plan is drawn without them. */
@@ -35,7 +36,10 @@ export const onceJudged = async <T>(view: Promise<T>): Promise<T> => {
 export class Worked {
   readonly all: readonly Laid[];
 
-  constructor(readonly holding: Holding) {
+  constructor(
+    readonly holding: Holding,
+    readonly ledger: Ledger,
+  ) {
     this.all = layHolding(holding);
   }
 
@@ -45,7 +49,7 @@ export class Worked {
 
   findingsOf(id: string): readonly Finding[] {
     const laid = this.laid(id);
-    return laid && judging ? foundOn(laid, this) : [];
+    return laid && judging ? foundOn(laid, this.holding, this.all) : [];
   }
 
   quantitiesOf(id: string): Quantities | null {
@@ -53,25 +57,23 @@ export class Worked {
     return laid && judging ? judging.quantities(laid.planting, laid.layout, this.holding) : null;
   }
 
+  /** What a planting wants, line by line, and how much of it is still to buy. */
+  billOf(id: string): readonly BillLine[] {
+    return judging!.bill(this.holding, this.all, this.ledger).filter(({ planting }) => planting === id);
+  }
+
   order(): OrderList {
-    return judging!.orderOf(this.holding, this.all);
+    return judging!.orderOf(this.holding, this.all, this.ledger);
   }
 
-  /** Phases of the whole holding: years after the first planting, and the plants of each. */
-  phases(): { later: number; plants: number }[] {
-    return phasesOf({ rows: this.all.flatMap(({ layout }) => layout.stand.rows) });
+  /** Phases of the whole holding: years after the first planting, the plants of each, and what each buys. */
+  phases(): ReturnType<typeof judgements.phaseOrders> {
+    return judging!.phaseOrders(this.holding, this.all, this.ledger);
   }
 
-  /** What is to be bought for one phase alone. */
-  orderOfPhase(later: number): OrderList {
-    const earlier = this.phases()
-      .filter((phase) => phase.later < later)
-      .flatMap((phase) => this.orderOfPhase(phase.later).plants);
-    return judging!.orderList(
-      this.all.map(({ planting, layout }) => judging!.quantities(planting, phaseOf(layout, later), this.holding)),
-      this.holding,
-      earlier,
-    );
+  /** What is to be bought for one phase, or for all. */
+  orderFor(later: number | null): OrderList {
+    return this.phases().find((phase) => phase.later === later)?.order ?? this.order();
   }
 
   /** Faults and cautions of a planting that nobody has accepted. */
@@ -84,14 +86,15 @@ export class Worked {
 }
 
 /** What the rules find of a planting; the same list each time for the same plan. */
-const foundOn = kept(function foundOn(laid: Laid, { holding, all }: Worked): readonly Finding[] {
+const foundOn = kept(function foundOn(laid: Laid, holding: Holding, all: readonly Laid[]): readonly Finding[] {
   return judging!.judge(holding, laid, all);
 });
 
-/** What follows from a holding; the same holding gives the same object. */
-export const workOut = kept(function workOut(holding: Holding): Worked {
-  return new Worked(holding);
+const workedOn = kept(function workedOn(holding: Holding, ledger: Ledger): Worked {
+  return new Worked(holding, ledger);
 });
+/** What follows from a holding and what is recorded of it; the same give the same object. */
+export const workOut = (holding: Holding): Worked => workedOn(holding, useRecord.getState().ledger);
 
 /** The holding that a part drawn after the others shows; null for those drawn at once. */
 export const ShownAfter = createContext<Holding | null>(null);
@@ -125,5 +128,5 @@ export const useBook = (): SpeciesBook => bookOf(useShown());
 /** What follows from the holding as shown; asked again once plans are judged. */
 export function useWorked(): Worked {
   useJudged();
-  return workOut(useShown());
+  return workedOn(useShown(), useLedger());
 }

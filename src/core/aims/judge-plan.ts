@@ -1,8 +1,8 @@
 import type { Aim } from '../holding/ground-schema.ts';
 import { settingOf } from '../holding/settings.ts';
 import { plantingHours } from '../order/money-plan.ts';
-import { orderList } from '../order/order-list.ts';
-import { quantities } from '../order/quantities.ts';
+import { orderList } from '../account/order-list.ts';
+import { quantities } from '../account/quantities.ts';
 import { formatCount } from '../units/quantities.ts';
 import { equalSpecies, topShare } from '../years/mixture.ts';
 import type { Outlook } from '../effects/outlook.ts';

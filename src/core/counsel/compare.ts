@@ -1,6 +1,6 @@
 import { bookOf, type SpeciesBook } from '../species/book.ts';
 import type { Holding, Planting, Row } from '../holding/schema.ts';
-import { quantities } from '../order/quantities.ts';
+import { quantities } from '../account/quantities.ts';
 import { layOut } from '../ranks/lay-out.ts';
 import { sayRuns } from '../ranks/purposes.ts';
 import { formatCount, formatLength, formatMoney, type UnitSystem } from '../units/quantities.ts';

@@ -3,7 +3,7 @@ import { take, type Proposal } from '../holding/command.ts';
 import { setRow } from '../holding/planting-commands.ts';
 import type { Holding, Row, Run } from '../holding/schema.ts';
 import type { Species, Use } from '../holding/species-schema.ts';
-import { quantities } from '../order/quantities.ts';
+import { quantities } from '../account/quantities.ts';
 import { layOut } from '../ranks/lay-out.ts';
 import { speciesAt, type Stand } from '../ranks/stand.ts';
 import { becomes } from '../species/mature.ts';

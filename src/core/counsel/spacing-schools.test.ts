@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { counts, row, sample } from '../../../checks/sample.ts';
 import { take } from '../holding/command.ts';
-import { quantities } from '../order/quantities.ts';
+import { quantities } from '../account/quantities.ts';
 import { mainString } from '../ranks/stand.ts';
 import { catalogue } from '../species/catalogue.ts';
 import { spotOf } from './spot-of.ts';

@@ -3,7 +3,7 @@ import { take, type Command } from '../holding/command.ts';
 import { setRow } from '../holding/planting-commands.ts';
 import { SPACING, type Holding, type Planting } from '../holding/schema.ts';
 import { settingOf } from '../holding/settings.ts';
-import { quantities } from '../order/quantities.ts';
+import { quantities } from '../account/quantities.ts';
 import { layOut, type Layout } from '../ranks/lay-out.ts';
 import { isClipped } from '../ranks/purposes.ts';
 import { mainString } from '../ranks/stand.ts';

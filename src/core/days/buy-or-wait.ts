@@ -1,6 +1,6 @@
 import type { Holding } from '../holding/schema.ts';
 import { priceOf } from '../means/prices.ts';
-import { survivalOf } from '../order/survival.ts';
+import { survivalOf } from '../account/survival.ts';
 import type { Laid } from '../ranks/laid.ts';
 import { stockOf } from '../species/stock.ts';
 import { heldWays } from './hold.ts';

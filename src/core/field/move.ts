@@ -6,7 +6,7 @@ import { settingOf } from '../holding/settings.ts';
 import type { Holding } from '../holding/schema.ts';
 import type { BodyOf } from '../record/events.ts';
 import { formatTape } from '../units/quantities.ts';
-import { pegsOf, type PegPlace } from './pegs.ts';
+import { pegsOf, type PegPlace } from '../record/pegs.ts';
 import reachData from './reach.json' with { type: 'json' };
 
 /** Where a plant comes to stand that is set so far on along its row and aside of it, metres: on is the way the row is walked, aside to the right of that. */

@@ -3,7 +3,7 @@ import { nearestSide } from '../ground/boundary.ts';
 import type { Holding } from '../holding/schema.ts';
 import { formatTape } from '../units/quantities.ts';
 import { bestPair, knownPoints, type KnownPoint } from './known-points.ts';
-import type { PegPlace } from './pegs.ts';
+import type { PegPlace } from '../record/pegs.ts';
 
 /** The way from where one stands to a peg. */
 export interface WayToPeg {

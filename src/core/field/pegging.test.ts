@@ -9,7 +9,7 @@ import { EventSchema, type Happened, type RecordEvent } from '../record/events.t
 import { ledgerOf, NO_LEDGER, type Ledger } from '../record/ledger.ts';
 import { moveBreaks, movedTo } from './move.ts';
 import { letterOf, pegging, revisionOf, usualReach } from './pegging.ts';
-import { pegsOf } from './pegs.ts';
+import { pegsOf } from '../record/pegs.ts';
 import { stopsIn } from './stops.ts';
 import { dayRows, nextPeg, onTrailer, runOfPegs, saying } from './the-day.ts';
 

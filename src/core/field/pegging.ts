@@ -6,7 +6,7 @@ import type { BodyOf, PeggedRow } from '../record/events.ts';
 import { peggingOf } from '../record/as-planted.ts';
 import type { Ledger } from '../record/ledger.ts';
 import { NOT_PEGGED, type PlantedState } from '../record/planted.ts';
-import { pegsOf, type PegPlace } from './pegs.ts';
+import { pegsOf, type PegPlace } from '../record/pegs.ts';
 import reachData from './reach.json' with { type: 'json' };
 
 /** Pegs closer than this have not moved, metres. */

@@ -5,7 +5,7 @@ import type { Ledger } from '../record/ledger.ts';
 import { stateOf } from '../record/planted.ts';
 import { bookOf } from '../species/book.ts';
 import { stockOf } from '../species/stock.ts';
-import { pegsOf } from './pegs.ts';
+import { pegsOf } from '../record/pegs.ts';
 
 /** A plant as it stands by the record. */
 export interface PlantedPoint {

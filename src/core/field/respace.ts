@@ -6,7 +6,7 @@ import { layOut } from '../ranks/lay-out.ts';
 import type { Laid } from '../ranks/laid.ts';
 import { stockOf } from '../species/stock.ts';
 import { formatTape } from '../units/quantities.ts';
-import { kindsOf, kindKey } from '../order/quantities.ts';
+import { kindsOf, kindKey } from '../account/quantities.ts';
 
 /** A row laid at another spacing on the spot: what it takes then, and what that leaves over or asks for. */
 export interface Respaced {

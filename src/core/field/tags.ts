@@ -5,7 +5,7 @@ import type { Ledger } from '../record/ledger.ts';
 import { stockOf } from '../species/stock.ts';
 import { counted } from '../units/quantities.ts';
 import { pegging, usualReach } from './pegging.ts';
-import { labelOf, pegsOf, type PegPlace } from './pegs.ts';
+import { labelOf, pegsOf, type PegPlace } from '../record/pegs.ts';
 
 export const TAG_KINDS = ['row', 'bundle', 'plant'] as const;
 export type TagKind = (typeof TAG_KINDS)[number];

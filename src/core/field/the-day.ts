@@ -4,7 +4,7 @@ import { packRows } from '../order/trailer.ts';
 import type { Laid } from '../ranks/laid.ts';
 import type { BodyOf, Happened } from '../record/events.ts';
 import { headsOf, NOT_PEGGED, stateOf, type PlantedState, type PlantState, type Saying } from '../record/planted.ts';
-import { pegsOf, type PegPlace } from './pegs.ts';
+import { pegsOf, type PegPlace } from '../record/pegs.ts';
 
 /** A peg with what was said of its plant. */
 export interface DayPeg extends PegPlace {

@@ -1,7 +1,7 @@
 import { toUs, type UnitSystem } from '../units/quantities.ts';
 import Papa from 'papaparse';
 import type { PegSheet } from '../field/peg-sheet.ts';
-import { orderRows, type OrderList } from '../order/order-list.ts';
+import { orderRows, type OrderList } from '../account/order-list.ts';
 
 /** What a spreadsheet would run, also behind spaces and line breaks; the library's own guard stops at a break. A number below zero is none. */
 const FORMULA = /^(?!-\d+(?:\.\d+)?$)\s*[=+\-@\t\r\n|%][\s\S]*$/;
@@ -71,6 +71,8 @@ export const orderListCsv = (list: OrderList, currency: string, units: UnitSyste
       'expected losses',
       'wanted',
       'in hand',
+      'ordered, come or planted',
+      'to buy',
       'packs',
       'quantity',
       `cost ${currency}`,
@@ -83,6 +85,8 @@ export const orderListCsv = (list: OrderList, currency: string, units: UnitSyste
       row.losses ?? '',
       row.order,
       row.here,
+      row.had,
+      row.toBuy,
       row.packs,
       row.quantity,
       (row.cents / 100).toFixed(2),

@@ -1,7 +1,7 @@
 import type { UnitSystem } from '../units/quantities.ts';
 import { unzipSync, zipSync } from 'fflate';
 import writeExcelFile from 'write-excel-file/universal';
-import { orderRows, type OrderList } from '../order/order-list.ts';
+import { orderRows, type OrderList } from '../account/order-list.ts';
 import { ZIP_DATE } from './closerank.ts';
 
 const HEAD = [
@@ -12,6 +12,8 @@ const HEAD = [
   'Expected losses',
   'Wanted',
   'In hand',
+  'Ordered, come or planted',
+  'To buy',
   'Packs',
   'Quantity',
 ] as const;
@@ -33,12 +35,14 @@ export async function orderListXlsx(
     number(row.losses),
     number(row.order),
     number(row.here),
+    number(row.had),
+    number(row.toBuy),
     text(row.packs),
     number(row.quantity),
     { type: Number, value: row.cents / 100, format: '#,##0.00' },
   ]);
   const blob = await writeExcelFile([head, ...body], {
-    columns: [30, 26, 34, 12, 16, 10, 10, 18, 10, 14].map((width) => ({ width })),
+    columns: [30, 26, 34, 12, 16, 10, 10, 24, 10, 18, 10, 14].map((width) => ({ width })),
     sheet: 'Order list',
   }).toBlob();
   // The zip is packed again under one date, so that one plan always makes the same bytes.

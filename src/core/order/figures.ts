@@ -11,7 +11,8 @@ import { sayKept } from '../years/kept.ts';
 import { growthSource } from '../years/growth.ts';
 import { priceSource } from '../means/prices.ts';
 import { guardAnimals, guardSource, sayStake } from '../means/protection/guards.ts';
-import type { Quantities } from './quantities.ts';
+import type { BillLine } from '../account/bill.ts';
+import type { Quantities } from '../account/quantities.ts';
 
 /** Where a figure comes from: opened by a click on it. */
 export interface Why {
@@ -28,8 +29,15 @@ export interface Figure {
   readonly why: Why;
 }
 
-/** The figures of one planting at `year`, in the order they are shown. */
-export function figures(planting: Planting, layout: Layout, sum: Quantities, holding: Holding, year: number): Figure[] {
+/** The figures of one planting at `year`, in the order they are shown; `lines` are those of it in the bill. */
+export function figures(
+  planting: Planting,
+  layout: Layout,
+  sum: Quantities,
+  lines: readonly BillLine[],
+  holding: Holding,
+  year: number,
+): Figure[] {
   const { stand } = layout;
   const { units } = holding;
   const ground = planting.baseline.kind === 'block' ? area(planting.baseline.outline) : 0;
@@ -64,7 +72,7 @@ export function figures(planting: Planting, layout: Layout, sum: Quantities, hol
     },
     costFigure(planting, sum, holding, ground),
     ...cuttingFigure(planting, units, cuttingHours(stand, holding)),
-    orderFigure(sum, holding),
+    orderFigure(sum, lines, holding),
     guardsFigure(sum, holding),
   ];
 }
@@ -177,15 +185,18 @@ function cuttingFigure(planting: Planting, units: Holding['units'], cutting: num
   ];
 }
 
-function orderFigure(sum: Quantities, holding: Holding): Figure {
-  const bought = sum.plantLines.reduce((total, line) => total + line.quantity, 0);
+function orderFigure(sum: Quantities, lines: readonly BillLine[], holding: Holding): Figure {
+  const plants = lines.filter(({ species }) => species);
+  const [wanted, toBuy] = (['count', 'toBuy'] as const).map((of) =>
+    plants.reduce((total, line) => total + line[of], 0),
+  );
   return {
     key: 'order',
-    text: formatCount(bought),
-    label: 'plants to buy, in packs',
+    text: formatCount(toBuy!),
+    label: `plants to buy, of ${formatCount(wanted!)} wanted so that enough live`,
     why: {
       formula:
-        'fewest plants so that enough live with the chance wanted, over those fit on arrival, in the cheapest packs',
+        'fewest plants so that enough live with the chance wanted, over those fit on arrival; its share of what the order of all plantings still buys, after what is in hand, ordered, come or planted',
       inputs: [
         { label: 'Chance wanted', text: `${Math.round(settingOf(holding, 'order.prob') * 100)} %` },
         { label: 'Unfit on arrival', text: `${Math.round(settingOf(holding, 'order.cull') * 100)} %` },

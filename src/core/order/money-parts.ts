@@ -2,14 +2,14 @@ import type { Holding } from '../holding/schema.ts';
 import type { Laid } from '../ranks/laid.ts';
 import { settingOf } from '../holding/settings.ts';
 import { phaseOf, phasesOf } from '../ranks/phases.ts';
-import type { PlacedOrder } from '../record/orders.ts';
+import type { Ledger } from '../record/ledger.ts';
 import { stockOf } from '../species/stock.ts';
 import { soilKit } from '../means/hole-plan.ts';
 import type { KitLine } from '../means/kit.ts';
-import type { OrderList } from './order-list.ts';
+import { costsOf, type Costs } from '../account/costs.ts';
 import { priceOf, stockPriceKey } from '../means/prices.ts';
 import { guardKit } from '../means/protection/guard-kit.ts';
-import { quantities } from './quantities.ts';
+import { quantities } from '../account/quantities.ts';
 import { packRows } from './trailer.ts';
 import { waterKit } from '../means/water-plan.ts';
 import { weedKit } from '../means/weeds/weed-kit.ts';
@@ -30,13 +30,7 @@ const cost = (lines: readonly Pick<KitLine, 'cents'>[]): number => lines.reduce(
  * The cost of plants and materials in parts: by kind and by phase each planting's own packs; by row at the price of a
  * single piece, without spares; by supplier what is on order, and what is not ordered yet.
  */
-export function moneyParts(
-  by: Parting,
-  all: readonly Laid[],
-  order: OrderList,
-  orders: readonly PlacedOrder[],
-  holding: Holding,
-): Part[] {
+export function moneyParts(by: Parting, all: readonly Laid[], ledger: Ledger, holding: Holding): Part[] {
   switch (by) {
     case 'kind':
       return byKind(all, holding);
@@ -45,7 +39,7 @@ export function moneyParts(
     case 'row':
       return byRow(all, holding);
     case 'supplier':
-      return bySupplier(order, orders, holding);
+      return bySupplier(costsOf(holding, all, ledger), ledger, holding);
   }
 }
 
@@ -86,13 +80,15 @@ function byRow(all: readonly Laid[], holding: Holding): Part[] {
   }));
 }
 
-function bySupplier(order: OrderList, orders: readonly PlacedOrder[], { currency }: Holding): Part[] {
+function bySupplier({ ordered, unrecorded, toBuy }: Costs, { orders }: Ledger, { currency }: Holding): Part[] {
   const sums = new Map<string, number>();
   for (const { supplier, cents, currency: of } of orders)
     if (of === currency) sums.set(supplier, (sums.get(supplier) ?? 0) + cents);
   const placed = [...sums.values()].reduce((sum, cents) => sum + cents, 0);
   return [
     ...[...sums].map(([label, cents]) => ({ label, cents })),
-    { label: 'Not ordered yet, by the price table', cents: Math.max(0, order.cents - placed) },
+    { label: 'Claimed back', cents: ordered - placed },
+    { label: 'Planted without an order here, by the price table', cents: unrecorded },
+    { label: 'Not ordered yet, by the price table', cents: toBuy },
   ];
 }

@@ -1,14 +1,14 @@
 import type { Holding } from '../holding/schema.ts';
 import { settingOf } from '../holding/settings.ts';
 import type { Laid } from '../ranks/laid.ts';
-import { survivalOf } from './survival.ts';
+import { survivalOf } from '../account/survival.ts';
 import { holePlan } from '../means/hole-plan.ts';
 import { budgetTotal, costPerSurvivor } from './money.ts';
-import type { OrderList } from './order-list.ts';
+import type { Costs } from '../account/costs.ts';
 import { priceOf } from '../means/prices.ts';
 import { protectedParts } from '../means/protection/guard-kit.ts';
 import { fences, forms } from '../means/protection/kinds.ts';
-import type { Quantities } from './quantities.ts';
+import type { Quantities } from '../account/quantities.ts';
 import { waterPlan } from '../means/water-plan.ts';
 import { weedChoice } from '../means/weeds/compare.ts';
 
@@ -81,8 +81,8 @@ export interface GrantIncome {
 
 export interface MoneyPlan {
   readonly plantings: readonly PlantingMoney[];
-  /** Packs shared over the holding: what is bought, minor units. */
-  readonly materials: number;
+  /** Plants and materials of the whole holding, packs shared, minor units. */
+  readonly costs: Costs;
   readonly hours: number;
   readonly labour: number;
   /** Work that is hired. */
@@ -98,11 +98,11 @@ export interface MoneyPlan {
   readonly survivors: ReturnType<typeof costPerSurvivor> | null;
 }
 
-/** What a whole holding costs, and who pays: its order, its hours, contingency and tax, and grants as income beside them. */
+/** What a whole holding costs, and who pays: its plants and materials, its hours, contingency and tax, and grants as income beside them. */
 export function moneyPlan(
   all: readonly Laid[],
   sums: readonly Quantities[],
-  order: OrderList,
+  costs: Costs,
   holding: Holding,
 ): MoneyPlan {
   const rate = settingOf(holding, 'money.own') > 0 ? priceOf(holding, 'hour') : 0;
@@ -115,7 +115,7 @@ export function moneyPlan(
   const metres = plantings.reduce((sum, one) => sum + one.metres, 0);
   const trees = plantings.reduce((sum, one) => sum + one.plants, 0);
   const plain = {
-    materials: order.cents,
+    materials: costs.total,
     labourHours: hours * (1 - hired),
     labourRate: rate,
     contractor: Math.round(hours * hired * hiredRate),
@@ -134,7 +134,7 @@ export function moneyPlan(
   const alive = lines.reduce((sum, { species, stock, count }) => sum + count * survivalOf(species, stock), 0);
   return {
     plantings,
-    materials: order.cents,
+    costs,
     hours,
     labour,
     contractor: plain.contractor,

@@ -3,13 +3,15 @@ import { describe, expect, it } from 'vitest';
 import { row, sample, standOf } from '../../../checks/sample.ts';
 import { layHolding } from '../ranks/laid.ts';
 import type { Holding } from '../holding/schema.ts';
+import { bill } from '../account/bill.ts';
+import { NO_LEDGER } from '../record/ledger.ts';
 import { figures } from './figures.ts';
-import { choosePacks } from './packs.ts';
-import { quantities } from './quantities.ts';
+import { choosePacks } from '../account/packs.ts';
+import { quantities } from '../account/quantities.ts';
 import { pegSheet } from '../field/peg-sheet.ts';
 import { catalogue } from '../species/catalogue.ts';
 import { sayStake } from '../means/protection/guards.ts';
-import { leastOrder } from './survival.ts';
+import { leastOrder } from '../account/survival.ts';
 
 const sum = (holding: Holding) => quantities(holding.plantings[0]!, layHolding(holding)[0]!.layout, holding);
 const kitOf = (holding: Holding) => Object.fromEntries(sum(holding).kit.map(({ key, count }) => [key, count]));
@@ -91,14 +93,21 @@ describe(quantities, () => {
     expect(was.cents).toBe([...was.plantLines, ...was.kit].reduce((total, { cents }) => total + cents, 0));
     const dearer = sum({ ...holding, prices: { mat: 1000 } });
     expect(dearer.cents - was.cents).toBe(43 * (1000 - 160));
-    for (const { text, why } of figures(holding.plantings[0]!, layHolding(holding)[0]!.layout, was, holding, 8)) {
+    for (const { text, why } of figures(
+      holding.plantings[0]!,
+      layHolding(holding)[0]!.layout,
+      was,
+      bill(holding, layHolding(holding), NO_LEDGER),
+      holding,
+      8,
+    )) {
       expect(text).not.toMatch(/NaN|undefined|Infinity/);
       expect(why.formula && why.source && why.inputs.length).toBeTruthy();
     }
   });
   it('names the animals as a steward does', () => {
     const holding = sample({ animals: ['rabbit', 'mediumDeer', 'smallDeer'] });
-    const { why } = figures(holding.plantings[0]!, layHolding(holding)[0]!.layout, sum(holding), holding, 8).find(
+    const { why } = figures(holding.plantings[0]!, layHolding(holding)[0]!.layout, sum(holding), [], holding, 8).find(
       ({ key }) => key === 'guards',
     )!;
     expect(why.inputs[0]).toEqual({ label: 'Animals', text: 'rabbits, medium deer, small deer' });

@@ -1,9 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import type { RecordEvent } from '../record/events.ts';
 import { ledgerOf } from '../record/ledger.ts';
-import { onOrder, onOrderFor } from '../record/orders.ts';
 import { claimOf, orderFrom } from './place-order.ts';
-import { signsFor } from './signs.ts';
 import { basketOf } from './suppliers.ts';
 
 const nursery = (id: string, price: number, keys: readonly string[]) => ({
@@ -105,27 +103,5 @@ describe(claimOf, () => {
       ['found faulty later', 2, 80],
     ]);
     expect(claim(check('c', 1, { counted: 75, instead: 'sessile oak' }))).toEqual([['another thing came', 75, 0]]);
-  });
-});
-
-describe('what is on order', () => {
-  it('of one phase is its own, and of orders for all phases what earlier ones leave', () => {
-    const { orders } = ledgerOf([order('o', null, 'oak|whip', 100), order('p', 3, 'oak|whip', 20)]);
-    expect(onOrder(orders).get('oak|whip')).toBe(120);
-    expect(onOrderFor(orders, 0, new Map()).get('oak|whip')).toBe(100);
-    expect(onOrderFor(orders, 3, new Map([['oak|whip', 90]])).get('oak|whip')).toBe(30);
-    expect(onOrderFor(orders, 3, new Map([['oak|whip', 200]])).get('oak|whip')).toBe(20);
-  });
-});
-
-describe(signsFor, () => {
-  it('has signs for and against each way that stock comes, and for materials', () => {
-    const of = ['oak|whip', 'oak|feathered', 'oak|plug', 'oak|pot15', 'oak|balled', 'stake'].map((key) =>
-      signsFor(key),
-    );
-    for (const signs of of) expect(new Set(signs.map(({ good }) => good)).size).toBe(2);
-    expect(new Set(of).size).toBe(5); // whips and feathered trees are both bare at the root
-    expect(of[3]!.some(({ id }) => id === 'roots-circle')).toBe(true);
-    expect(of[0]).toBe(of[1]);
   });
 });

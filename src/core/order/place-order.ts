@@ -1,8 +1,9 @@
 import type { Supplier } from '../holding/supplier-schema.ts';
 import type { Happened } from '../record/events.ts';
 import type { PlacedOrder } from '../record/orders.ts';
+import { worthOf } from '../account/costs.ts';
 import type { Split } from './basket.ts';
-import { choosePacks } from './packs.ts';
+import { choosePacks } from '../account/packs.ts';
 import { offersOf, type Wanted } from './suppliers.ts';
 
 /** What one supplier is ordered from in a split: lines in whole packs, its delivery; null where it supplies nothing. */
@@ -52,8 +53,9 @@ export interface ClaimLine {
 
 /** What is to be claimed of an order: everything short, sent back, kept under reserve, come instead, or found faulty later. */
 export function claimOf({ lines, on }: PlacedOrder): ClaimLine[] {
-  return lines.flatMap(({ name, quantity, cents, checks, faults, short }): ClaimLine[] => {
-    const worth = (count: number) => (quantity > 0 ? Math.round((cents * count) / quantity) : 0);
+  return lines.flatMap((line): ClaimLine[] => {
+    const { name, checks, faults, short } = line;
+    const worth = (count: number) => worthOf(line, count);
     const last = checks.at(-1);
     return [
       ...checks.flatMap(({ refused, reserve, counted, instead, signs, note, photos, on: day, by }): ClaimLine[] => {

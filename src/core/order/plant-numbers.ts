@@ -5,8 +5,8 @@ import { settingOf } from '../holding/settings.ts';
 import { stockOf, stocks } from '../species/stock.ts';
 import { sizeAt } from '../years/growth.ts';
 import { sizeYears } from './money.ts';
-import type { PlantLine } from './quantities.ts';
-import { chanceOfAtLeast, chainedSurvival, sparesFor, survivalOf } from './survival.ts';
+import type { PlantLine } from '../account/quantities.ts';
+import { chanceOfAtLeast, chainedSurvival, sparesFor, survivalOf } from '../account/survival.ts';
 
 /** Schools of making sure that the places are filled, by the chance that enough live. */
 export const fillSchools = z
@@ -20,8 +20,8 @@ export interface PlantNumbers {
   /** Expected to live after one year, and after five. */
   readonly alive: number;
   readonly aliveAtFive: number;
-  readonly ordered: number;
-  /** Chance that every place is filled after a year from what was ordered: each dying on its own, and dying together. */
+  readonly wanted: number;
+  /** Chance that every place is filled after a year from what is wanted: each dying on its own, and dying together. */
   readonly alone: number;
   readonly together: number;
   /** Potted spares of the same batch for a matched row. */
@@ -33,14 +33,14 @@ export const plantNumbers = (lines: readonly PlantLine[], holding: Pick<Holding,
   lines.map((line) => {
     const q = survivalOf(line.species, line.stock);
     const cull = settingOf(holding, 'order.cull');
-    const fit = Math.floor(Math.max(line.here + line.quantity, line.order) * (1 - cull) + 1e-9);
+    const fit = Math.floor(Math.max(line.here + line.had + line.quantity, line.order) * (1 - cull) + 1e-9);
     const together = Math.max(0.001, settingOf(holding, 'order.rho'));
     return {
       line,
       places: line.count,
       alive: Math.round(line.count * q),
       aliveAtFive: Math.round(line.count * chainedSurvival(q, settingOf(holding, 'survival.later'), 5)),
-      ordered: line.order,
+      wanted: line.order,
       alone: fit < line.count ? 0 : chanceOfAtLeast(fit, line.count, q, 0),
       together: fit < line.count ? 0 : chanceOfAtLeast(fit, line.count, q, together),
       spares: sparesFor(line.count, 1 - q, settingOf(holding, 'order.prob')),

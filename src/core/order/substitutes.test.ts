@@ -7,7 +7,7 @@ import { appBook } from '../species/book.ts';
 import { standingIn } from '../species/ranges.ts';
 import { regionOf } from '../place/regions.ts';
 import { belonging } from '../species/belongs.ts';
-import { kindsOf } from './quantities.ts';
+import { kindsOf } from '../account/quantities.ts';
 import { substitutesFor } from './substitutes.ts';
 
 const of = (holding: Holding, id: string) => {

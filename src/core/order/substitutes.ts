@@ -11,7 +11,7 @@ import { sharedBy } from '../species/hosts.ts';
 import { moreOf } from '../species/more.ts';
 import { standingIn } from '../species/ranges.ts';
 import { priceOf, stockPriceKey } from '../means/prices.ts';
-import type { Kind } from './quantities.ts';
+import type { Kind } from '../account/quantities.ts';
 import { stockOf } from '../species/stock.ts';
 
 /** A kind that could be bought instead of one that cannot be had, what it departs from, and the change of the plan. */

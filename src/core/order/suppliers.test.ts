@@ -2,8 +2,8 @@ import { describe, expect, it } from 'vitest';
 import { row, sample, type SampleRow } from '../../../checks/sample.ts';
 import { layHolding } from '../ranks/laid.ts';
 import type { Holding } from '../holding/schema.ts';
-import { orderList } from './order-list.ts';
-import { quantities } from './quantities.ts';
+import { orderList } from '../account/order-list.ts';
+import { quantities } from '../account/quantities.ts';
 import type { Supplier } from '../holding/supplier-schema.ts';
 import { basketOf, bidsOf, wantedOf } from './suppliers.ts';
 

@@ -2,9 +2,9 @@ import { z } from 'zod';
 import { WhereSchema } from '../ground/standins.ts';
 import { SupplierSchema, type Supplier } from '../holding/supplier-schema.ts';
 import { fewestSuppliers, leastSplit, type Bidder, type Split } from './basket.ts';
-import type { OrderList } from './order-list.ts';
-import { kindKey } from './quantities.ts';
-import { choosePacks } from './packs.ts';
+import type { OrderList } from '../account/order-list.ts';
+import { kindKey } from '../account/quantities.ts';
+import { choosePacks } from '../account/packs.ts';
 
 /** What the made-up suppliers are asked: where, when, and for which things. */
 export const SuppliersRequest = WhereSchema.extend({
@@ -16,18 +16,16 @@ export const SuppliersAnswer = z.object({ suppliers: z.array(SupplierSchema).max
 /** A line that is to be bought, as suppliers list it. */
 export interface Wanted {
   readonly key: string;
-  /** How many are short after what is here. */
+  /** How many are short after what is here and what is had. */
   readonly need: number;
 }
 
-/** What of an order is still to be bought, after what is here and what is on order already; makers' sets come from their maker. */
-export const wantedOf = ({ plants, kit }: OrderList, ordered: ReadonlyMap<string, number> = new Map()): Wanted[] =>
+/** What of an order is still to be bought; makers' sets come from their maker. */
+export const wantedOf = ({ plants, kit }: OrderList): Wanted[] =>
   [
-    ...plants.map((line) => ({ key: kindKey(line), need: line.order - line.here })),
-    ...kit.filter(({ key }) => !key.startsWith('kit.')).map(({ key, count, here }) => ({ key, need: count - here })),
-  ]
-    .map(({ key, need }) => ({ key, need: need - (ordered.get(key) ?? 0) }))
-    .filter(({ need }) => need > 0);
+    ...plants.map((line) => ({ key: kindKey(line), need: line.need })),
+    ...kit.filter(({ key }) => !key.startsWith('kit.')).map(({ key, need }) => ({ key, need })),
+  ].filter(({ need }) => need > 0);
 
 /** What a supplier offers of each thing: a variety or rootstock that it does not list by itself is sold as its kind is. */
 export function offersOf({ offers }: Supplier): (key: string) => Supplier['offers'][number] | undefined {

@@ -2,7 +2,7 @@ import type { Holding } from '../holding/schema.ts';
 import type { Laid } from '../ranks/laid.ts';
 import { rowOf } from '../ranks/phases.ts';
 import { guardKit } from '../means/protection/guard-kit.ts';
-import { kindsOf, type Kind } from './quantities.ts';
+import { kindsOf, type Kind } from '../account/quantities.ts';
 import { cutsOf, piecesOf } from '../means/weeds/cut-list.ts';
 import { weedKit } from '../means/weeds/weed-kit.ts';
 

@@ -6,7 +6,7 @@ import { distanceTo } from '../geometry/polyline.ts';
 import { take } from '../holding/command.ts';
 import { swapPlant } from '../holding/planting-commands.ts';
 import { ENDS, type Holding } from '../holding/schema.ts';
-import { kindsOf } from '../order/quantities.ts';
+import { kindsOf } from '../account/quantities.ts';
 import { appBook } from '../species/book.ts';
 import { becomes } from '../species/mature.ts';
 import { drawnBaseline, layBaseline, loosened } from './baseline.ts';

@@ -1,3 +1,4 @@
+import { kept } from '../derived/derived.ts';
 import type { Layout } from './lay-out.ts';
 import type { Stand } from './stand.ts';
 
@@ -8,8 +9,12 @@ export function phasesOf({ rows }: Pick<Stand, 'rows'>): { later: number; plants
   return [...plants].map(([later, count]) => ({ later, plants: count })).sort((a, b) => a.later - b.later);
 }
 
-/** The part of a layout that is planted in one phase; all phases together are the whole. */
-export const phaseOf = (layout: Layout, later: number): Layout => partOf(layout, ({ row }) => row.later === later);
+/** The part of a layout that is planted in one phase; all phases together are the whole. The same layout gives the same part. */
+export const phaseOf = kept(function phaseOf(layout: Layout, later: number): Layout {
+  return layout.stand.rows.every(({ row }) => row.later === later)
+    ? layout
+    : partOf(layout, ({ row }) => row.later === later);
+});
 
 /** One laid row of a layout by itself. */
 export const rowOf = (layout: Layout, index: number): Layout => partOf(layout, (_, r) => r === index);

@@ -5,7 +5,7 @@ import { Refused, take } from '../holding/command.ts';
 import { mirrorPlanting, removeRow, rowsAcross, setPlanting, setRow } from '../holding/planting-commands.ts';
 import { pegSheet } from '../field/peg-sheet.ts';
 import { layHolding } from './laid.ts';
-import { kindsOf, quantities } from '../order/quantities.ts';
+import { kindsOf, quantities } from '../account/quantities.ts';
 import { newFeature } from '../ground/features.ts';
 import { clearedRound, clearedStretch } from './clearing.ts';
 import { cornersOf } from './corners.ts';

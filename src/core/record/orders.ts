@@ -83,23 +83,3 @@ export const ordersOf = (
             : 'part here',
     };
   });
-
-/** How many of each thing are ordered and will be, or are, at hand: short, refused and faulty ones are to be bought again. */
-export function onOrder(orders: readonly PlacedOrder[]): ReadonlyMap<string, number> {
-  const sums = new Map<string, number>();
-  for (const { lines } of orders)
-    for (const { key, toCome, kept } of lines) sums.set(key, (sums.get(key) ?? 0) + toCome + kept);
-  return sums;
-}
-
-/** What is on order for one phase: its own orders, and of those for all phases what the `earlier` ones do not take. */
-export function onOrderFor(
-  orders: readonly PlacedOrder[],
-  phase: number,
-  earlier: ReadonlyMap<string, number>,
-): ReadonlyMap<string, number> {
-  const own = new Map(onOrder(orders.filter((one) => one.phase === phase)));
-  for (const [key, count] of onOrder(orders.filter((one) => one.phase === null)))
-    own.set(key, (own.get(key) ?? 0) + Math.max(0, count - (earlier.get(key) ?? 0)));
-  return own;
-}

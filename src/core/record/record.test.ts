@@ -7,7 +7,6 @@ import { eventsLeft } from './left-behind.ts';
 import { ledgerOf, NO_LEDGER } from './ledger.ts';
 import { merge } from './merge.ts';
 import { readEvents, writeEvents } from './ndjson.ts';
-import { onOrder } from './orders.ts';
 
 /** An event of a device, so many minutes into a day. */
 const event = (id: string, happened: Happened, minute = 0, device = 'phone'): RecordEvent =>
@@ -85,7 +84,6 @@ describe('the ledger', () => {
     const [first] = ledgerOf(events).orders;
     expect(first).toMatchObject({ id: 'o', state: 'part here', cents: 150 * 90 + 2500 });
     expect(first!.lines[0]).toMatchObject({ counted: 60, refused: 10, kept: 50, toCome: 40, short: 0 });
-    expect(Object.fromEntries(onOrder([first!]))).toEqual({ 'oak|bare': 90, stake: 50 });
     const [then] = ledgerOf([
       ...events,
       event('d2', delivered('o', came(0, 30), came(1, 50)), 3),
@@ -93,7 +91,6 @@ describe('the ledger', () => {
     ]).orders;
     expect(then).toMatchObject({ state: 'here' });
     expect(then!.lines[0]).toMatchObject({ counted: 90, refused: 10, faulty: 5, kept: 75, toCome: 0, short: 10 });
-    expect(Object.fromEntries(onOrder([then!]))).toEqual({ 'oak|bare': 75, stake: 50 });
     // Taken back, the check of the second delivery leaves 40 still to come.
     const back = ledgerOf([
       ...events,

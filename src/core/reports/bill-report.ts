@@ -1,13 +1,13 @@
 import type { Holding } from '../holding/schema.ts';
-import { bill } from '../order/bill.ts';
+import { bill } from '../account/bill.ts';
+import { costsOf } from '../account/costs.ts';
 import { moneyPlan } from '../order/money-plan.ts';
-import { orderList, orderRows } from '../order/order-list.ts';
-import { quantities } from '../order/quantities.ts';
+import { orderOf, orderRows } from '../account/order-list.ts';
+import { quantities } from '../account/quantities.ts';
 import { basketOf, wantedOf, type Wanted } from '../order/suppliers.ts';
 import type { Supplier } from '../holding/supplier-schema.ts';
 import type { RecordEvent } from '../record/events.ts';
 import { ledgerOf } from '../record/ledger.ts';
-import { onOrder } from '../record/orders.ts';
 import { layHolding } from '../ranks/laid.ts';
 
 /**
@@ -17,19 +17,20 @@ import { layHolding } from '../ranks/laid.ts';
 export function billOf(holding: Holding, events: readonly RecordEvent[] = []) {
   const all = layHolding(holding);
   const sums = all.map(({ planting, layout }) => quantities(planting, layout, holding));
-  const order = orderList(sums, holding);
-  const { orders } = ledgerOf(events);
+  const ledger = ledgerOf(events);
+  const order = orderOf(holding, all, ledger);
+  const { orders } = ledger;
   const names = new Map(holding.plantings.map(({ id, name }) => [id, name]));
   return {
     holding: holding.name,
     currency: holding.currency,
-    lines: bill(holding, all).map(({ planting, species, ...line }) => ({
+    lines: bill(holding, all, ledger).map(({ planting, species, ...line }) => ({
       planting: names.get(planting)!,
       species: species?.botanical ?? null,
       ...line,
     })),
     order: orderRows(order, holding.units),
-    basket: basketLines(wantedOf(order, onOrder(orders)), holding.suppliers),
+    basket: basketLines(wantedOf(order), holding.suppliers),
     placed: orders.map(({ id, supplier, on, phase, state, cents, lines }) => ({
       id,
       supplier,
@@ -48,7 +49,7 @@ export function billOf(holding: Holding, events: readonly RecordEvent[] = []) {
         faulty,
       })),
     })),
-    money: moneyPlan(all, sums, order, holding),
+    money: moneyPlan(all, sums, costsOf(holding, all, ledger), holding),
   };
 }
 

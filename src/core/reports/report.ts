@@ -5,7 +5,7 @@ import { standingIn } from '../species/ranges.ts';
 import { judge } from '../findings/judge.ts';
 import { layHolding } from '../ranks/laid.ts';
 import type { Holding } from '../holding/schema.ts';
-import { quantities } from '../order/quantities.ts';
+import { quantities } from '../account/quantities.ts';
 import { roundHalfUp } from '../units/rounding.ts';
 
 /** What a holding adds up to, as plain data for scripts: totals, positions by row, findings. Metres and minor units. */

@@ -2,7 +2,7 @@ import { Button, Select } from 'antd';
 import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { boundaryCaution, tiesTo, wayTo, type WayToPeg } from '../../../core/field/next-peg.ts';
-import { pegsOf, type PegPlace } from '../../../core/field/pegs.ts';
+import { pegsOf, type PegPlace } from '../../../core/record/pegs.ts';
 import { averaged, fixKinds, worthOf } from '../../../core/field/receiver/fix.ts';
 import { stationLabel } from '../../../core/field/stake.ts';
 import { nextPeg, type DayPeg } from '../../../core/field/the-day.ts';

@@ -1,7 +1,7 @@
 import { Button, Drawer, Input, InputNumber } from 'antd';
 import { useState, type ReactNode } from 'react';
 import { moveBreaks, movedTo } from '../../../core/field/move.ts';
-import { pegsOf } from '../../../core/field/pegs.ts';
+import { pegsOf } from '../../../core/record/pegs.ts';
 import { runOfPegs, type DayPeg } from '../../../core/field/the-day.ts';
 import { debts } from '../../../core/days/rules.ts';
 import { stockOf } from '../../../core/species/stock.ts';

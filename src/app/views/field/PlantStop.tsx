@@ -2,7 +2,7 @@ import { Button, Segmented } from 'antd';
 import { useRef, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { dayRows, nextPeg, onTrailer, type DayPeg } from '../../../core/field/the-day.ts';
-import { kitName } from '../../../core/order/order-list.ts';
+import { kitName } from '../../../core/account/order-list.ts';
 import { stockOf } from '../../../core/species/stock.ts';
 import { formatTape } from '../../../core/units/quantities.ts';
 import { capital } from '../../../core/units/text.ts';

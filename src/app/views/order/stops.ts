@@ -9,7 +9,6 @@ import { settingOf } from '../../../core/holding/settings.ts';
 import { counted, formatCount, formatMoney, formatWater } from '../../../core/units/quantities.ts';
 import type { Laid } from '../../../core/ranks/laid.ts';
 import type { Ledger } from '../../../core/record/ledger.ts';
-import { onOrder } from '../../../core/record/orders.ts';
 import type { Worked } from '../../store/derived.ts';
 
 /** How a stop stands, in a line. */
@@ -128,7 +127,7 @@ export const STOPS: readonly Stop[] = [
       if (plants.length === 0) return EMPTY;
       const places = plants.reduce((sum, { count }) => sum + count, 0);
       return done(
-        `${formatCount(plants.reduce((sum, { quantity }) => sum + quantity, 0))} to buy for ${formatCount(places)} places`,
+        `${formatCount(plants.reduce((sum, { need }) => sum + need, 0))} to buy for ${formatCount(places)} places`,
       );
     },
   },
@@ -146,7 +145,7 @@ export const STOPS: readonly Stop[] = [
     label: 'Suppliers',
     each: false,
     state: (worked, { orders }) => {
-      const lines = wantedOf(worked.order(), onOrder(orders)).length;
+      const lines = wantedOf(worked.order()).length;
       const placed = orders.length > 0 ? `${counted(orders.length, 'order')} placed` : '';
       if (lines === 0) return placed ? done(placed) : EMPTY;
       return open([`${counted(lines, 'line')} to order`, placed || 'simulated'].join('; '));

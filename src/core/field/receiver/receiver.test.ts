@@ -7,7 +7,7 @@ import { NO_LEDGER } from '../../record/ledger.ts';
 import { seeded } from '../../units/seeded.ts';
 import { boundaryCaution, tiesTo, wayTo } from '../next-peg.ts';
 import { pegging } from '../pegging.ts';
-import { pegsOf } from '../pegs.ts';
+import { pegsOf } from '../../record/pegs.ts';
 import { averaged, fixKinds, hear, SILENT, withFix, worthOf, type Fix, type FixKind, type Heard } from './fix.ts';
 import { ReceiverStandin, sentence } from './receiver-standin.ts';
 

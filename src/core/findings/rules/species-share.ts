@@ -3,7 +3,7 @@ import { bookOf } from '../../species/book.ts';
 import { setRuns } from '../../holding/planting-commands.ts';
 import { together } from '../../holding/command.ts';
 import { settingOf } from '../../holding/settings.ts';
-import { kindsOf } from '../../order/quantities.ts';
+import { kindsOf } from '../../account/quantities.ts';
 import { matureHeight, matureWidth } from '../../species/catalogue.ts';
 import { finding, type Finding, type Judged } from '../finding.ts';
 import { substitute } from '../mending.ts';

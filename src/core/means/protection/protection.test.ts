@@ -8,7 +8,7 @@ import { setException, setMeasure, setWay } from '../../holding/means-commands.t
 import type { Holding } from '../../holding/schema.ts';
 import { layHolding, type Laid } from '../../ranks/laid.ts';
 import { priceTable } from '../prices.ts';
-import { quantities } from '../../order/quantities.ts';
+import { quantities } from '../../account/quantities.ts';
 import { fenceRun, slopeLength } from './fence-line.ts';
 import { extraKey, extras } from './extras.ts';
 import { guardKit, protectedParts } from './guard-kit.ts';

@@ -8,7 +8,7 @@ import type { Holding } from '../../holding/schema.ts';
 import { layHolding } from '../../ranks/laid.ts';
 import { noClimate } from '../../place/climate.ts';
 import { priceTable } from '../prices.ts';
-import { quantities } from '../../order/quantities.ts';
+import { quantities } from '../../account/quantities.ts';
 import { compareWeeds, drynessOf } from './compare.ts';
 import { cuttingPlan } from './cutting-plan.ts';
 import { groupsOf } from './groups.ts';

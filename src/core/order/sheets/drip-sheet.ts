@@ -1,7 +1,7 @@
 import type { Holding } from '../../holding/schema.ts';
 import type { Laid } from '../../ranks/laid.ts';
 import { counted, formatCount, formatLength, formatWater } from '../../units/quantities.ts';
-import { kitName } from '../order-list.ts';
+import { kitName } from '../../account/order-list.ts';
 import { waterPlan } from '../../means/water-plan.ts';
 import { planDrawing } from './plan-drawing.ts';
 import type { Shape, Sheet } from './sheet.ts';

@@ -3,7 +3,7 @@ import { fenceCorners } from '../../means/protection/fence-line.ts';
 import type { Holding } from '../../holding/schema.ts';
 import type { Laid } from '../../ranks/laid.ts';
 import { counted, formatLength } from '../../units/quantities.ts';
-import { kitName } from '../order-list.ts';
+import { kitName } from '../../account/order-list.ts';
 import { guardKit, protectedParts } from '../../means/protection/guard-kit.ts';
 import { fences } from '../../means/protection/kinds.ts';
 import { planDrawing } from './plan-drawing.ts';

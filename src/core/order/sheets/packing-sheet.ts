@@ -1,7 +1,7 @@
 import type { Holding } from '../../holding/schema.ts';
 import type { Laid } from '../../ranks/laid.ts';
 import { formatCount, formatLength, formatVolume } from '../../units/quantities.ts';
-import { kitName, LOOSE } from '../order-list.ts';
+import { kitName, LOOSE } from '../../account/order-list.ts';
 import { packRows } from '../trailer.ts';
 import type { Sheet, Table } from './sheet.ts';
 

@@ -4,8 +4,8 @@ import { bookOf } from '../../species/book.ts';
 import { stockOf } from '../../species/stock.ts';
 import { formatCount, formatMoney, inUnits } from '../../units/quantities.ts';
 import { capital } from '../../units/text.ts';
-import { kitName } from '../order-list.ts';
-import { choosePacks } from '../packs.ts';
+import { kitName } from '../../account/order-list.ts';
+import { choosePacks } from '../../account/packs.ts';
 import { basketOf, offersOf, type Wanted } from '../suppliers.ts';
 import type { Sheet } from './sheet.ts';
 

@@ -49,7 +49,7 @@ export function FillSchools() {
                 </Button>
               </div>
               <p className="fine">
-                {formatCount(plants)} plants ordered,{' '}
+                {formatCount(plants)} plants wanted,{' '}
                 {cents === 0
                   ? 'costs the same'
                   : `${formatMoney(Math.abs(cents), holding.currency)} ${cents > 0 ? 'more' : 'less'}`}

@@ -1,7 +1,7 @@
 import { Button, Input, Select } from 'antd';
 import { dropListed, putListed } from '../../../../core/holding/means-commands.ts';
 import type { PieceHere } from '../../../../core/holding/schema.ts';
-import { kitName } from '../../../../core/order/order-list.ts';
+import { kitName } from '../../../../core/account/order-list.ts';
 import { stockOf } from '../../../../core/species/stock.ts';
 import { formatCount, inUnits } from '../../../../core/units/quantities.ts';
 import { NumberField } from '../../../parts/fields/NumberField.tsx';

@@ -1,7 +1,7 @@
 import { Button } from 'antd';
 import { useMemo, useState } from 'react';
 import { packingSheet } from '../../../../core/order/sheets/packing-sheet.ts';
-import { orderRows } from '../../../../core/order/order-list.ts';
+import { orderRows } from '../../../../core/account/order-list.ts';
 import { formatMoney } from '../../../../core/units/quantities.ts';
 import { ExportButtons } from '../../../parts/ExportButtons.tsx';
 import { Panel } from '../../../parts/Panel.tsx';
@@ -18,7 +18,7 @@ export function ListStop() {
   const phases = worked.phases();
   const [asked, setPhase] = useState<number | null>(null);
   const phase = phases.some(({ later }) => later === asked) ? asked : null;
-  const list = phase === null ? worked.order() : worked.orderOfPhase(phase);
+  const list = worked.orderFor(phase);
   const rows = orderRows(list, holding.units);
   const { currency } = holding;
   const money = (cents: number) => formatMoney(cents, currency);
@@ -33,6 +33,7 @@ export function ListStop() {
           <h1>Order list</h1>
           <ExportButtons
             fileName={holding.name}
+            asked={{ phase }}
             items={[
               { name: 'order-list.xlsx', label: 'Spreadsheet' },
               { name: 'order-list.csv', label: 'CSV' },

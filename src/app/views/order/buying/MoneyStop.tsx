@@ -13,7 +13,7 @@ import { Panel } from '../../../parts/Panel.tsx';
 import { Toggle } from '../../../parts/fields/Toggle.tsx';
 import { SettingField } from '../../../parts/fields/SettingField.tsx';
 import { useShown, useWorked } from '../../../store/derived.ts';
-import { useLedger } from '../../../store/record.ts';
+import { costsOf } from '../../../../core/account/costs.ts';
 import { newId } from '../../../store/ids.ts';
 import { run } from '../../../store/session.ts';
 import { Heads } from '../../../parts/Heads.tsx';
@@ -28,7 +28,7 @@ export function MoneyStop() {
       moneyPlan(
         all,
         all.map(({ planting }) => worked.quantitiesOf(planting.id)!),
-        worked.order(),
+        costsOf(holding, all, worked.ledger),
         holding,
       ),
     [worked, all, holding],
@@ -60,7 +60,14 @@ export function MoneyStop() {
         <table className="facts sums">
           <caption>The whole holding</caption>
           <tbody>
-            <Line label="Plants and materials, packs shared" value={money(plan.materials)} />
+            {plan.costs.ordered > 0 && (
+              <Line label="Ordered, less what is claimed back" value={money(plan.costs.ordered)} />
+            )}
+            {plan.costs.unrecorded > 0 && (
+              <Line label="Planted without an order here, by the price table" value={money(plan.costs.unrecorded)} />
+            )}
+            {plan.costs.toBuy < plan.costs.total && <Line label="Still to buy" value={money(plan.costs.toBuy)} />}
+            <Line label="Plants and materials, packs shared" value={money(plan.costs.total)} />
             <Line label={`Work, ${formatCount(Math.round(plan.hours))} hours`} value={money(plan.labour)} />
             {plan.contractor > 0 && <Line label="Of those hours, hired" value={money(plan.contractor)} />}
             <Line label="Contingency" value={money(plan.contingency)} />
@@ -104,11 +111,10 @@ const PARTING_WORDS: Readonly<Record<Parting, string>> = {
 function Parts() {
   const worked = useWorked();
   const { holding, all } = worked;
-  const { orders } = useLedger();
   const [by, setBy] = useState<Parting>('kind');
   const parts = useMemo(
-    () => moneyParts(by, all, worked.order(), orders, holding).filter(({ cents }) => cents > 0),
-    [by, all, worked, orders, holding],
+    () => moneyParts(by, all, worked.ledger, holding).filter(({ cents }) => cents !== 0),
+    [by, all, worked, holding],
   );
   if (parts.length === 0) return null;
   return (

@@ -1,5 +1,5 @@
 import { Grid, Table, type TableColumnType } from 'antd';
-import type { OrderRow } from '../../../../core/order/order-list.ts';
+import type { OrderRow } from '../../../../core/account/order-list.ts';
 import { formatCount } from '../../../../core/units/quantities.ts';
 
 interface Props {
@@ -45,6 +45,13 @@ export function OrderTable({ rows, cents, money }: Props) {
       align: 'right',
       render: (n: number) => (n > 0 ? formatCount(n) : ''),
     },
+    rows.some(({ had }) => had > 0) && {
+      title: 'Ordered or set',
+      dataIndex: 'had',
+      align: 'right',
+      render: (n: number) => (n > 0 ? formatCount(n) : ''),
+    },
+    { title: 'To buy', dataIndex: 'toBuy', align: 'right', render: (n: number) => formatCount(n) },
     screens.sm === true && {
       title: 'Packs',
       dataIndex: 'packs',
@@ -64,7 +71,7 @@ export function OrderTable({ rows, cents, money }: Props) {
       summary={() => (
         <Table.Summary.Row>
           <Table.Summary.Cell index={0} colSpan={columns.length - 1}>
-            <strong>Plants and materials</strong>
+            <strong>Still to buy</strong>
           </Table.Summary.Cell>
           <Table.Summary.Cell index={1} align="right">
             <strong data-testid="order-total">{money(cents)}</strong>

@@ -1,6 +1,6 @@
 import { Button, Table, type TableColumnType } from 'antd';
 import { useState } from 'react';
-import { kindKey } from '../../../../core/order/quantities.ts';
+import { kindKey } from '../../../../core/account/quantities.ts';
 import { plantNumbers, sizeSteps, type PlantNumbers, type SizeStep } from '../../../../core/order/plant-numbers.ts';
 import { stockOf } from '../../../../core/species/stock.ts';
 import { capital } from '../../../../core/units/text.ts';
@@ -46,7 +46,7 @@ export function PlantsStop() {
     { title: 'Places', dataIndex: 'places', align: 'right', render: formatCount },
     { title: 'Alive, year 1', dataIndex: 'alive', align: 'right', render: formatCount },
     { title: 'Year 5', dataIndex: 'aliveAtFive', align: 'right', render: formatCount },
-    { title: 'Ordered', dataIndex: 'ordered', align: 'right', render: formatCount },
+    { title: 'Wanted', dataIndex: 'wanted', align: 'right', render: formatCount },
     { title: 'Enough live', dataIndex: 'alone', align: 'right', render: percent },
     { title: 'If they die together', dataIndex: 'together', align: 'right', render: percent },
     { title: 'Spares', dataIndex: 'spares', align: 'right', render: formatCount },
@@ -56,8 +56,8 @@ export function PlantsStop() {
       <main className="stage page order-stop" tabIndex={0}>
         <h1>Plants</h1>
         <p className="soft">
-          Places on the plan, plants expected to live, and plants ordered are three numbers. Spares are potted on the
-          planting day, of the same batch, for a matched row.
+          Places on the plan, plants expected to live, and plants wanted so that enough do are three numbers. Spares are
+          potted on the planting day, of the same batch, for a matched row.
         </p>
         <Table<PlantNumbers>
           rowKey={({ line }) => kindKey(line)}

@@ -1,5 +1,5 @@
 import { setPrice } from '../../../../core/holding/ground-commands.ts';
-import { LOOSE } from '../../../../core/order/order-list.ts';
+import { LOOSE } from '../../../../core/account/order-list.ts';
 import { priceOf, priceSource, priceTable } from '../../../../core/means/prices.ts';
 import { inUnits, toUs } from '../../../../core/units/quantities.ts';
 import { NumberField } from '../../../parts/fields/NumberField.tsx';

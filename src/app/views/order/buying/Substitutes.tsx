@@ -1,6 +1,6 @@
 import { Button } from 'antd';
 import { useMemo } from 'react';
-import type { Kind } from '../../../../core/order/quantities.ts';
+import type { Kind } from '../../../../core/account/quantities.ts';
 import { substitutesFor } from '../../../../core/order/substitutes.ts';
 import { stockOf } from '../../../../core/species/stock.ts';
 import { capital } from '../../../../core/units/text.ts';

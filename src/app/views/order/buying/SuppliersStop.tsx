@@ -4,7 +4,6 @@ import { Link } from 'react-router';
 import useSWR from 'swr';
 import type { Split } from '../../../../core/order/basket.ts';
 import { orderFrom } from '../../../../core/order/place-order.ts';
-import { onOrder, onOrderFor, type PlacedOrder } from '../../../../core/record/orders.ts';
 import { wantedName } from '../../../../core/order/sheets/supplier-sheets.ts';
 import type { Supplier } from '../../../../core/holding/supplier-schema.ts';
 import { basketOf, SuppliersAnswer, wantedOf, type Wanted } from '../../../../core/order/suppliers.ts';
@@ -14,7 +13,7 @@ import { Panel } from '../../../parts/Panel.tsx';
 import { OwnSuppliers } from './BringList.tsx';
 import { useLedger } from '../../../store/record.ts';
 import { record } from '../../../store/session.ts';
-import { useWorked, type Worked } from '../../../store/derived.ts';
+import { useWorked } from '../../../store/derived.ts';
 import { PhaseChoice } from './PhaseChoice.tsx';
 import { today } from '../../../store/today.ts';
 import { askStandin } from '../../../store/use-standin.ts';
@@ -33,7 +32,7 @@ export function SuppliersStop() {
   const phases = worked.phases();
   const [asked, setPhase] = useState<number | null>(null);
   const phase = phases.some(({ later }) => later === asked) ? asked : null;
-  const wanted = useMemo(() => wantedNow(worked, phase, orders), [worked, phase, orders]);
+  const wanted = useMemo(() => wantedOf(worked.orderFor(phase)), [worked, phase]);
   const keys = useMemo(() => wanted.map(({ key }) => key), [wanted]);
   const [way, setWay] = useState<(typeof WAYS)[number]['value']>('least');
   const { latitude, longitude } = holding.place;
@@ -61,7 +60,7 @@ export function SuppliersStop() {
           <h1>Suppliers</h1>
           <ExportButtons
             fileName={holding.name}
-            asked={{ suppliers: suppliers ?? [], ordered: onOrder(orders) }}
+            asked={{ suppliers: suppliers ?? [], phase }}
             items={[
               { name: 'order-by-supplier.pdf', label: 'Order, PDF' },
               { name: 'order-by-supplier.xlsx', label: 'XLSX' },
@@ -120,17 +119,6 @@ export function SuppliersStop() {
       </Panel>
     </>
   );
-}
-
-/** What is still to be bought for a phase, or for all of them. */
-function wantedNow(worked: Worked, phase: number | null, orders: readonly PlacedOrder[]): Wanted[] {
-  if (phase === null) return wantedOf(worked.order(), onOrder(orders));
-  const earlier = new Map<string, number>();
-  for (const { later } of worked.phases())
-    if (later < phase)
-      for (const { key, need } of wantedOf(worked.orderOfPhase(later)))
-        earlier.set(key, (earlier.get(key) ?? 0) + need);
-  return wantedOf(worked.orderOfPhase(phase), onOrderFor(orders, phase, earlier));
 }
 
 /** How a wanted thing is called. */

@@ -3,7 +3,7 @@ import type { ReactNode } from 'react';
 import { Link } from 'react-router';
 import { setMeasure, setWay } from '../../../../core/holding/means-commands.ts';
 import { settingOf } from '../../../../core/holding/settings.ts';
-import { kitName } from '../../../../core/order/order-list.ts';
+import { kitName } from '../../../../core/account/order-list.ts';
 import { floodGround } from '../../../../core/means/flood.ts';
 import { extraKey, extras } from '../../../../core/means/protection/extras.ts';
 import { guardKit, kitMethod, protectedParts } from '../../../../core/means/protection/guard-kit.ts';

@@ -1,7 +1,7 @@
 import { Button, Select } from 'antd';
 import { dropListed, putListed } from '../../../../core/holding/means-commands.ts';
 import type { Kit } from '../../../../core/holding/schema.ts';
-import { kitName } from '../../../../core/order/order-list.ts';
+import { kitName } from '../../../../core/account/order-list.ts';
 import { inUnits } from '../../../../core/units/quantities.ts';
 import { NameField } from '../../../parts/fields/NameField.tsx';
 import { NumberField } from '../../../parts/fields/NumberField.tsx';

@@ -2,7 +2,7 @@ import { Segmented, Table, type TableColumnType } from 'antd';
 import { useMemo, type ReactNode } from 'react';
 import { setMeasure, setWay } from '../../../../core/holding/means-commands.ts';
 import { settingOf, type SettingKey } from '../../../../core/holding/settings.ts';
-import { kitName } from '../../../../core/order/order-list.ts';
+import { kitName } from '../../../../core/account/order-list.ts';
 import { favours, sayFavour } from '../../../../core/order/favours.ts';
 import { basinPlan } from '../../../../core/means/basins.ts';
 import { waterPlan, type WaterPlan, type WaterWay } from '../../../../core/means/water-plan.ts';

@@ -1,7 +1,7 @@
 import { Button, Select } from 'antd';
 import { useId, useState } from 'react';
 import { setMeasure } from '../../../../core/holding/means-commands.ts';
-import { kitName } from '../../../../core/order/order-list.ts';
+import { kitName } from '../../../../core/account/order-list.ts';
 import { restOf } from '../../../../core/order/used.ts';
 import { mowPlan } from '../../../../core/means/weeds/mow-plan.ts';
 import { mulchWays } from '../../../../core/means/weeds/mulch-ways.ts';

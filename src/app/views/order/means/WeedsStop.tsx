@@ -8,7 +8,7 @@ import { favours, sayFavour } from '../../../../core/order/favours.ts';
 import { cutsOf } from '../../../../core/means/weeds/cut-list.ts';
 import { weedMethod } from '../../../../core/means/weeds/methods.ts';
 import { measure, weedKit } from '../../../../core/means/weeds/weed-kit.ts';
-import { kitName } from '../../../../core/order/order-list.ts';
+import { kitName } from '../../../../core/account/order-list.ts';
 import type { Laid } from '../../../../core/ranks/laid.ts';
 import { choiceWords } from '../../../../core/ground/features.ts';
 import { counted, formatArea, formatCount, formatMoney } from '../../../../core/units/quantities.ts';

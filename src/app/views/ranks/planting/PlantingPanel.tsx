@@ -20,7 +20,7 @@ export function PlantingPanel({ laid }: { laid: Laid }) {
   const { planting, layout } = laid;
   // Findings and remedies are those of the holding as it is: a previewed remedy must not take its own card away.
   const kept = useSession((state) => state.holding!);
-  const shown = figures(planting, layout, worked.quantitiesOf(planting.id)!, holding, year);
+  const shown = figures(planting, layout, worked.quantitiesOf(planting.id)!, worked.billOf(planting.id), holding, year);
   const [previewing, setPreviewing] = useState(false);
   const findings = (previewing ? workOut(kept) : worked).findingsOf(planting.id);
   const accepted = new Map(kept.accepted.map(({ finding, reason }) => [finding, reason]));

@@ -8,6 +8,7 @@ import { rootstockOf } from '../species/rootstocks.ts';
 import { stockOf } from '../species/stock.ts';
 import { roundHalfUp } from '../units/rounding.ts';
 import { choosePacks } from './packs.ts';
+import { Stores } from './stores.ts';
 import { priceOf, stockPriceKey } from '../means/prices.ts';
 import { guardKit } from '../means/protection/guard-kit.ts';
 import { soilKit } from '../means/hole-plan.ts';
@@ -31,8 +32,11 @@ export interface PlantLine extends Kind {
   readonly losses: number;
   /** Plants wanted so that enough live, with those unfit on arrival. */
   readonly order: number;
-  /** Of those, already in hand. */
+  /** Of those, already in hand; and had by the record: on order, come, or set. */
   readonly here: number;
+  readonly had: number;
+  /** Still to buy, and in which packs. */
+  readonly need: number;
   readonly packs: readonly { readonly size: number; readonly count: number }[];
   readonly quantity: number;
   readonly cents: number;
@@ -62,7 +66,7 @@ export function kindKey({ species, stock, variety }: Omit<Kind, 'count'>): strin
 }
 const baseKey = ({ species, stock }: Pick<Kind, 'species' | 'stock'>): string => `${species.id}|${stock}`;
 
-const mostFirst = (kinds: readonly Kind[]): Kind[] =>
+export const mostFirst = <K extends Kind>(kinds: readonly K[]): K[] =>
   kinds.toSorted((a, b) => b.count - a.count || kindKey(a).localeCompare(kindKey(b), 'en'));
 
 /** Plants of a stand by species, variety, rootstock and stock, most first. */
@@ -76,18 +80,6 @@ export function kindsOf(stand: Stand): Kind[] {
   ]);
 }
 
-/** Plants in hand by species and stock: of which variety nobody said. */
-export type InHand = ReadonlyMap<string, number>;
-
-/** What lies in the shed, less what `earlier` lines take of it. */
-export function leftInHand({ inHand }: Pick<Holding, 'inHand'>, earlier: readonly PlantLine[]): InHand {
-  const left = new Map<string, number>();
-  for (const { species, stock, size, bundles } of inHand)
-    left.set(`${species}|${stock}`, (left.get(`${species}|${stock}`) ?? 0) + size * bundles);
-  for (const line of earlier) left.set(baseKey(line), (left.get(baseKey(line)) ?? 0) - line.here);
-  return left;
-}
-
 /** Kinds of several stands added up. */
 export function addKinds(all: readonly (readonly Kind[])[]): Kind[] {
   const sums = new Map<string, Kind>();
@@ -98,16 +90,15 @@ export function addKinds(all: readonly (readonly Kind[])[]): Kind[] {
   return mostFirst([...sums.values()]);
 }
 
-/** What to order for these plants: enough that the wanted number lives, in the cheapest packs. */
+/** What to order for these plants: enough that the wanted number lives, in the cheapest packs, after what there is. */
 export function plantLines(
   kinds: readonly Kind[],
   holding: Pick<Rates, 'settings' | 'prices'>,
-  inHand: InHand = new Map(),
+  stores = new Stores(),
 ): PlantLine[] {
   const prob = settingOf(holding, 'order.prob');
   const rho = settingOf(holding, 'order.rho');
   const cull = settingOf(holding, 'order.cull');
-  const left = new Map(inHand);
   return kinds.map((kind) => {
     const stock = stockOf(kind.stock);
     const survival = survivalOf(kind.species, kind.stock);
@@ -115,14 +106,16 @@ export function plantLines(
     const least = leastOrder({ need: kind.count, survival, prob, rho }) ?? Math.ceil(kind.count / survival);
     const order = finalOrder(kind.count, least - kind.count, cull);
     const packs = stock.packs.map(({ size }) => ({ size, price: priceOf(holding, stockPriceKey(stock.id, size)) }));
-    const here = Math.min(order, left.get(baseKey(kind)) ?? 0);
-    left.set(baseKey(kind), (left.get(baseKey(kind)) ?? 0) - here);
-    const { quantity, cost, counts } = choosePacks(order - here, packs);
+    const { here, had } = stores.draw(kindKey(kind), order);
+    const need = order - here - had;
+    const { quantity, cost, counts } = choosePacks(need, packs);
     return {
       ...kind,
       losses: roundHalfUp(kind.count * (1 - survival)),
       order,
       here,
+      had,
+      need,
       packs: packs.map(({ size }, p) => ({ size, count: counts[p]! })).filter(({ count }) => count > 0),
       quantity,
       cents: cost,

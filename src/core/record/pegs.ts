@@ -1,6 +1,6 @@
 import { kept } from '../derived/derived.ts';
 import type { Point } from '../geometry/point.ts';
-import type { BodyOf } from '../record/events.ts';
+import type { BodyOf } from './events.ts';
 
 type Pegged = BodyOf<'pegged'>;
 
