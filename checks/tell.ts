@@ -68,7 +68,11 @@ function* tellPlanting(holding: Holding, laid: Laid, all: readonly Laid[]): Gene
   const lines = bill(holding, all, NO_LEDGER).filter((line) => line.planting === planting.id);
   for (const { key, text, label, why } of figures(planting, layout, bought, lines, holding, 8))
     yield `${key}: ${text} ${label}; ${why.formula} ${plain(why.inputs)}`;
-  yield `kit ${plain(bought.kit)} ${bought.cents}`;
+  const packed = bought.kit.map(({ rows, ...line }) => ({
+    ...line,
+    ...(rows && { byRow: [...rows.values()].map(near) }),
+  }));
+  yield `kit ${plain(packed)} ${bought.cents}`;
   const sheet = pegSheet(planting, layout, holding);
   yield `${sheet.setUp.join(' ')} ${near(sheet.walkMetres)}`;
   for (const { how, lines } of sheet.setOut ? [sheet.setOut] : [])

@@ -57,9 +57,9 @@ const centsOf = (lines: readonly { readonly cents: number }[]): number =>
 const planted = (kind: Kind): PlantLine => ({
   ...kind,
   losses: 0,
-  order: kind.count,
+  order: kind.count * stockOf(kind.stock).perPlace,
   here: 0,
-  had: kind.count,
+  had: kind.count * stockOf(kind.stock).perPlace,
   need: 0,
   packs: [],
   quantity: 0,

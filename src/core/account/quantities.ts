@@ -103,7 +103,8 @@ export function plantLines(
     const stock = stockOf(kind.stock);
     const survival = survivalOf(kind.species, kind.stock);
     // Above three plants for each place the note advises filling gaps later; order the plain expectation then.
-    const least = leastOrder({ need: kind.count, survival, prob, rho }) ?? Math.ceil(kind.count / survival);
+    const enough = leastOrder({ need: kind.count, survival, prob, rho }) ?? Math.ceil(kind.count / survival);
+    const least = Math.max(enough, kind.count * stock.perPlace);
     const order = finalOrder(kind.count, least - kind.count, cull);
     const packs = stock.packs.map(({ size }) => ({ size, price: priceOf(holding, stockPriceKey(stock.id, size)) }));
     const { here, had } = stores.draw(kindKey(kind), order);

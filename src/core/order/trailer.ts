@@ -1,10 +1,9 @@
 import type { Holding } from '../holding/schema.ts';
 import type { Laid } from '../ranks/laid.ts';
 import { rowOf } from '../ranks/phases.ts';
-import { guardKit } from '../means/protection/guard-kit.ts';
-import { kindsOf, type Kind } from '../account/quantities.ts';
+import { stockOf } from '../species/stock.ts';
+import { kindsOf, quantities, type Kind } from '../account/quantities.ts';
 import { cutsOf, piecesOf } from '../means/weeds/cut-list.ts';
-import { weedKit } from '../means/weeds/weed-kit.ts';
 
 /** What is packed for one row, in the order in which rows are walked: its plants and the pieces that each of them gets. */
 export interface RowPack {
@@ -20,31 +19,31 @@ export interface RowPack {
   readonly fabric: number;
 }
 
-/** Pieces of a fence are set before anybody plants: they are not packed by row. */
-const ofFence = (key: string): boolean => key.startsWith('fence.');
-
 /** Plants and pieces row by row for the trailer; rows that hold nothing are left out. */
 export const packRows = (all: readonly Laid[], holding: Holding): RowPack[] =>
-  all.flatMap(({ planting, layout }) =>
-    layout.stand.rows.flatMap(({ row, from, to }, r): RowPack[] => {
+  all.flatMap(({ planting, layout }) => {
+    const fabric = new Map<number, number>();
+    for (const { row, cut } of cutsOf({ planting, layout }, holding).flatMap(piecesOf))
+      fabric.set(row, (fabric.get(row) ?? 0) + cut);
+    return layout.stand.rows.flatMap(({ row, from, to }, r): RowPack[] => {
       if (to === from) return [];
-      const alone = rowOf(layout, r);
-      const kit = [...guardKit(planting, alone, holding), ...weedKit(planting, alone.stand, holding)];
-      const counts = new Map<string, number>();
-      for (const { key, wanted } of kit)
-        if (!ofFence(key) && key !== 'fabric') counts.set(key, (counts.get(key) ?? 0) + Math.round(wanted * 100) / 100);
+      const pieces = quantities(planting, layout, holding).kit.flatMap(({ key, rows }) => {
+        const count = Math.round((rows?.get(r) ?? 0) * 100) / 100;
+        return count > 0 ? [{ key, count }] : [];
+      });
       return [
         {
           planting: planting.name,
           number: r + 1,
           row: row.name,
           later: row.later,
-          plants: kindsOf(alone.stand),
-          pieces: [...counts].filter(([, count]) => count > 0).map(([key, count]) => ({ key, count })),
-          fabric: cutsOf({ planting, layout: alone }, holding)
-            .flatMap(piecesOf)
-            .reduce((sum, { cut }) => sum + cut, 0),
+          plants: kindsOf(rowOf(layout, r).stand).map((kind) => ({
+            ...kind,
+            count: kind.count * stockOf(kind.stock).perPlace,
+          })),
+          pieces,
+          fabric: fabric.get(r) ?? 0,
         },
       ];
-    }),
-  );
+    });
+  });

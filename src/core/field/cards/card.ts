@@ -32,6 +32,8 @@ export interface Planted {
   readonly texture: (typeof TEXTURES)[number] | null;
   /** Rise over run and the bearing of the fall; null on the level or where it is not known. */
   readonly slope: { readonly share: number; readonly downhill: number } | null;
+  /** How many are set at one place. */
+  readonly perPlace: number;
   /** Bearing from which the stake holds best: where the wind comes from, or the water. */
   readonly lean: { readonly from: number; readonly of: 'wind' | 'water' } | null;
   readonly guard: {
@@ -41,7 +43,7 @@ export interface Planted {
     readonly net: boolean;
     readonly below: number;
   } | null;
-  readonly stake: { readonly length: number; readonly depth: number } | null;
+  readonly stake: { readonly length: number; readonly depth: number; readonly count: number } | null;
   readonly collar: number | null;
   readonly basket: boolean;
   readonly wrap: boolean;
@@ -96,6 +98,7 @@ export function factsOf(p: Planted): Set<string> {
   add('wrap', p.wrap && grown);
   add('collar', p.collar !== null && grown);
   add('stake', p.stake !== null);
+  add('pair', (p.stake?.count ?? 0) > 1);
   add('guard', p.guard !== null && !p.guard.crate);
   add('crate', p.guard?.crate === true);
   add('net', p.guard?.net === true);
@@ -180,6 +183,8 @@ function wordsOf(p: Planted, facts: ReadonlySet<string>, units: UnitSystem): Rec
     stakeSide: p.lean
       ? `${p.lean.of === 'water' ? 'upstream' : 'windward'} side, ${compassName(p.lean.from)}`
       : 'side the wind comes from',
+    held: facts.has('pair') ? 'both stakes' : 'the stake',
+    seeds: String(p.perPlace),
     guard: p.guard?.label ?? '',
     guardSize: tape(p.guard?.size ?? 0),
     pressed: p.guard && p.guard.below > 0 ? `pressed ${tape(p.guard.below)} in` : 'standing on the ground',
@@ -193,9 +198,7 @@ function cautionsOf(p: Planted, facts: ReadonlySet<string>, units: UnitSystem): 
     ...(p.method === 'machine'
       ? ['Machine: nobody between it and the tractor; hands off the share while it moves.']
       : []),
-    ...(facts.has('stake') || facts.has('crate')
-      ? ['Eye protection when driving stakes; cap canes at eye height.']
-      : []),
+    ...(p.stake || facts.has('crate') ? ['Eye protection when driving stakes; cap canes at eye height.'] : []),
     ...(facts.has('guard') && p.guard!.label.includes('age') ? ['Cut mesh is sharp: gloves and eyes.'] : []),
     ...(p.hands === 'two' ? ['Heavy: two lift it, by the ball.'] : []),
     ...(p.hands === 'machine' ? ['Too heavy for people: a machine lifts it, and nobody stands under it.'] : []),

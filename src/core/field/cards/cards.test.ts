@@ -19,6 +19,7 @@ const plain: Planted = {
   lean: null,
   guard: null,
   stake: null,
+  perPlace: 1,
   collar: null,
   basket: false,
   wrap: false,
@@ -77,7 +78,7 @@ function* everyCard(): Generator<Planted> {
                   grafted: true,
                   slope: { share: 0.2, downhill: 180 },
                   lean: { from: 45, of: 'wind' as const },
-                  stake: { length: 1.5, depth: 0.4 },
+                  stake: { length: 1.5, depth: 0.4, count: guard && /mesh|Cage/.test(guard.label) ? 2 : 1 },
                   collar: 0.2,
                   basket: true,
                   wrap: true,
@@ -174,11 +175,15 @@ describe('a card says', () => {
     const slope = { slope: { share: 0.15, downhill: 180 } };
     expect(step(slope, 'berm')).toBe('Berm a hand high on the downhill side, south; it holds 18 L.');
     expect(step({ slope: { share: 0.1, downhill: 180 } }, 'berm')).toBeUndefined();
-    const stake = { stake: { length: 1.5, depth: 0.4 } };
+    const stake = { stake: { length: 1.5, depth: 0.4, count: 1 } };
     expect(step({ ...stake, lean: { from: 225, of: 'wind' } }, 'stake')).toContain(
       'windward side, south-west, 0.40 m of it',
     );
     expect(step({ ...stake, lean: { from: 90, of: 'water' } }, 'stake')).toContain('upstream side, east');
+    const pair = { stake: { ...stake.stake, count: 2 }, guard: GUARDS[2]! };
+    expect(step(pair, 'stakePair')).toMatch(/^Two stakes .* across from it/);
+    expect(step(pair, 'stake')).toBeUndefined();
+    expect(step(pair, 'guard')).toContain('tied to both stakes');
     expect(cardText({ ...plain, proud: 0.02 }, 'us').steps.find(({ id }) => id === 'setBare')!.text).toMatch(
       /in above/,
     );
@@ -314,7 +319,7 @@ describe(drawCard, () => {
     const guard = { label: 'Tube', size: 0.6, crate: false, net: false, below: 0.05 };
     expect(shape({ method: 'pole', roots: 'pole', guard }, 'guard', 1.2)).toBeDefined();
     // A stake goes beside a ball, never through it.
-    const stake = { length: 1.2, depth: 0.3 };
+    const stake = { length: 1.2, depth: 0.3, count: 1 };
     const [ball, post] = (['roots', 'stake'] as const).map((of) => shape({ roots: 'balled', guard, stake }, of).points);
     expect(Math.max(...post!.map(([x]) => x))).toBeLessThan(Math.min(...ball!.map(([x]) => x)));
   });

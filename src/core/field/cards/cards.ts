@@ -154,6 +154,7 @@ function cardOf(
   const named = { species: species.id, row: stand.rows[stand.row[at]!]!.row.id, stock };
   const planted: Planted = {
     roots: ROOTS_OF[stock] ?? 'bare',
+    perPlace: stockOf(stock).perPlace,
     grafted: rootstockOf(species) !== undefined,
     texture: here.texture,
     slope: here.slope && here.slope.share > LEVEL ? here.slope : null,
@@ -225,7 +226,7 @@ function holeIn({ stock, ...named }: Named, here: Here, { planting }: Laid, hold
 /** What keeps animals off it: as its part of the planting is protected. */
 function keptFrom(species: Species, named: Named, { means }: Planting, site: Site) {
   const part = site.parts.find(({ group }) => group.way === wayIn(means.protection, named));
-  const protection = part && isGuarded(species) ? part.protection : null;
+  const protection = part && part.group.way.method !== 'none' && isGuarded(species) ? part.protection : null;
   const form = protection?.guard ? forms[protection.guard.form]! : null;
   const size = protection?.guard?.size ?? 0;
   const stake = form && form.stakes > 0 && size >= 0.45 ? stakeFor(size) : null;
@@ -237,7 +238,7 @@ function keptFrom(species: Species, named: Named, { means }: Planting, site: Sit
       net: protection!.animals.includes('bird') && size >= 0.9,
       below: form.crate ? 0 : GUARD_BELOW,
     },
-    stake: stake?.length ? { length: stake.length, depth: stake.depth } : null,
+    stake: stake?.length ? { length: stake.length, depth: stake.depth, count: form!.stakes } : null,
     collar: protection?.collar ?? null,
     basket: protection !== null && isBasketed(protection.animals, named.stock),
     wrap: means.protection.measures[extraKey('wrap')] === 1 && ['tree', 'fruit'].includes(species.kind),

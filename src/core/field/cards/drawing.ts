@@ -215,7 +215,8 @@ function drawAbove(art: Art, p: Planted, { stem, out }: Sizes, facts: ReadonlySe
       );
   if (grown && p.collar !== null) art.box('collar', -0.05, p.collar, 0.05, -0.02);
   const aside = stakeAt(p);
-  if (p.stake) art.line('stake', [art.at(-aside, out), art.at(-aside, -p.stake.depth)], 0.03);
+  for (const side of p.stake ? (p.stake.count > 1 ? [-aside, aside] : [-aside]) : [])
+    art.line('stake', [art.at(side, out), art.at(side, -p.stake!.depth)], 0.03);
   if (p.guard?.crate)
     for (const side of [-POST.aside, POST.aside])
       art.line('stake', [art.onGround(side, p.guard.size), art.onGround(side, -POST.depth)], 0.08);

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import type { Planting } from '../../holding/schema.ts';
 import { USES, type Species } from '../../holding/species-schema.ts';
 import type { Stand } from '../../ranks/stand.ts';
+import type { ByRow } from '../kit.ts';
 import { moreOf } from '../../species/more.ts';
 import extraData from './extras.json' with { type: 'json' };
 
@@ -29,15 +30,29 @@ export const extras: Readonly<Record<string, z.infer<typeof ExtraSchema>>> = z
 /** The measure of protection that says whether an extra is wanted: 1 for yes. */
 export const extraKey = (key: string): string => `extra.${key}`;
 
-/** How many plants of a stand get each extra that a planting wants. */
-export const extrasOf = ({ means }: Planting, stand: Stand): { readonly key: string; readonly plants: number }[] =>
+/** How many plants of a stand get each extra that a planting wants, in all and in each laid row. */
+export const extrasOf = (
+  { means }: Planting,
+  stand: Stand,
+): { readonly key: string; readonly plants: number; readonly rows: ByRow }[] =>
   Object.entries(extras).flatMap(([key, { of }]) => {
     if (means.protection.measures[extraKey(key)] !== 1) return [];
     const gets = stand.lots.map(({ species }) => fits(species, of));
-    let plants = 0;
-    for (let i = 0; i < stand.count; i++) if (gets[stand.lot[i]!]) plants++;
-    return plants > 0 ? [{ key, plants }] : [];
+    const { plants, rows } = counted(stand, (lot) => gets[lot]!);
+    return plants > 0 ? [{ key, plants, rows }] : [];
   });
+
+/** Plants of a stand of the lots that `holds` tells of, in all and in each laid row. */
+export function counted(stand: Stand, holds: (lot: number) => boolean): { plants: number; rows: Map<number, number> } {
+  const rows = new Map<number, number>();
+  let plants = 0;
+  for (let i = 0; i < stand.count; i++) {
+    if (!holds(stand.lot[i]!)) continue;
+    plants++;
+    rows.set(stand.row[i]!, (rows.get(stand.row[i]!) ?? 0) + 1);
+  }
+  return { plants, rows };
+}
 
 const fits = (species: Species, { kinds, evergreen, uses }: z.infer<typeof ExtraSchema>['of']): boolean =>
   (!kinds || kinds.includes(species.kind)) &&

@@ -2,11 +2,12 @@ import { derived } from '../../derived/derived.ts';
 import type { Kit, Planting } from '../../holding/schema.ts';
 import { settingOf } from '../../holding/settings.ts';
 import type { Layout } from '../../ranks/lay-out.ts';
+import type { Lot } from '../../ranks/stand.ts';
 import { counted } from '../../units/quantities.ts';
 import { ceilSafe } from '../../units/rounding.ts';
-import { addKit, piece, type KitLine } from '../kit.ts';
+import { addKit, eachOf, piece, type KitLine } from '../kit.ts';
 import { groupsOf, type Group } from '../weeds/groups.ts';
-import { extras, extrasOf } from './extras.ts';
+import { counted as countIn, extras, extrasOf } from './extras.ts';
 import { isBasketed, isGuarded } from './guards.ts';
 import { fencePieces, guardPieces } from './pieces.ts';
 import { animalsAt, protect, siteOf, type Protection, type Rates, type Site } from './protect.ts';
@@ -74,8 +75,8 @@ export function guardKit(
     for (const kind of fenced.protection.fences)
       lines.push(fencePieces(kind, run).map(({ key, count, why }) => piece(rates, key, count, 0, why)));
   lines.push(
-    extrasOf(planting, layout.stand).map(({ key, plants }) =>
-      piece(rates, extras[key]!.piece, plants, spare, `${counted(plants, 'plant')}; ${extras[key]!.off}`),
+    extrasOf(planting, layout.stand).map(({ key, plants, rows }) =>
+      piece(rates, extras[key]!.piece, plants, spare, `${counted(plants, 'plant')}; ${extras[key]!.off}`, rows),
     ),
   );
   return addKit(lines);
@@ -99,26 +100,31 @@ function partKit({ group, protection, set }: Protected, { stand }: Layout, rates
         count: sets,
         cents: sets * set.cents,
         why: `${set.plants} plants to a set; ${within.join(', ')}`,
+        rows: eachOf(group.rows, 1 / set.plants),
       },
     ];
   }
   if (guard)
     for (const { key, count, why: how } of guardPieces(guard, n))
-      lines.push(piece(rates, key, count, key.startsWith('cageMesh') ? 0 : spare, how));
-  if (collar !== null) lines.push(piece(rates, `guard.${collar}`, n, spare, `${why}, against voles`));
-  const lots = (holds: (lot: number) => boolean) => {
-    let count = 0;
-    for (const r of group.rows.keys())
-      for (let i = stand.rows[r]!.from; i < stand.rows[r]!.to; i++) if (holds(stand.lot[i]!)) count++;
-    return count;
+      lines.push(piece(rates, key, count, key.startsWith('cageMesh') ? 0 : spare, how, eachOf(group.rows, count / n)));
+  if (collar !== null) lines.push(piece(rates, `guard.${collar}`, n, spare, `${why}, against voles`, group.rows));
+  const each = (key: string, how: string, holds: (lot: Lot) => boolean) => {
+    const rows = new Map([...countIn(stand, (lot) => holds(stand.lots[lot]!)).rows].filter(([r]) => group.rows.has(r)));
+    const plants = [...rows.values()].reduce((sum, here) => sum + here, 0);
+    lines.push(piece(rates, key, plants, spare, how, rows));
   };
-  const basketed = lots((lot) => isGuarded(stand.lots[lot]!.species) && isBasketed(animals, stand.lots[lot]!.stock));
-  lines.push(piece(rates, 'basket', basketed, spare, 'round the roots of what is dear'));
+  each(
+    'basket',
+    'round the roots of what is dear',
+    ({ species, stock }) => isGuarded(species) && isBasketed(animals, stock),
+  );
   if (animals.includes('bird') && (guard?.size ?? 0) >= 0.9)
-    lines.push(piece(rates, 'net', n, spare, 'so that no bird falls in; off when the leader reaches the rim'));
-  if (animals.some((animal) => animal === 'porcupine' || animal === 'possum')) {
-    const trees = lots((lot) => ['tree', 'conifer', 'fruit'].includes(stand.lots[lot]!.species.kind));
-    lines.push(piece(rates, 'band', trees, spare, 'round each tree that can be climbed'));
-  }
+    lines.push(
+      piece(rates, 'net', n, spare, 'so that no bird falls in; off when the leader reaches the rim', group.rows),
+    );
+  if (animals.some((animal) => animal === 'porcupine' || animal === 'possum'))
+    each('band', 'round each tree that can be climbed', ({ species }) =>
+      ['tree', 'conifer', 'fruit'].includes(species.kind),
+    );
   return lines;
 }

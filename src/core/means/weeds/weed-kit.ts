@@ -4,7 +4,8 @@ import { settingOf, type SettingKey } from '../../holding/settings.ts';
 import type { Stand } from '../../ranks/stand.ts';
 import { counted } from '../../units/quantities.ts';
 import { TOL } from '../../units/rounding.ts';
-import { addKit, piece, type KitLine } from '../kit.ts';
+import { addKit, eachOf, piece, type ByRow, type KitLine } from '../kit.ts';
+import { withSpares } from '../protection/guards.ts';
 import { priceOf } from '../prices.ts';
 import { ownShare } from '../ring-share.ts';
 import { cuttingPlan, type CuttingPlan } from './cutting-plan.ts';
@@ -116,13 +117,13 @@ function kitOf(group: Group, stand: Stand, holding: Rates): KitLine[] {
       return fabric(cutFor(stand, [...group.rows.keys()], way, holding), holding);
     case 'mat': {
       const close = tooClose(stand, group, measure(way, holding, 'weed.matSide'));
-      let mats = 0;
-      for (const [r, plants] of group.rows) if (!close.includes(r)) mats += plants;
+      const rows = new Map([...group.rows].filter(([r]) => !close.includes(r)));
+      const mats = [...rows.values()].reduce((sum, plants) => sum + plants, 0);
       const each = measure(way, holding, 'weed.pinsEach');
       return addKit([
         [
-          piece(holding, stuff!, mats, spare, `one for each of ${counted(mats, 'plant')}`),
-          piece(holding, 'pin', mats * each, 0, `${each} to a mat`),
+          piece(holding, stuff!, mats, spare, `one for each of ${counted(mats, 'plant')}`, rows),
+          pins(mats, each, spare, rows, holding),
         ],
         close.length > 0 ? fabric(cutFor(stand, close, way, holding), holding) : [],
       ]);
@@ -132,19 +133,39 @@ function kitOf(group: Group, stand: Stand, holding: Rates): KitLine[] {
       return mulch(group, stand, holding);
     case 'lane': {
       const kilograms = (area() * measure(way, holding, 'weed.seed')) / 1000;
-      return [piece(holding, stuff!, kilograms, 0, `${Math.round(area())} m² between the rows`)];
+      const rows = eachOf(group.rows, kilograms / group.plants);
+      return [piece(holding, stuff!, kilograms, 0, `${Math.round(area())} m² between the rows`, rows)];
     }
     case 'bare':
       return stuff
-        ? [piece(holding, stuff, area() / weedRates.sheet, 0, `${Math.round(area())} m² along the rows`)]
+        ? [
+            piece(
+              holding,
+              stuff,
+              area() / weedRates.sheet,
+              0,
+              `${Math.round(area())} m² along the rows`,
+              eachOf(group.rows, area() / weedRates.sheet / group.plants),
+            ),
+          ]
         : [];
     default:
       return [];
   }
 }
 
+/** Pins of mats: those of the spare mats too. */
+const pins = (mats: number, each: number, spare: number, rows: ByRow, holding: Rates): KitLine => ({
+  ...piece(holding, 'pin', withSpares(mats, spare, 1).need * each, 0, `${each} to a mat, those of spare mats in`),
+  wanted: mats * each,
+  rows: eachOf(rows, each),
+});
+
 function fabric({ plan, stretches, pins }: Cut, holding: Rates): KitLine[] {
   if (stretches.length === 0) return [];
+  const metres = new Map<number, number>();
+  for (const { row, from, to } of stretches) metres.set(row, (metres.get(row) ?? 0) + to - from);
+  const pinRows = eachOf(metres, pins / [...metres.values()].reduce((sum, length) => sum + length, 0));
   return [
     piece(
       holding,
@@ -153,7 +174,7 @@ function fabric({ plan, stretches, pins }: Cut, holding: Rates): KitLine[] {
       0,
       `cut over ${counted(stretches.length, 'stretch', 'stretches')}, ${counted(plan.joints, 'joint')}`,
     ),
-    piece(holding, 'pin', pins, 0, 'both edges, both ends and each joint'),
+    piece(holding, 'pin', pins, 0, 'both edges, both ends and each joint', pinRows),
   ];
 }
 
@@ -185,7 +206,11 @@ function mulch(group: Group, stand: Stand, holding: Rates): KitLine[] {
   const order = mulchOf(group, stand, holding, stuff!);
   const why = `${lays === 'ring' ? 'rings round' : 'a strip along'} ${counted(plants, 'plant')}, settling counted in`;
   const litres = measure(way, holding, 'weed.bag');
-  if (stuff === 'chips' && litres > 0) return [piece(holding, 'bag', bagsFor(order, litres), 0, why)];
+  if (stuff === 'chips' && litres > 0) {
+    const bags = bagsFor(order, litres);
+    return [piece(holding, 'bag', bags, 0, why, eachOf(group.rows, bags / plants))];
+  }
   const whole = Math.ceil(order);
-  return [{ key: stuff!, wanted: order, count: whole, cents: whole * priceOf(holding, stuff!), why }];
+  const rows = eachOf(group.rows, order / plants);
+  return [{ key: stuff!, wanted: order, count: whole, cents: whole * priceOf(holding, stuff!), why, rows }];
 }

@@ -110,7 +110,7 @@ describe('what is laid', () => {
       mixed,
       setException('p1', 'weeds', { for: 'species', of: 'corylus-avellana' }, 'wool-mats', ''),
     ).holding;
-    expect(kitOf(hazelOnly)).toEqual({ 'mat.wool': 22, pin: 105 });
+    expect(kitOf(hazelOnly)).toEqual({ 'mat.wool': 22, pin: 110 });
     const { planting, layout } = laidOf(hazelOnly);
     expect(groupsOf(planting.means.weeds, layout.stand).map(({ plants }) => plants)).toEqual([20, 21]);
   });
