@@ -1,5 +1,6 @@
 import type { Plugin } from 'vite';
 import { createVitest, type Vitest } from 'vitest/node';
+import { sharedData } from '../shared-data.ts';
 
 /** Which changes the tests of one file come by: on loading, and in each test. */
 export interface Reached {
@@ -37,6 +38,11 @@ export function vitestWith(
   return createVitest(
     'test',
     {
+      // A project of its own: what is handed over here does not reach the projects of the app's settings.
+      config: false,
+      setupFiles: ['checks/seeds.ts'],
+      include: ['{src,checks,scripts}/**/*.test.ts'],
+      testTimeout: 180_000,
       ...options,
       watch: false,
       bail: options.setupFiles ? 0 : 1,
@@ -45,7 +51,7 @@ export function vitestWith(
       // Kept answers that differ fail, as they do in a build.
       env: { CI: 'true' },
     },
-    { plugins: [swap, before] },
+    { plugins: [sharedData(), swap, before] },
   );
 }
 
