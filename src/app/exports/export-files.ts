@@ -142,7 +142,7 @@ export async function exportFile(
     case 'packing-list.xlsx':
       return asFile(
         name,
-        [packingSheet(all, holding)].filter((sheet) => sheet !== null),
+        [packingSheet(all, holding, ledger)].filter((sheet) => sheet !== null),
       );
     case 'cutting-plan.pdf':
       return asFile(name, planSheets(cuttingSheet));

@@ -9,7 +9,9 @@ import type { InField } from './use-field.ts';
 
 /** Pegging: what must be answered before a spade, how far a plant may stand from its peg, and what the plan has become since. */
 export function PegBox({ field }: { field: InField }) {
-  const { holding, laid, ledger, pegged, state, worked } = field;
+  const { holding, ledger, pegged, state, worked } = field;
+  // What is pegged is the plan as it is now, not as it was pegged before.
+  const laid = worked.laid(field.laid.planting.id)!;
   const stops = stopsIn(worked.findingsOf(laid.planting.id));
   const [answered, setAnswered] = useState<readonly string[]>([]);
   const [reach, setReach] = useState(pegged?.reach ?? usualReach(laid.planting));

@@ -1,6 +1,7 @@
 import { useMemo } from 'react';
 import { dayRows, nextPeg, saying, type DayPeg, type DayRow, type Told } from '../../../core/field/the-day.ts';
 import type { Laid } from '../../../core/ranks/laid.ts';
+import { asPlanted } from '../../../core/record/as-planted.ts';
 import type { BodyOf } from '../../../core/record/events.ts';
 import type { Ledger } from '../../../core/record/ledger.ts';
 import type { PlantedState } from '../../../core/record/planted.ts';
@@ -27,17 +28,18 @@ export interface InField {
 export function useField(planting: string | undefined, asked: number | null = null): InField | null {
   const worked = useWorked();
   const ledger = useLedger();
-  const laid = planting ? worked.laid(planting) : undefined;
+  const planned = planting ? worked.laid(planting) : undefined;
   const state = planting ? ledger.planted.get(planting) : undefined;
   return useMemo(() => {
-    if (!laid) return null;
+    if (!planned) return null;
+    const laid = { planting: asPlanted(planned.planting, ledger), layout: planned.layout };
     const pegged = state?.peggings.at(-1)?.body ?? null;
     const phases = [...new Set(pegged?.kinds.map(({ later }) => later) ?? [])].sort((a, b) => a - b);
     const open = phases.find((one) => state && dayRows(state, one).some(({ left }) => left > 0));
     const phase = asked ?? open ?? phases[0] ?? 0;
     const rows = state ? dayRows(state, phase) : [];
     return { worked, holding: worked.holding, laid, ledger, state, pegged, rows, phase, phases };
-  }, [worked, laid, ledger, state, asked]);
+  }, [worked, planned, ledger, state, asked]);
 }
 
 /** The last plant of which anything was said here: where the crew is. */

@@ -2,12 +2,17 @@ import type { Holding } from '../../holding/schema.ts';
 import type { Laid } from '../../ranks/laid.ts';
 import { formatCount, formatLength, formatVolume } from '../../units/quantities.ts';
 import { kitName, LOOSE } from '../../account/order-list.ts';
+import { asPlanted } from '../../record/as-planted.ts';
+import type { Ledger } from '../../record/ledger.ts';
 import { packRows } from '../trailer.ts';
 import type { Sheet, Table } from './sheet.ts';
 
-/** What goes on the trailer, row by row as they are walked, a table for each planting; null where nothing is planted. */
-export function packingSheet(all: readonly Laid[], holding: Holding): Sheet | null {
-  const packs = packRows(all, holding);
+/** What goes on the trailer, row by row as they are walked, a table for each planting, with the means that it was pegged with; null where nothing is planted. */
+export function packingSheet(all: readonly Laid[], holding: Holding, ledger: Ledger): Sheet | null {
+  const packs = packRows(
+    all.map(({ planting, layout }) => ({ planting: asPlanted(planting, ledger), layout })),
+    holding,
+  );
   if (packs.length === 0) return null;
   const amount = (count: number) => (Number.isInteger(count) ? formatCount(count) : String(count));
   const said = (key: string, count: number) => {

@@ -14,6 +14,7 @@ import { dripSheet } from './drip-sheet.ts';
 import { fenceSheet } from './fence-sheet.ts';
 import type { Drawing, Sheet, Table } from './sheet.ts';
 import { packRows } from '../trailer.ts';
+import { NO_LEDGER } from '../../record/ledger.ts';
 import { packingSheet } from './packing-sheet.ts';
 import { priceRequest, supplierSheets } from './supplier-sheets.ts';
 
@@ -182,7 +183,7 @@ describe(packingSheet, () => {
       }),
       animals: ['rabbit'],
     } as Holding;
-    const { rows } = table(packingSheet(layHolding(holding), holding), holding.plantings[0]!.name);
+    const { rows } = table(packingSheet(layHolding(holding), holding, NO_LEDGER), holding.plantings[0]!.name);
     const { stand } = laidOf(holding).layout;
     expect(rows.map(([name]) => name)).toEqual(['1 Front', '2 Back']);
     expect(rows.map(([, plants]) => plants)).toEqual(
@@ -200,7 +201,7 @@ describe(packingSheet, () => {
     // 40 m and 0.3 m buried at both ends; the roll itself is packed once, not for each row.
     expect(packed!.fabric).toBeCloseTo(40.6, 6);
     expect(packed!.pieces.map(({ key }) => key)).not.toContain('fabric');
-    expect(packingSheet(layHolding(strip), strip)!.parts[0]).toMatchObject({
+    expect(packingSheet(layHolding(strip), strip, NO_LEDGER)!.parts[0]).toMatchObject({
       rows: [[expect.any(String), expect.any(String), expect.stringContaining('41 m of fabric')]],
     });
     expect(packingSheet([], holding)).toBeNull();

@@ -58,9 +58,9 @@ export function ListStop() {
 
 /** What goes on the trailer, row by row in the order in which they are walked. */
 function PackedByRow() {
-  const { all, holding } = useWorked();
+  const { all, holding, ledger } = useWorked();
   const [open, setOpen] = useState(false);
-  const sheet = useMemo(() => (open ? packingSheet(all, holding) : null), [open, all, holding]);
+  const sheet = useMemo(() => (open ? packingSheet(all, holding, ledger) : null), [open, all, holding, ledger]);
   return (
     <section aria-label="Packed by row">
       <h2>
