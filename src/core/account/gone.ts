@@ -29,6 +29,8 @@ export interface PhaseSet {
   readonly set: number;
   readonly skipped: number;
   readonly open: number;
+  /** Of those that are still open, how many of each stock. */
+  readonly openStocks: ReadonlyMap<string, number>;
   /** The first and the last day of which anything is said; null while nothing is. */
   readonly first: string | null;
   readonly last: string | null;
@@ -42,15 +44,18 @@ export const phasesSet = kept(function phasesSet({ peggings, said }: PlantedStat
   if (!pegged) return [];
   const phases = new Map<
     number,
-    { pegs: number; set: number; skipped: number; days: Map<string, Map<string, number>> }
+    { pegs: number; set: number; skipped: number; left: Map<string, number>; days: Map<string, Map<string, number>> }
   >();
   const spoken = new Map<number, string[]>();
   for (const { label, kind } of pegsOf(pegged)) {
     let of = phases.get(kind.later);
-    if (!of) phases.set(kind.later, (of = { pegs: 0, set: 0, skipped: 0, days: new Map() }));
+    if (!of) phases.set(kind.later, (of = { pegs: 0, set: 0, skipped: 0, left: new Map(), days: new Map() }));
     of.pegs++;
     const { stands, kind: instead, last } = stateOf(said.get(label));
-    if (!stands || !last) continue;
+    if (!stands || !last) {
+      of.left.set(kind.stock, (of.left.get(kind.stock) ?? 0) + 1);
+      continue;
+    }
     const day = last.at.slice(0, 10);
     const days = spoken.get(kind.later);
     if (!days) spoken.set(kind.later, [day, day]);
@@ -68,12 +73,13 @@ export const phasesSet = kept(function phasesSet({ peggings, said }: PlantedStat
   }
   return [...phases]
     .sort(([a], [b]) => a - b)
-    .map(([phase, { pegs, set, skipped, days }]) => ({
+    .map(([phase, { pegs, set, skipped, left, days }]) => ({
       phase,
       pegs,
       set,
       skipped,
       open: pegs - set - skipped,
+      openStocks: left,
       first: spoken.get(phase)?.[0] ?? null,
       last: spoken.get(phase)?.[1] ?? null,
       plants: [...days].flatMap(([day, counts]) =>

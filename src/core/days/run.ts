@@ -1,11 +1,14 @@
 import type { Holding } from '../holding/schema.ts';
 import { settingOf } from '../holding/settings.ts';
+import { phaseSet, type PhaseSet } from '../account/gone.ts';
 import type { Laid } from '../ranks/laid.ts';
+import type { Ledger } from '../record/ledger.ts';
 import { stockOf } from '../species/stock.ts';
 import { workdaysBack } from './calendar.ts';
 import type { Crew } from './crew.ts';
 import { dayOf, yearsOn, type Day } from './day.ts';
 import { holdFor } from './hold.ts';
+import { fitsWindow, kindOf, nearestIn } from './windows.ts';
 import { isReckoned, phasesOf, type PhaseWork } from './work.ts';
 
 /** A delivery of one stock: so many plants on a day, all of them planted by another. */
@@ -31,6 +34,8 @@ export interface Run {
   readonly lots: readonly Lot[];
   /** True where nobody has the hours within a year. */
   readonly nobody: boolean;
+  /** How far it has got by the record; null where nothing is said of any plant. The run is then of the rest. */
+  readonly begun: PhaseSet | null;
 }
 
 /** The day that is set for a planting; null while none is. */
@@ -39,21 +44,41 @@ export const startOf = ({ days }: Pick<Holding, 'days'>, planting: string): Day 
   return start ? dayOf(start) : null;
 };
 
-/** Every phase that has a day, the earliest first; hands are taken in that order, so that no two works have one hand at one hour. */
-export function runsOf(holding: Holding, all: readonly Laid[], crew: Crew, holidays: ReadonlySet<Day>): Run[] {
+/**
+ * Every phase that has a day, the earliest first; hands are taken in that order, so that no two works have one hand at one
+ * hour. What is planted stands on the days on which it was; of a phase that is half done the rest is planted on the next
+ * day that its plants and its crew allow.
+ */
+export function runsOf(
+  holding: Holding,
+  all: readonly Laid[],
+  ledger: Ledger,
+  crew: Crew,
+  holidays: ReadonlySet<Day>,
+): Run[] {
   const wanted = all.flatMap((laid) => {
     const start = startOf(holding, laid.planting.id);
-    if (start === null) return [];
-    return phasesOf(laid, holding).map((work) => ({ laid, work, set: yearsOn(start, work.phase) }));
+    return phasesOf(laid, holding).flatMap((whole): Wanted[] => {
+      const begun = phaseSet(ledger, laid.planting.id, whole.phase);
+      const set = start === null ? null : yearsOn(start, whole.phase);
+      if (!begun?.last) return set === null ? [] : [{ laid, work: whole, set, begun: null }];
+      const last = dayOf(begun.last);
+      if (begun.open === 0) return [{ laid, work: whole, set: dayOf(begun.first!), begun }];
+      const work = restOf(whole, begun);
+      const next = Math.max(...work.stocks.map(({ kind }) => nextDay(kind, holding, last + 1)));
+      return [{ laid, work, set: Math.max(set ?? 0, Number.isFinite(next) ? next : last + 1), begun }];
+    });
   });
   const weather = settingOf(holding, 'crew.weather');
   const anybody = crew.able([], true);
   return wanted
     .sort((a, b) => a.set - b.set)
-    .map(({ laid, work, set }): Run => {
+    .map(({ laid, work, set, begun }): Run => {
+      if (begun?.open === 0)
+        return { laid, work, set, from: set, to: dayOf(begun.last!), days: [], lots: [], nobody: false, begun };
       const booked = isReckoned(work) ? crew.book(anybody, set, work.hours * (1 + weather)) : null;
       if (!booked || booked.days.length === 0)
-        return { laid, work, set, from: set, to: set, days: [], lots: [], nobody: true };
+        return { laid, work, set, from: set, to: set, days: [], lots: [], nobody: true, begun };
       const { days } = booked;
       return {
         laid,
@@ -64,8 +89,30 @@ export function runsOf(holding: Holding, all: readonly Laid[], crew: Crew, holid
         days,
         lots: lotsOf(work, days, holidays),
         nobody: false,
+        begun,
       };
     });
+}
+
+/** A phase that is to be planted, or was: its work, and the day from which on. */
+type Wanted = Pick<Run, 'laid' | 'work' | 'set' | 'begun'>;
+
+/** What is left of a phase: its open pegs, and as much of the work. */
+function restOf(work: PhaseWork, { open, pegs, openStocks }: PhaseSet): PhaseWork {
+  const share = open / pegs;
+  return {
+    ...work,
+    plants: open,
+    stocks: [...openStocks].map(([stock, plants]) => ({ stock, kind: kindOf(stock), plants })),
+    stations: work.stations.map((one) => ({ ...one, plants: one.plants * share, minutes: one.minutes * share })),
+    hours: work.hours * share,
+  };
+}
+
+/** The first day from `from` on that lies in a window of a kind; never where it has none here. */
+export function nextDay(kind: string, holding: Holding, from: Day): Day {
+  const { next } = fitsWindow(kind, holding, from);
+  return next ? nearestIn(next, from) : Infinity;
 }
 
 /** What comes when, by the offices' days: a new lot as soon as the one before it would lie longer than it bears. */

@@ -8,7 +8,7 @@ import { dateWords, dayOf, dayWords, spanWords, textOf, type Day } from './day.t
 import { Crew, crewOf } from './crew.ts';
 import { closedTimes, holidaysOf } from './season.ts';
 import { isClosed } from './calendar.ts';
-import type { Run } from './run.ts';
+import { nextDay, type Run } from './run.ts';
 import { isReckoned } from './work.ts';
 import type { Plan } from './tasks.ts';
 import { isOpen, type Task } from './task.ts';
@@ -29,7 +29,7 @@ export interface Slip {
 }
 
 /** What of a plan's days does not fit, as it stands on a day: the most severe first. */
-export function slipsOf({ runs, tasks }: Plan, holding: Holding, today: Day): Slip[] {
+export function slipsOf({ runs, tasks, missing }: Plan, holding: Holding, today: Day): Slip[] {
   const found = runs.flatMap((run) => {
     if (run.nobody) return [nobody(run, holding)];
     const mine = tasks.filter(({ planting, phase }) => planting === run.work.planting && phase === run.work.phase);
@@ -41,6 +41,7 @@ export function slipsOf({ runs, tasks }: Plan, holding: Holding, today: Day): Sl
       );
     return [
       ...past(run, holding, today),
+      ...short(run, missing),
       ...outside(run, holding),
       ...lots(run),
       ...early(run, mine, holding),
@@ -101,18 +102,31 @@ function past(run: Run, holding: Holding, today: Day): Slip[] {
       id: slipId('past', run),
       planting: run.work.planting,
       severity: 'fault',
-      what: `${nameOf(run)} was to be planted on ${dateWords(run.set)}`,
-      why: `That day has passed and nothing says that it was done. Tick it under Due this week, or set another day.`,
+      what: run.begun
+        ? `${formatCount(run.work.plants)} of ${nameOf(run)} are still to be planted`
+        : `${nameOf(run)} was to be planted on ${dateWords(run.set)}`,
+      why: run.begun
+        ? `${formatCount(run.begun.set)} stand; the rest were to follow on ${dateWords(run.from)}, and that day has passed. Plant them and say so in the field, or say there that they are left out.`
+        : `That day has passed and nothing says that it was done. Tick it under Due this week, or set another day.`,
       task: null,
-      remedies: Number.isFinite(next) ? [moveTo(run, next, holding)] : [],
+      remedies: Number.isFinite(next) && !run.begun ? [moveTo(run, next, holding)] : [],
     },
   ];
 }
 
-/** The first day from `from` on that lies in a window of a kind; never where it has none here. */
-function nextDay(kind: string, holding: Holding, from: Day): Day {
-  const { next } = fitsWindow(kind, holding, from);
-  return next ? nearestIn(next, from) : Infinity;
+/** Plants that were ordered, and of which too few came or are sound. */
+function short(run: Run, missing: Plan['missing']): Slip[] {
+  return missing
+    .filter(({ planting, phase }) => planting === run.work.planting && phase === run.work.phase)
+    .map(({ key, name, ordered, kept, toBuy }) => ({
+      id: slipId('short', run, key),
+      planting: run.work.planting,
+      severity: 'fault' as const,
+      what: `${formatCount(toBuy)} ${name} are missing for ${nameOf(run)}`,
+      why: `${formatCount(ordered)} were ordered and ${formatCount(kept)} of them are here and sound. Order the rest under Order, Suppliers; take a substitute that can be had under Plants; or plant what is here and leave the others open in the field.`,
+      task: null,
+      remedies: [],
+    }));
 }
 
 /** Stock that is planted out of its time. */

@@ -8,7 +8,11 @@ import { setMeasure, setWay } from '../holding/means-commands.ts';
 import { setSetting } from '../holding/ground-commands.ts';
 import type { Holding } from '../holding/schema.ts';
 import { noClimate } from '../place/climate.ts';
+import { orderOf } from '../account/order-list.ts';
+import { kindKey } from '../account/quantities.ts';
+import { pegging } from '../field/pegging.ts';
 import { layHolding } from '../ranks/laid.ts';
+import { pegsOf } from '../record/pegs.ts';
 import type { Happened, RecordEvent } from '../record/events.ts';
 import { ledgerOf, NO_LEDGER, type Ledger } from '../record/ledger.ts';
 import { isClosed } from './calendar.ts';
@@ -646,5 +650,124 @@ describe('what does not fit', () => {
       '2027-04-05',
       'Grass closes in, and half of the first year’s growth with it.',
     ]);
+  });
+});
+
+describe('the record moves the calendar', () => {
+  const hazels = () => {
+    const set = take(
+      {
+        ...sample({ animals: ['rabbit'] }),
+        climate: { ...noClimate(), firstFrost: '11-01', lastFrost: '04-20', zone: 8 },
+      },
+      setStart('p1', '2027-02-15', ''),
+    ).holding;
+    return take(set, putPerson(person('A'), '')).holding;
+  };
+  const holding = hazels();
+  const all = layHolding(holding);
+  const pegs = pegging(all[0]!, NO_LEDGER, holding, { reach: 1, answers: [] });
+  const labels = pegsOf(pegs).map(({ label }) => label);
+  const pegged: Happened = { kind: 'pegged', body: pegs };
+  const said = (kind: 'planted' | 'skipped', of: readonly string[]): Happened =>
+    ({
+      kind,
+      body: { planting: 'p1', labels: [...of], over: [], ...(kind === 'skipped' && { reason: 'rock' }) },
+    }) as Happened;
+  const [line] = orderOf(holding, all, NO_LEDGER).plants;
+  const ordered = (quantity: number): Happened => ({
+    kind: 'ordered',
+    body: {
+      supplier: 'North nursery',
+      supplierId: 's',
+      phase: null,
+      on: '2026-12-01',
+      lines: [{ key: kindKey(line!), name: 'hazel', need: quantity, quantity, cents: 100 * quantity }],
+      delivery: 0,
+      currency: holding.currency,
+    },
+  });
+  const came = (counted: number, order: string): Happened => ({
+    kind: 'delivered',
+    body: {
+      order,
+      on: '2027-02-10',
+      lines: [
+        { line: 0, counted, refused: 0, reserve: false, follows: false, instead: '', signs: [], note: '', photos: [] },
+      ],
+    },
+  });
+  /** Events under their own ids, one a day from 1 December 2026 on; planting on the days given. */
+  const told = (...happened: readonly (readonly [string, Happened])[]): Ledger =>
+    ledgerOf(
+      happened.map(
+        ([day, one], seq) =>
+          ({ id: `m${seq}`, device: 'd', seq, at: `${day}T10:00:00.000+00:00`, by: '', ...one }) as RecordEvent,
+      ),
+    );
+  const find = (rule: string, ledger: Ledger) => planOf(holding, ledger).tasks.find((one) => one.rule === rule)!;
+
+  it('ordering is done when nothing is left to buy; a delivery that is short asks for the rest, and says so', () => {
+    expect(find('order', NO_LEDGER)).toMatchObject({ state: 'open', what: 'Order the plants' });
+    const some = told(['2026-12-01', ordered(30)]);
+    expect(find('order', some)).toMatchObject({
+      state: 'open',
+      what: `Order the plants: ${line!.order - 30} still to buy`,
+    });
+    const enough = told(['2026-12-01', ordered(line!.order)]);
+    expect(find('order', enough)).toMatchObject({ state: 'done', said: '2026-12-01' });
+    expect(find('come', enough).state).toBe('open');
+    const here = told(['2026-12-01', ordered(line!.order)], ['2027-02-10', came(line!.order, 'm0')]);
+    expect(find('come', here)).toMatchObject({ state: 'done', said: '2027-02-10' });
+    const short = told(['2026-12-01', ordered(line!.order)], ['2027-02-10', came(line!.order - 12, 'm0')]);
+    expect(find('order', short)).toMatchObject({ state: 'open', what: 'Order the plants: 12 still to buy' });
+    const plan = planOf(holding, short);
+    const slip = slipsOf(plan, holding, dayOf('2027-02-11')).find(({ id }) => id.startsWith('short:'))!;
+    expect(slip.what).toBe('12 hazel are missing for Row');
+    expect(slip.why).toContain(`${line!.order} were ordered and ${line!.order - 12} of them are here`);
+    expect(slipsOf(planOf(holding, here), holding, dayOf('2027-02-11')).some(({ id }) => id.startsWith('short:'))).toBe(
+      false,
+    );
+  });
+
+  it('a planting half done asks for the rest on the next day, with its share of the hours; done, it and what went before are done', () => {
+    const whole = find('plant', NO_LEDGER);
+    const half = told(
+      ['2027-02-14', pegged],
+      ['2027-02-15', said('planted', labels.slice(0, 20))],
+      ['2027-02-15', said('skipped', labels.slice(20, 22))],
+    );
+    const rest = find('plant', half);
+    expect(rest).toMatchObject({
+      state: 'open',
+      what: `Plant the other ${labels.length - 22}, guard, mulch and water in`,
+      from: dayOf('2027-02-16'),
+    });
+    expect(rest.hours).toBeCloseTo((whole.hours * (labels.length - 22)) / labels.length, 9);
+    expect(find('set-out', half)).toMatchObject({ state: 'done', said: '2027-02-15' });
+    const late = slipsOf(planOf(holding, half), holding, dayOf('2027-02-20')).find(({ id }) => id.startsWith('past:'))!;
+    expect(late.what).toBe(`${labels.length - 22} of Row are still to be planted`);
+    expect(late.why).toMatch(/^20 stand; the rest were to follow on .*16 February/);
+    const done = told(
+      ['2027-02-14', pegged],
+      ['2027-02-15', said('planted', labels.slice(0, 20))],
+      ['2027-02-18', said('planted', labels.slice(20))],
+    );
+    const plan = planOf(holding, done);
+    expect(find('plant', done)).toMatchObject({
+      state: 'done',
+      said: '2027-02-18',
+      from: dayOf('2027-02-15'),
+      to: dayOf('2027-02-18'),
+    });
+    expect(
+      plan.tasks.filter(({ group, state }) => (group === 'before' || group === 'delivery') && state === 'open'),
+    ).toEqual([]);
+    // What is done after planting hangs on the day on which it was planted, not on that which was set.
+    const [was, is] = [NO_LEDGER, done].map(
+      (ledger) => find('weed', ledger) ?? planOf(holding, ledger).tasks.find(({ group }) => group === 'care')!,
+    );
+    expect(is!.from).toBeGreaterThanOrEqual(was!.from);
+    expect(slipsOf(plan, holding, dayOf('2027-02-20')).filter(({ task }) => task === null)).toEqual([]);
   });
 });

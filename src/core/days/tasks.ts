@@ -3,6 +3,7 @@ import type { Laid } from '../ranks/laid.ts';
 import { asPlanted } from '../record/as-planted.ts';
 import type { Ledger } from '../record/ledger.ts';
 import { formatCount, inUnits, type UnitSystem } from '../units/quantities.ts';
+import { bill, type BillLine } from '../account/bill.ts';
 import { beforeTasks, type MarksKnown } from './before.ts';
 import { careTasks } from './care.ts';
 import { Crew } from './crew.ts';
@@ -12,7 +13,7 @@ import { holds, holdFor } from './hold.ts';
 import { debts } from './rules.ts';
 import { runsOf, type Run } from './run.ts';
 import { holidaysOf } from './season.ts';
-import { byDay, taskId, type Task } from './task.ts';
+import { byDay, isOpen, taskId, type Task } from './task.ts';
 
 /** How far the calendar looks ahead, years. */
 export const YEARS_AHEAD = 12;
@@ -22,6 +23,8 @@ export interface Plan {
   readonly runs: readonly Run[];
   readonly tasks: readonly Task[];
   readonly crew: Crew;
+  /** Plants that were ordered and did not come sound, and are to be bought again. */
+  readonly missing: readonly Missing[];
 }
 
 /** Tasks of a holding, dated, in the order of their days, as the record leaves them. */
@@ -31,13 +34,17 @@ export function planDays(holding: Holding, all: readonly Laid[], ledger: Ledger,
   const standing = all.flatMap(({ planting, layout }) =>
     layout.stand.count > 0 ? [{ planting: asPlanted(planting, ledger), layout }] : [],
   );
-  const runs = runsOf(holding, standing, crew, holidays);
+  const runs = runsOf(holding, standing, ledger, crew, holidays);
+  const buying = bill(holding, all, ledger).filter(({ species }) => species);
   const marks = marksKnown(ledger);
   const tasks = runs.flatMap((run) => {
     if (run.nobody) return [];
     const facts = factsOf(run.laid, holding);
-    const before = beforeTasks(run, facts, holding, crew, holidays, marks);
-    const came = deliveryTasks(run);
+    const mine = buying.filter(({ planting, phase }) => planting === run.work.planting && phase === run.work.phase);
+    const before = beforeTasks(run, facts, holding, crew, holidays, marks).map((task) =>
+      task.rule === 'order' ? ordering(task, mine, ledger) : endedBefore(task, run),
+    );
+    const came = deliveryTasks(run, mine, ledger);
     return [
       ...before,
       ...came,
@@ -51,6 +58,7 @@ export function planDays(holding: Holding, all: readonly Laid[], ledger: Ledger,
       .map((task) => inTheirUnits(task, holding.units))
       .sort(byDay),
     crew,
+    missing: missingOf(buying, ledger),
   };
 }
 
@@ -86,8 +94,13 @@ const plain = {
   said: '',
 } as const;
 
-/** Planting itself, with everything that must be there before. */
-function plantTask({ work, from, to }: Run, before: readonly Task[], { tools, caution }: Facts, crew: Crew): Task {
+/** Planting itself, with everything that must be there before: of a phase that has begun the rest, of one that is done what was. */
+function plantTask(
+  { work, from, to, begun }: Run,
+  before: readonly Task[],
+  { tools, caution }: Facts,
+  crew: Crew,
+): Task {
   return {
     ...plain,
     id: taskId('plant', work.planting, work.phase, 0, 0),
@@ -96,7 +109,7 @@ function plantTask({ work, from, to }: Run, before: readonly Task[], { tools, ca
     phase: work.phase,
     year: 0,
     group: 'planting',
-    what: `Plant ${formatCount(work.plants)}, guard, mulch and water in`,
+    what: `Plant ${begun && begun.open > 0 ? 'the other ' : ''}${formatCount(begun?.open === 0 ? begun.set : work.plants)}, guard, mulch and water in`,
     why: 'Row by row, all of it on one day: a row half done is half eaten, and roots wait for nobody.',
     from,
     to,
@@ -107,11 +120,18 @@ function plantTask({ work, from, to }: Run, before: readonly Task[], { tools, ca
     tools,
     caution,
     source: 'planting practice',
+    ...(begun?.open === 0 && { state: 'done' as const, said: begun.last! }),
   };
 }
 
-function deliveryTasks({ work, lots }: Run): Task[] {
+function deliveryTasks({ work, lots }: Run, mine: readonly BillLine[], ledger: Ledger): Task[] {
   return lots.map(({ stock, name, plants, on, planted, lost }, n): Task => {
+    const of = linesFor(
+      mine.filter(({ key }) => key.split('|')[1] === stock),
+      ledger,
+    );
+    const came = of.lines.flatMap(({ checks }) => checks.map((one) => one.on)).sort();
+    const here = of.open === 0 && came.length > 0 && of.lines.every(({ toCome }) => toCome === 0);
     const { kind } = work.stocks.find((one) => one.stock === stock)!;
     const { way } = holdFor(kind);
     return {
@@ -141,9 +161,67 @@ function deliveryTasks({ work, lots }: Run): Task[] {
       late: 'Heel in what cannot be planted in time.',
       tools: [],
       source: holds.source,
+      ...(here && { state: 'done' as const, said: came.at(-1)! }),
     };
   });
 }
+
+/** What of these lines is still to buy, and the lines of placed orders that are for them. */
+function linesFor(mine: readonly BillLine[], { orders }: Ledger) {
+  const keys = new Set(mine.map(({ key }) => key));
+  const [phase] = mine.map((line) => line.phase);
+  const placed = orders.filter((order) => order.phase === null || order.phase === phase);
+  return {
+    open: mine.reduce((sum, { toBuy }) => sum + toBuy, 0),
+    on: placed.filter(({ lines }) => lines.some(({ key }) => keys.has(key))).map(({ on }) => on),
+    lines: placed.flatMap(({ lines }) => lines.filter(({ key }) => keys.has(key))),
+  };
+}
+
+/** Ordering the plants: done when nothing of them is left to buy; what is left is said. */
+function ordering(task: Task, mine: readonly BillLine[], ledger: Ledger): Task {
+  const { open, on } = linesFor(mine, ledger);
+  if (open > 0) return on.length > 0 ? { ...task, what: `${task.what}: ${formatCount(open)} still to buy` } : task;
+  return on.length > 0
+    ? { ...task, state: 'done', said: on.sort().at(-1)! }
+    : { ...task, state: 'notNeeded', said: 'All of them are here already.' };
+}
+
+/** What goes before planting was done when the first plant stood, but for what each day of planting asks for again. */
+const endedBefore = (task: Task, { begun }: Run): Task =>
+  begun && isOpen(task) && (begun.open === 0 || !AGAIN.includes(task.rule))
+    ? { ...task, state: 'done', said: begun.first! }
+    : task;
+const AGAIN: readonly string[] = ['marks', 'materials'];
+
+/** Plants of a planting's phase that were ordered and are missing: how many were ordered, are sound, are to buy again. */
+export interface Missing {
+  readonly planting: string;
+  readonly phase: number;
+  readonly key: string;
+  readonly name: string;
+  readonly ordered: number;
+  readonly kept: number;
+  readonly toBuy: number;
+}
+
+const missingOf = (buying: readonly BillLine[], ledger: Ledger): Missing[] =>
+  buying.flatMap((line): Missing[] => {
+    const { lines } = linesFor([line], ledger);
+    const lost = lines.reduce((sum, { short, refused, faulty }) => sum + short + refused + faulty, 0);
+    if (line.toBuy === 0 || lost === 0) return [];
+    return [
+      {
+        planting: line.planting,
+        phase: line.phase,
+        key: line.key,
+        name: line.species!.common,
+        ordered: lines.reduce((sum, { quantity }) => sum + quantity, 0),
+        kept: lines.reduce((sum, { kept }) => sum + kept, 0),
+        toBuy: line.toBuy,
+      },
+    ];
+  });
 
 /** 'bare-root whips', 'pots, about 4 L'. */
 const many = (name: string): string => name.replace(/^[^,]+/, '$&s');

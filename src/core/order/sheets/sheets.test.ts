@@ -204,6 +204,6 @@ describe(packingSheet, () => {
     expect(packingSheet(layHolding(strip), strip, NO_LEDGER)!.parts[0]).toMatchObject({
       rows: [[expect.any(String), expect.any(String), expect.stringContaining('41 m of fabric')]],
     });
-    expect(packingSheet([], holding)).toBeNull();
+    expect(packingSheet([], holding, NO_LEDGER)).toBeNull();
   });
 });
