@@ -2,11 +2,14 @@ import { describe, expect, it } from 'vitest';
 import { bill } from '../src/core/account/bill.ts';
 import { orderOf, orderRows } from '../src/core/account/order-list.ts';
 import { kindKey, quantities } from '../src/core/account/quantities.ts';
+import { factsOf } from '../src/core/days/facts.ts';
 import { cardsOf } from '../src/core/field/cards/cards.ts';
 import { take, type Command } from '../src/core/holding/command.ts';
 import { setMeasure, setWay } from '../src/core/holding/means-commands.ts';
 import type { Holding } from '../src/core/holding/schema.ts';
 import { forms } from '../src/core/means/protection/kinds.ts';
+import { phasesOf } from '../src/core/means/work.ts';
+import { plantingHours } from '../src/core/order/money-plan.ts';
 import { packRows } from '../src/core/order/trailer.ts';
 import { layHolding } from '../src/core/ranks/laid.ts';
 import { NO_LEDGER } from '../src/core/record/ledger.ts';
@@ -136,6 +139,18 @@ describe('every stage says the same', () => {
         for (const key of packed.keys())
           expect(key.includes('|') || kit.some((line) => line.key === key), key).toBe(true);
         for (const kind of kinds) expect(packed.get(kindKey(kind))).toBe(kind.count * stockOf(kind.stock).perPlace);
+        // One clock: the hours of Order are those of the line, phase by phase.
+        const phases = phasesOf(laid, holding);
+        const at = (...keys: string[]) =>
+          phases.reduce(
+            (sum, { stations }) =>
+              sum + stations.reduce((all, one) => all + (keys.includes(one.key) ? one.minutes / 60 : 0), 0),
+            0,
+          );
+        const hours = plantingHours(laid, holding);
+        expect(hours.holes).toBeCloseTo(at('open', 'set', 'firm', 'water'), 6);
+        expect(hours.protection).toBeCloseTo(at('stake', 'guard') + factsOf(laid, holding).hours.fence, 6);
+        expect(phases.reduce((sum, one) => sum + one.plants, 0)).toBe(layout.stand.count);
         // What the cards tell a crew to put on is what was bought to be put on.
         const told = new Map<string, number>();
         for (const { planted, plants, stock } of cardsOf(laid, holding)) {

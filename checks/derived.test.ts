@@ -1,5 +1,5 @@
 import { isProxy } from 'node:util/types';
-import { phasesOf } from '../src/core/days/work.ts';
+import { phasesOf } from '../src/core/means/work.ts';
 import { closedTimes } from '../src/core/days/season.ts';
 import { planDays } from '../src/core/days/tasks.ts';
 import { afresh, derivations, forgetDerived } from '../src/core/derived/derived.ts';

@@ -41,7 +41,7 @@ export function vitestWith(
       // A project of its own: what is handed over here does not reach the projects of the app's settings.
       config: false,
       setupFiles: ['checks/seeds.ts'],
-      include: ['{src,checks,scripts}/**/*.test.ts'],
+      include: ['{src/core,checks}/**/*.test.ts'],
       testTimeout: 180_000,
       ...options,
       watch: false,

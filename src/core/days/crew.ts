@@ -2,7 +2,7 @@ import type { Limit, Person } from '../holding/days-schema.ts';
 import type { Holding } from '../holding/schema.ts';
 import { settingOf } from '../holding/settings.ts';
 import { dayOf, weekday, type Day } from './day.ts';
-import { stationData } from './work.ts';
+import { stationData } from '../means/work.ts';
 
 /** The people of a holding: those named, else so many as the settings say, on weekdays. */
 export function crewOf({ days, settings }: Pick<Holding, 'days' | 'settings'>): readonly Person[] {

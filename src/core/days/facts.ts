@@ -8,6 +8,7 @@ import { bears } from '../species/catalogue.ts';
 import { grownOf } from '../effects/outlook.ts';
 import { fences, forms } from '../means/protection/kinds.ts';
 import { extrasOf } from '../means/protection/extras.ts';
+import { protectionHours } from '../means/protection/hours.ts';
 import { protectedParts } from '../means/protection/guard-kit.ts';
 import { toolsFor } from '../means/tools.ts';
 import { waterPlan } from '../means/water-plan.ts';
@@ -185,9 +186,8 @@ function guardFacts(
   words: Record<string, string>,
   staying: string[],
 ) {
-  let [removal, fence] = [0, 0];
   const parts = protectedParts(planting, layout, holding);
-  for (const { protection, group, site } of parts) {
+  for (const { protection, group } of parts) {
     const form = protection.guard && forms[protection.guard.form]!;
     if (form) {
       holds.add('guard');
@@ -196,7 +196,6 @@ function guardFacts(
       if (!form.opens) holds.add('net');
       years['guard'] = Math.max(years['guard'] ?? 0, form.off.year);
       words['guardSign'] = form.off.sign;
-      removal += (form.minutes.removal * group.plants) / 60;
     }
     if (protection.collar !== null) staying.push(stays['collar']!);
     if (protection.animals.includes('vole')) holds.add('vole');
@@ -205,12 +204,11 @@ function guardFacts(
       holds.add('fence');
       years['fence'] = Math.max(years['fence'] ?? 0, Math.round(fences[kind]!.life));
       words['fenceSign'] = fences[kind]!.off;
-      fence += (fences[kind]!.minutes.install * (site.run?.length ?? 0)) / 60;
     }
   }
   if (!holds.has('guard') && !holds.has('fence')) staying.push(stays['noGuard']!);
   for (const { key } of extrasOf(planting, layout.stand)) holds.add(key);
-  return { removal, fence };
+  return protectionHours(planting, layout, holding);
 }
 
 function weedFacts(

@@ -1,5 +1,6 @@
-import type { PhaseWork, Station, StationKey } from './work.ts';
-import { stationData } from './work.ts';
+import type { PhaseWork, Station, StationKey } from '../means/work.ts';
+import { kindsIn } from './windows.ts';
+import { stationData } from '../means/work.ts';
 
 /** A station of the line as it is manned. */
 export interface Manned extends Station {
@@ -43,7 +44,7 @@ export function lineOf(work: PhaseWork, hands: Readonly<Partial<Record<StationKe
 
 /** A root waits for those laid out before it to be set and firmed at the pace of the slower, and for its own turn. */
 function bareMinutes({ stocks }: PhaseWork, stations: readonly Manned[]): number {
-  if (!stocks.some(({ kind }) => kind === 'bare' || kind === 'cold' || kind === 'cutting')) return 0;
+  if (!kindsIn({ stocks }).some((kind) => kind === 'bare' || kind === 'cold' || kind === 'cutting')) return 0;
   const out = stations.filter(({ key }) => stationData.stations[key].bare);
   if (out.length === 0) return 0;
   const pace = Math.max(...out.map((one) => one.pace));

@@ -8,8 +8,8 @@ import { workdaysBack } from './calendar.ts';
 import type { Crew } from './crew.ts';
 import { dayOf, yearsOn, type Day } from './day.ts';
 import { holdFor } from './hold.ts';
-import { fitsWindow, kindOf, nearestIn } from './windows.ts';
-import { isReckoned, phasesOf, type PhaseWork } from './work.ts';
+import { fitsWindow, kindOf, kindsIn, nearestIn } from './windows.ts';
+import { isReckoned, phasesOf, type PhaseWork } from '../means/work.ts';
 
 /** A delivery of one stock: so many plants on a day, all of them planted by another. */
 export interface Lot {
@@ -65,7 +65,7 @@ export function runsOf(
       const last = dayOf(begun.last);
       if (begun.open === 0) return [{ laid, work: whole, set: dayOf(begun.first!), begun }];
       const work = restOf(whole, begun);
-      const next = Math.max(...work.stocks.map(({ kind }) => nextDay(kind, holding, last + 1)));
+      const next = Math.max(...kindsIn(work).map((kind) => nextDay(kind, holding, last + 1)));
       return [{ laid, work, set: Math.max(set ?? 0, Number.isFinite(next) ? next : last + 1), begun }];
     });
   });
@@ -103,7 +103,7 @@ function restOf(work: PhaseWork, { open, pegs, openStocks }: PhaseSet): PhaseWor
   return {
     ...work,
     plants: open,
-    stocks: [...openStocks].map(([stock, plants]) => ({ stock, kind: kindOf(stock), plants })),
+    stocks: [...openStocks].map(([stock, plants]) => ({ stock, plants })),
     stations: work.stations.map((one) => ({ ...one, plants: one.plants * share, minutes: one.minutes * share })),
     hours: work.hours * share,
   };
@@ -118,8 +118,8 @@ export function nextDay(kind: string, holding: Holding, from: Day): Day {
 /** What comes when, by the offices' days: a new lot as soon as the one before it would lie longer than it bears. */
 function lotsOf(work: PhaseWork, days: Run['days'], holidays: ReadonlySet<Day>): Lot[] {
   const hours = days.reduce((sum, one) => sum + one.hours, 0);
-  return work.stocks.flatMap(({ stock, plants, kind }): Lot[] => {
-    const { holdDays } = holdFor(kind);
+  return work.stocks.flatMap(({ stock, plants }): Lot[] => {
+    const { holdDays } = holdFor(kindOf(stock));
     const lots: Lot[] = [];
     let [share, planted] = [0, 0];
     for (const { day, hours: here } of days) {

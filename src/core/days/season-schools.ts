@@ -2,9 +2,9 @@ import { z } from 'zod';
 import type { Holding } from '../holding/schema.ts';
 import { formatCount } from '../units/quantities.ts';
 import type { Day } from './day.ts';
-import { windowsFor, type KindWindow } from './windows.ts';
+import { kindOf, kindsIn, windowsFor, type KindWindow } from './windows.ts';
 import data from './season-schools.json' with { type: 'json' };
-import type { PhaseWork } from './work.ts';
+import type { PhaseWork } from '../means/work.ts';
 
 const { source, spring, schools } = z
   .object({
@@ -35,7 +35,7 @@ export interface SeasonChoice {
 
 /** What each school of season makes of a phase, from a day on. */
 export function seasonChoices(work: PhaseWork, holding: Holding, from: Day): SeasonChoice[] {
-  const kinds = [...new Set(work.stocks.map(({ kind }) => kind))];
+  const kinds = kindsIn(work);
   const after = (day: (window: KindWindow) => Day | null): Day | null => {
     // The day on which all kinds may be planted so: the latest of the first days of each.
     const days = kinds.map((kind) =>
@@ -50,7 +50,7 @@ export function seasonChoices(work: PhaseWork, holding: Holding, from: Day): Sea
     return Number.isFinite(last) ? last : null;
   };
   const unpotted = work.stocks.reduce(
-    (sum, { kind, plants }) => sum + (kind === 'pot' || kind === 'plug' ? 0 : plants),
+    (sum, { stock, plants }) => sum + (['pot', 'plug'].includes(kindOf(stock)) ? 0 : plants),
     0,
   );
   const dayOf = {

@@ -9,10 +9,19 @@ import { Crew, crewOf } from './crew.ts';
 import { closedTimes, holidaysOf } from './season.ts';
 import { isClosed } from './calendar.ts';
 import { nextDay, type Run } from './run.ts';
-import { isReckoned } from './work.ts';
+import { isReckoned } from '../means/work.ts';
 import type { Plan } from './tasks.ts';
 import { isOpen, type Task } from './task.ts';
-import { fitsWindow, nearestIn, plantKinds, sayWindow, windowsFor, type KindWindow } from './windows.ts';
+import {
+  fitsWindow,
+  kindOf,
+  kindsIn,
+  nearestIn,
+  plantKinds,
+  sayWindow,
+  windowsFor,
+  type KindWindow,
+} from './windows.ts';
 
 type Fitting = Pick<KindWindow, 'from' | 'to'>;
 
@@ -95,7 +104,7 @@ function nobody(run: Run, holding: Holding): Slip {
 
 function past(run: Run, holding: Holding, today: Day): Slip[] {
   if (run.to >= today) return [];
-  const kinds = [...new Set(run.work.stocks.map(({ kind }) => kind))];
+  const kinds = kindsIn(run.work);
   const next = Math.max(...kinds.map((kind) => nextDay(kind, holding, today + 1)));
   return [
     {
@@ -131,13 +140,13 @@ function short(run: Run, missing: Plan['missing']): Slip[] {
 
 /** Stock that is planted out of its time. */
 function outside(run: Run, holding: Holding): Slip[] {
-  const kinds = [...new Set(run.work.stocks.map(({ kind }) => kind))];
+  const kinds = kindsIn(run.work);
   return kinds.flatMap((kind): Slip[] => {
     const { label, why } = plantKinds[kind]!;
     const from = fitsWindow(kind, holding, run.from);
     if (from.in && run.to <= from.in.to) return [];
     const near = [from.before, from.next].filter((one) => one !== null);
-    const plants = run.work.stocks.reduce((sum, one) => sum + (one.kind === kind ? one.plants : 0), 0);
+    const plants = run.work.stocks.reduce((sum, one) => sum + (kindOf(one.stock) === kind ? one.plants : 0), 0);
     const none = near.length === 0;
     const days = near.map((window) => fitting(run, window, holding));
     return [

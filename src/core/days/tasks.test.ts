@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { row, sample } from '../../../checks/sample.ts';
 import { take } from '../holding/command.ts';
-import { putPerson, setDays, setHands, setStart } from '../holding/days-commands.ts';
+import { putPerson, setDays, setHands, setSettingWay, setStart } from '../holding/days-commands.ts';
 import type { Person } from '../holding/days-schema.ts';
 import { setMeasure, setWay } from '../holding/means-commands.ts';
 import { setSetting } from '../holding/ground-commands.ts';
@@ -26,7 +26,7 @@ import { daysSheet } from './days-sheet.ts';
 import { factsOf } from './facts.ts';
 import { seasonChoices } from './season-schools.ts';
 import { weedChoice } from '../means/weeds/compare.ts';
-import { phasesOf } from './work.ts';
+import { phasesOf } from '../means/work.ts';
 
 const person = (id: string, changes: Partial<Person> = {}): Person => ({
   id,
@@ -513,6 +513,35 @@ describe('the line', () => {
     expect(ways[2]!.days).toBeLessThan(ways[0]!.days);
     expect(ways[2]!.spoilt).toBeGreaterThan(0);
     expect(compareWays(phasesOf(laid!, holding)[0]!, laid!, holding, 2)[2]!.refused).toMatch(/wants 4 hands/);
+  });
+  it('hand, auger and machine are each reckoned by themselves, whichever is chosen; an auger only bores', () => {
+    const trees = sample({
+      length: 60,
+      rows: [row({ spacing: 10, stock: 'balled', species: [[1, 'Tilia cordata']] })],
+    });
+    const of = (holding: Holding, way: 'hand' | 'auger' | 'machine') => {
+      const chosen = take(holding, setSettingWay('p1', way, '')).holding;
+      const [laid] = layHolding(chosen);
+      const [work] = phasesOf(laid!, chosen);
+      const set = work!.stations.filter(({ key }) => ['open', 'set', 'firm'].includes(key));
+      return {
+        hours: set.reduce((sum, { minutes }) => sum + minutes / 60, 0),
+        ways: compareWays(work!, laid!, chosen, 3).map(({ hours, days, cents }) => [+hours.toFixed(6), days, cents]),
+      };
+    };
+    const [hand, auger] = [of(trees, 'hand'), of(trees, 'auger')];
+    // Seven at 6 a day, slowed by the ground, along a marked line: 13.7 h; bored at 60 an hour, what is set and firmed stays.
+    expect(hand.hours).toBeCloseTo((7 / (6 * 0.75)) * 8 * 1.1, 9);
+    expect(auger.hours).toBeCloseTo(7 / 60 + 0.5 + hand.hours * 0.4, 9);
+    expect(auger.ways).toEqual(hand.ways);
+    expect(hand.ways.map(([hours]) => hours)).toEqual(
+      [hand.hours, auger.hours, hand.hours + 8].map((h) => +h.toFixed(6)),
+    );
+    const long = hedge(null, { length: 900 });
+    for (const [i, way] of (['hand', 'auger', 'machine'] as const).entries())
+      expect(of(long, way).ways[i]![0]).toBeCloseTo(of(long, way).hours, 5);
+    // With hands too few for it a machine still has its figures: it binds four.
+    expect(of(long, 'machine').ways[2]![0]).toBeLessThan(of(long, 'hand').hours);
   });
   it('a machine is refused on steep and on stony ground, in stock it does not set, and on rows too short to turn', () => {
     const refused = (changes: Parameters<typeof sample>[0]) => {

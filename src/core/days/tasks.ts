@@ -12,6 +12,7 @@ import { factsOf, type Facts } from './facts.ts';
 import { holds, holdFor } from './hold.ts';
 import { debts } from './rules.ts';
 import { runsOf, type Run } from './run.ts';
+import { kindOf } from './windows.ts';
 import { holidaysOf } from './season.ts';
 import { byDay, isOpen, taskId, type Task } from './task.ts';
 
@@ -132,8 +133,7 @@ function deliveryTasks({ work, lots }: Run, mine: readonly BillLine[], ledger: L
     );
     const came = of.lines.flatMap(({ checks }) => checks.map((one) => one.on)).sort();
     const here = of.open === 0 && came.length > 0 && of.lines.every(({ toCome }) => toCome === 0);
-    const { kind } = work.stocks.find((one) => one.stock === stock)!;
-    const { way } = holdFor(kind);
+    const { way } = holdFor(kindOf(stock));
     return {
       ...plain,
       id: taskId(

@@ -7,8 +7,9 @@ import type { Stand } from '../ranks/stand.ts';
 import { priceOf } from '../means/prices.ts';
 import type { Laid } from '../ranks/laid.ts';
 import { formatCount, formatLength } from '../units/quantities.ts';
-import { byWay, type PhaseWork } from './work.ts';
-import { settingWays } from './machines.ts';
+import { settingMinutes, setupMinutes, type PhaseWork } from '../means/work.ts';
+import { kindOf } from './windows.ts';
+import { settingWays } from '../means/machines.ts';
 
 /** One way to set the plants of a phase, and what it comes to. */
 export interface WayChoice {
@@ -31,18 +32,21 @@ export interface WayChoice {
 export function compareWays(work: PhaseWork, laid: Laid, holding: Holding, hands: number): WayChoice[] {
   const day = settingOf(holding, 'crew.day');
   const wage = priceOf(holding, 'hour');
-  const byHand =
-    work.stations.reduce((sum, { key, minutes }) => sum + (['open', 'set', 'firm'].includes(key) ? minutes : 0), 0) /
-    60;
   return WAYS.map((way): WayChoice => {
     const facts = settingWays.ways[way];
     const people = Math.max(hands, facts.chain.length);
     const rows = laid.layout.stand.rows.filter(({ from, to }) => to > from).length;
-    const straight = (work.plants * facts.straighten) / 3600;
-    const running = facts.perHour > 0 ? work.plants / facts.perHour + facts.setup : byHand / Math.max(1, hands);
-    const hours = facts.perHour > 0 ? byWay(way, work.plants) : byHand;
-    const days =
-      facts.perHour > 0 ? (running + straight / Math.max(1, people)) / day : byHand / Math.max(1, hands) / day;
+    const hours =
+      (setupMinutes(way) +
+        work.stocks.reduce((sum, { stock, plants }) => {
+          const each = settingMinutes(stock, plants, laid.planting, holding, way);
+          return sum + each.open + each.set + each.firm;
+        }, 0)) /
+      60;
+    const bound = work.stocks.reduce((sum, { stock, plants }) => sum + (facts.stocks.includes(stock) ? plants : 0), 0);
+    // A machine is no faster for more hands beside it.
+    const running = facts.perHour > 0 ? bound / facts.perHour + facts.setup : 0;
+    const days = Math.max(running, hours / Math.max(1, people)) / day;
     const lanes = laid.layout.stand.rows.reduce((sum, { line }) => sum + (line?.length ?? 0), 0);
     return {
       way,
@@ -67,7 +71,7 @@ function refusal(way: SettingWay, work: PhaseWork, { layout }: Laid, holding: Ho
   if (way === 'hand') return null;
   const other = work.stocks.find(({ stock }) => !stocks.includes(stock));
   if (other)
-    return `${formatCount(other.plants)} of its plants are ${other.kind === 'bare' ? 'whips' : 'in pots or balled'}: ${label.toLowerCase()} does not set those.`;
+    return `${formatCount(other.plants)} of its plants are ${kindOf(other.stock) === 'bare' ? 'whips' : 'in pots or balled'}: ${label.toLowerCase()} does not set those.`;
   if (hands < chain.length) return `It wants ${chain.length} hands: ${chain.join(', ')}. There are ${hands}.`;
   const ground = groundAgainst(layout.stand, holding, stones, slope);
   if (ground) return ground;

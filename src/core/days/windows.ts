@@ -60,6 +60,11 @@ export const kindsSource = parsed.source;
 export const kindOf = (stock: string): string =>
   Object.keys(plantKinds).find((key) => plantKinds[key]!.stock.includes(stock)) ?? 'bare';
 
+/** The kinds among so many plants of some stocks. */
+export const kindsIn = ({ stocks }: { readonly stocks: readonly { readonly stock: string }[] }): string[] => [
+  ...new Set(stocks.map(({ stock }) => kindOf(stock))),
+];
+
 /** A window of a kind and what it is called. */
 export interface KindWindow {
   readonly kind: string;

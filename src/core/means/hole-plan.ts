@@ -64,19 +64,16 @@ export interface HoleOfStock {
   readonly hands: 'one' | 'two' | 'machine';
   /** Litres that settle one of them. */
   readonly litres: number;
-  /** Hours that one person takes over all of them here. */
-  readonly hours: number;
 }
 
 export interface HolePlan {
   readonly holes: readonly HoleOfStock[];
   readonly plants: number;
-  /** Totals, m³, litres and hours. */
+  /** Totals, m³ and litres. */
   readonly out: number;
   readonly over: number;
   readonly amend: number;
   readonly litres: number;
-  readonly hours: number;
   /** Steps that this soil adds, in the order of the work. */
   readonly soilSteps: readonly string[];
   /** Gypsum, kg, where a test of a sodic clay asks for it. */
@@ -95,7 +92,7 @@ export function holePlan(planting: Planting, { stand }: Layout, holding: Rates):
     const { stock } = stand.lots[stand.lot[i]!]!;
     counts.set(stock, (counts.get(stock) ?? 0) + 1);
   }
-  const holes = [...counts].map(([stock, plants]) => holeOf(stock, plants, planting, of, holding));
+  const holes = [...counts].map(([stock, plants]) => holeOf(stock, plants, planting, of));
   const sum = (part: (hole: HoleOfStock) => number) => holes.reduce((total, hole) => total + part(hole), 0);
   const ground = holes.reduce(
     (total, { plants, width, dug }) => total + (dug ? plants * (Math.PI / 4) * width ** 2 : 0),
@@ -110,7 +107,6 @@ export function holePlan(planting: Planting, { stand }: Layout, holding: Rates):
     over: sum(({ over }) => over),
     amend: sum(({ amend }) => amend),
     litres: sum(({ plants, litres }) => plants * litres),
-    hours: sum(({ hours }) => hours),
     soilSteps: stepsOf(
       textures,
       holes.some(({ dug }) => dug),
@@ -125,7 +121,6 @@ function holeOf(
   plants: number,
   { means: { holes: holing, soil } }: Planting,
   of: (key: SettingKey) => number,
-  holding: Rates,
 ): HoleOfStock {
   const roots = rootsOf(stock);
   const { ball, ballDepth, shape } = roots;
@@ -176,7 +171,6 @@ function holeOf(
     mass,
     hands: mass > LIFT.machine ? 'machine' : mass > LIFT.two ? 'two' : 'one',
     litres,
-    hours: (plants / (roots.perDay * of('ground.pace'))) * settingOf(holding, 'crew.day'),
   };
 }
 

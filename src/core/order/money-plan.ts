@@ -2,60 +2,61 @@ import type { Holding } from '../holding/schema.ts';
 import { settingOf } from '../holding/settings.ts';
 import type { Laid } from '../ranks/laid.ts';
 import { survivalOf } from '../account/survival.ts';
-import { holePlan } from '../means/hole-plan.ts';
+import { derived } from '../derived/derived.ts';
+import { protectionHours } from '../means/protection/hours.ts';
+import { phasesOf, SETTING, type StationKey } from '../means/work.ts';
 import { budgetTotal, costPerSurvivor } from './money.ts';
 import type { Costs } from '../account/costs.ts';
 import { priceOf } from '../means/prices.ts';
-import { protectedParts } from '../means/protection/guard-kit.ts';
-import { fences, forms } from '../means/protection/kinds.ts';
 import type { Quantities } from '../account/quantities.ts';
 import { waterPlan } from '../means/water-plan.ts';
 import { weedChoice } from '../means/weeds/compare.ts';
 
-/** Hours of work on one planting: in its first year by kind, and in each year after. */
+/** Hours of work on one planting: in its planting by kind, and in each year from the first planting on. */
 export interface PlantingHours {
+  /** Holes opened, plants set, firmed and watered in. */
   readonly holes: number;
   readonly weeds: number;
+  /** Guards and fences. */
   readonly protection: number;
+  /** Of a season. */
   readonly water: number;
-  /** Year 0 is the planting year; the water of each of its seasons counted in. */
+  /** Year 0 is that of the first planting; each phase in its own, the water of each season counted in. */
   readonly years: readonly number[];
 }
 
-/** Hours that a planting takes, from its means. */
-export function plantingHours({ planting, layout }: Laid, holding: Holding): PlantingHours {
-  const holes = holePlan(planting, layout, holding).hours;
+/** Hours that a planting takes, by the clock of its work and its means. */
+export const plantingHours = derived(function plantingHours(laid: Laid, holding: Holding): PlantingHours {
+  const { planting, layout } = laid;
   const weeds = weedChoice(planting.means.weeds.method, planting, layout, holding).hours;
-  const parts = protectedParts(planting, layout, holding);
-  const protection = { install: 0, yearly: 0, removal: 0, off: 0 };
-  for (const { protection: found, site, group } of parts) {
-    if (found.guard) {
-      const { minutes, off } = forms[found.guard.form]!;
-      protection.install += (minutes.install * group.plants) / 60;
-      protection.yearly += (minutes.yearly * group.plants) / 60;
-      protection.removal += (minutes.removal * group.plants) / 60;
-      protection.off = Math.max(protection.off, off.year);
-    }
-    if (group === parts[0]!.group)
-      for (const kind of found.fences) {
-        protection.install += (fences[kind]!.minutes.install * (site.run?.length ?? 0)) / 60;
-        protection.yearly += (fences[kind]!.minutes.yearly * (site.run?.length ?? 0)) / 60;
-      }
-  }
+  const { fence, yearly, removal, off } = protectionHours(planting, layout, holding);
+  const phases = phasesOf(laid, holding).map(({ phase, stations }) => {
+    const at = (...keys: readonly StationKey[]) =>
+      stations.reduce((sum, { key, minutes }) => sum + (keys.includes(key) ? minutes / 60 : 0), 0);
+    return { phase, holes: at(...SETTING, 'water'), guards: at('stake', 'guard') };
+  });
   const { method } = planting.means.water;
   const { ways, seasons, season } = waterPlan(planting, layout, holding);
   const way = ways.find((one) => one.method === method);
   const water = way && !way.refused ? way.hoursSeason : 0;
   const thirst = seasons.map((weeks) => (season > 0 ? weeks.reduce((sum, litres) => sum + litres, 0) / season : 0));
+  const sum = (of: (one: (typeof phases)[number]) => number) => phases.reduce((total, one) => total + of(one), 0);
   const years = weeds.map(
     (hours, year) =>
       hours +
-      (year === 0 ? holes + protection.install : protection.yearly) +
+      sum(({ phase, holes, guards }) => (phase === year ? holes + guards : 0)) +
+      (year === 0 ? fence : yearly) +
       water * (thirst[year] ?? 0) +
-      (year > 0 && year === protection.off ? protection.removal : 0),
+      (year > 0 && year === off ? removal : 0),
   );
-  return { holes, weeds: weeds[0] ?? 0, protection: protection.install, water, years };
-}
+  return {
+    holes: sum(({ holes }) => holes),
+    weeds: weeds[0] ?? 0,
+    protection: fence + sum(({ guards }) => guards),
+    water,
+    years,
+  };
+});
 
 /** What one planting costs. Minor units, metres, hours. */
 export interface PlantingMoney {

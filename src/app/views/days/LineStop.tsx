@@ -1,7 +1,7 @@
 import { Button, Segmented } from 'antd';
 import { useNavigate } from 'react-router';
-import { isReckoned, stationData } from '../../../core/days/work.ts';
-import { settingWays } from '../../../core/days/machines.ts';
+import { isReckoned, stationData } from '../../../core/means/work.ts';
+import { settingWays } from '../../../core/means/machines.ts';
 import { compareWays } from '../../../core/days/ways.ts';
 import { setSettingWay } from '../../../core/holding/days-commands.ts';
 import { formatArea, formatMoney } from '../../../core/units/quantities.ts';
@@ -64,19 +64,14 @@ export function LineStop({ planting }: { planting: string | undefined }) {
               {ways.map((one) => (
                 <tr key={one.way} className={one.refused ? 'is-refused' : ''}>
                   <th scope="row">{one.label}</th>
-                  {one.refused ? (
-                    <td colSpan={5}>{one.refused}</td>
-                  ) : (
-                    <>
-                      <td>{one.days}</td>
-                      <td>{Math.round(one.hours)}</td>
-                      <td>{formatMoney(one.cents, holding.currency)}</td>
-                      <td>{one.spoilt > 0 ? formatArea(one.spoilt, holding.units) : 'none'}</td>
-                      <td>
-                        {one.chain.join(', ') || 'as the line'}. Wins: {one.wins}. Spoils: {one.spoils}.
-                      </td>
-                    </>
-                  )}
+                  <td>{one.days}</td>
+                  <td>{Math.round(one.hours)}</td>
+                  <td>{formatMoney(one.cents, holding.currency)}</td>
+                  <td>{one.spoilt > 0 ? formatArea(one.spoilt, holding.units) : 'none'}</td>
+                  <td>
+                    {one.refused && <strong>{one.refused} </strong>}
+                    {one.chain.join(', ') || 'as the line'}. Wins: {one.wins}. Spoils: {one.spoils}.
+                  </td>
                   <td>
                     {way === one.way ? (
                       <strong>chosen</strong>

@@ -2,7 +2,7 @@ import { Button } from 'antd';
 import { bestGangs, bestHands, lineOf, mannedOf, sayGangs } from '../../../core/days/line.ts';
 import type { Run } from '../../../core/days/run.ts';
 import type { Crew } from '../../../core/days/crew.ts';
-import { stationData, type StationKey } from '../../../core/days/work.ts';
+import { stationData, type StationKey } from '../../../core/means/work.ts';
 import { setHands } from '../../../core/holding/days-commands.ts';
 import type { Holding } from '../../../core/holding/schema.ts';
 import { NumberField } from '../../parts/fields/NumberField.tsx';

@@ -3,7 +3,7 @@ import { useRef } from 'react';
 import { useNavigate } from 'react-router';
 import { spanWords, type Day } from '../../../core/days/day.ts';
 import { startOf, type Run } from '../../../core/days/run.ts';
-import { windowsFor } from '../../../core/days/windows.ts';
+import { kindsIn, windowsFor } from '../../../core/days/windows.ts';
 import type { Holding } from '../../../core/holding/schema.ts';
 import { useWidth } from '../../parts/use-width.ts';
 import { barsOf, type Bar } from './lanes.ts';
@@ -30,7 +30,7 @@ export function SeasonPicture({
   const far = x(1) - x(0);
   const years = last - first > 800;
   const clip = (day: Day) => x(Math.min(last + 1, Math.max(first, day)));
-  const kinds = [...new Set(plan.runs.flatMap(({ work }) => work.stocks.map(({ kind }) => kind)))];
+  const kinds = [...new Set(plan.runs.flatMap(({ work }) => kindsIn(work)))];
   const lanes = holding.plantings.flatMap(({ id, name }) => {
     const laid = worked.laid(id);
     if (!laid || laid.layout.stand.count === 0) return [];

@@ -6,9 +6,9 @@ import { dateWords, dayOf, monday, spanWords, textOf, weekday, type Day } from '
 import { factsOf } from '../../../core/days/facts.ts';
 import { startOf, type Run } from '../../../core/days/run.ts';
 import { seasonChoices, seasonSchoolsSource } from '../../../core/days/season-schools.ts';
-import { phasesOf, type PhaseWork } from '../../../core/days/work.ts';
+import { phasesOf, type PhaseWork } from '../../../core/means/work.ts';
 import { seasonDates, seasonStart } from '../../../core/days/season.ts';
-import { fitsWindow, kindOf, nearestIn, saySeason } from '../../../core/days/windows.ts';
+import { fitsWindow, kindOf, kindsIn, nearestIn, saySeason } from '../../../core/days/windows.ts';
 import { setStart } from '../../../core/holding/days-commands.ts';
 import { againstPlanting, goodDay } from '../../../core/days/weather.ts';
 import type { Holding } from '../../../core/holding/schema.ts';
@@ -244,7 +244,7 @@ function Weather({
   onDay(day: Day): void;
 }) {
   const { data: weather } = useWeather(holding);
-  const kinds = [...new Set(work.stocks.map(({ kind }) => kind))];
+  const kinds = kindsIn(work);
   const against = weather && from >= today ? againstPlanting(weather.days, kinds, from) : null;
   if (!weather || !against || against.length === 0) return null;
   const good = goodDay(weather.days, kinds, Math.max(today, from));

@@ -5,6 +5,7 @@ import { dateWords, dayOf, monday, spanWords, textOf } from '../../../core/days/
 import { movesWith } from '../../../core/days/slips.ts';
 import { isOpen, type Task } from '../../../core/days/task.ts';
 import { againstPlanting, againstSpraying, weatherSigns } from '../../../core/days/weather.ts';
+import { kindsIn } from '../../../core/days/windows.ts';
 import { debts } from '../../../core/days/rules.ts';
 import type { Happened } from '../../../core/record/events.ts';
 import { Panel } from '../../parts/Panel.tsx';
@@ -22,10 +23,8 @@ export function WeekStop() {
   const [asking, setAsking] = useState<{ task: Task; for: 'putOff' | 'notNeeded' } | null>(null);
   const name = (planting: string) => worked.laid(planting)?.planting.name ?? 'a planting that is gone';
   const card = (task: Task) => {
-    const kinds =
-      plan.runs
-        .find(({ work }) => work.planting === task.planting && work.phase === task.phase)
-        ?.work.stocks.map(({ kind }) => kind) ?? [];
+    const run = plan.runs.find(({ work }) => work.planting === task.planting && work.phase === task.phase);
+    const kinds = run ? kindsIn(run.work) : [];
     const against =
       !weather || task.from < today || task.from > today + 10
         ? []

@@ -4,7 +4,8 @@ import { setMeasure, setWay } from '../../../../core/holding/means-commands.ts';
 import { settingOf, type SettingKey } from '../../../../core/holding/settings.ts';
 import { favours, sayFavour } from '../../../../core/order/favours.ts';
 import { phCaution, phGround } from '../../../../core/means/ph-dose.ts';
-import { additives, holePlan } from '../../../../core/means/hole-plan.ts';
+import { additives, holePlan, type HoleOfStock } from '../../../../core/means/hole-plan.ts';
+import { settingMinutes, wayOf } from '../../../../core/means/work.ts';
 import type { Laid } from '../../../../core/ranks/laid.ts';
 import { stockOf } from '../../../../core/species/stock.ts';
 import { capital } from '../../../../core/units/text.ts';
@@ -31,6 +32,11 @@ export function HolesStop({ laid, choose }: { laid: Laid; choose: ReactNode }) {
   const holding = useShown();
   const { units } = holding;
   const plan = holePlan(laid.planting, laid.layout, holding);
+  const way = wayOf(laid.planting, holding);
+  const hours = ({ stock, plants }: HoleOfStock) => {
+    const { open, set, firm } = settingMinutes(stock, plants, laid.planting, holding, way);
+    return (open + set + firm) / 60;
+  };
   const barrow = settingOf(holding, 'own.barrow') / 1000;
   return (
     <>
@@ -65,7 +71,7 @@ export function HolesStop({ laid, choose }: { laid: Laid; choose: ReactNode }) {
                 <td>{hole.auger === null ? (hole.dug ? 'pit' : 'none') : formatTape(hole.auger, units)}</td>
                 <td>{hole.dug ? formatVolume(hole.out, units) : ''}</td>
                 <td>{hole.dug ? formatVolume(hole.over, units) : ''}</td>
-                <td>{formatCount(Math.ceil(hole.hours))}</td>
+                <td>{formatCount(Math.ceil(hours(hole)))}</td>
               </tr>
             ))}
           </tbody>

@@ -7,6 +7,9 @@ const WaySchema = z.object({
   /** Plants set in an hour by its whole chain; 0 by hand, where the stock's own rate counts. */
   perHour: z.number(),
   chain: z.array(z.string()),
+  /** Stations that it takes over, and hands that it binds there while it runs. */
+  does: z.array(z.enum(['open', 'set', 'firm'])),
+  hands: z.number().int().min(0),
   /** Hours before it works. */
   setup: z.number(),
   /** Seconds to straighten each plant behind it. */

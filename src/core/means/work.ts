@@ -1,16 +1,15 @@
 import { derived } from '../derived/derived.ts';
 import { z } from 'zod';
 import { LIMITS, type SettingWay } from '../holding/days-schema.ts';
-import type { Holding } from '../holding/schema.ts';
+import type { Holding, Planting } from '../holding/schema.ts';
 import { settingOf } from '../holding/settings.ts';
-import { rootsOf } from '../means/holes.ts';
-import { forms } from '../means/protection/kinds.ts';
-import { protectedParts } from '../means/protection/guard-kit.ts';
-import { weedChoice } from '../means/weeds/compare.ts';
-import { weedMethod } from '../means/weeds/methods.ts';
+import { rootsOf } from './holes.ts';
+import { forms } from './protection/kinds.ts';
+import { protectedParts } from './protection/guard-kit.ts';
+import { weedChoice } from './weeds/compare.ts';
+import { weedMethod } from './weeds/methods.ts';
 import type { Laid } from '../ranks/laid.ts';
 import { settingWays } from './machines.ts';
-import { kindOf } from './windows.ts';
 import data from './stations.json' with { type: 'json' };
 
 export const STATIONS = ['open', 'set', 'firm', 'stake', 'guard', 'mat', 'mulch', 'water'] as const;
@@ -54,7 +53,7 @@ export interface PhaseWork {
   /** Years after the first planting. */
   readonly phase: number;
   readonly plants: number;
-  readonly stocks: readonly { readonly stock: string; readonly kind: string; readonly plants: number }[];
+  readonly stocks: readonly { readonly stock: string; readonly plants: number }[];
   readonly stations: readonly Station[];
   /** Hours of one grown hand over all stations. */
   readonly hours: number;
@@ -108,17 +107,14 @@ function workOf({ planting, layout }: Laid, holding: Holding, phase: number): Ph
     minutes[key] += of;
     numbers[key] += n;
   };
-  const pace = planting.means.holes.measures['ground.pace'] ?? settingOf(holding, 'ground.pace');
-  const day = settingOf(holding, 'crew.day');
-  const exact = stationData.exact[stationData.lines[planting.purpose]!]!;
+  const way = wayOf(planting, holding);
   for (const [stock, n] of counts) {
-    const { perDay, digs, litres } = rootsOf(stock);
-    // A day without hours never ends it.
-    const each = day > 0 ? ((day * 60) / (perDay * pace)) * exact : Infinity;
-    const parts = stationData.shares[digs]!;
-    for (const key of ['open', 'set', 'firm'] as const) add(key, n * each * parts[key], n);
+    const { litres } = rootsOf(stock);
+    const each = settingMinutes(stock, n, planting, holding, way);
+    for (const key of SETTING) add(key, each[key], n);
     add('water', n * (stationData.pour.minutes + stationData.pour.perLitre * litres), n);
   }
+  if (plants > 0) minutes.open += setupMinutes(way);
   for (const { protection, group } of protectedParts(planting, layout, holding)) {
     const form = protection.guard && forms[protection.guard.form]!;
     if (!form) continue;
@@ -127,9 +123,6 @@ function workOf({ planting, layout }: Laid, holding: Holding, phase: number): Ph
     if (staked > 0) add('stake', n * form.minutes.install * staked, n);
     add('guard', n * form.minutes.install * (1 - staked), n);
   }
-  const way = holding.days.plantings.find(({ id }) => id === planting.id)?.way ?? 'hand';
-  const faster = byWay(way, plants) / ((minutes.open + minutes.set + minutes.firm) / 60);
-  if (way !== 'hand') for (const key of ['open', 'set', 'firm'] as const) minutes[key] *= faster;
   const laying = layingOf(planting.means.weeds.method);
   if (laying) {
     const [first] = weedChoice(planting.means.weeds.method, planting, layout, holding).hours;
@@ -145,17 +138,51 @@ function workOf({ planting, layout }: Laid, holding: Holding, phase: number): Ph
     planting: planting.id,
     phase,
     plants,
-    stocks: [...counts].map(([stock, n]) => ({ stock, kind: kindOf(stock), plants: n })),
+    stocks: [...counts].map(([stock, n]) => ({ stock, plants: n })),
     stations,
     hours: stations.reduce((sum, one) => sum + one.minutes, 0) / 60,
   };
 }
 
-/** Hours of all hands of a machine and its chain for so many plants, straightening counted in. */
-export function byWay(way: SettingWay, plants: number): number {
-  const { perHour, chain, setup, straighten } = settingWays.ways[way];
-  return perHour > 0 ? (plants / perHour + setup) * chain.length + (plants * straighten) / 3600 : 0;
+/** The stations at which a plant is set, by whatever way. */
+export const SETTING = ['open', 'set', 'firm'] as const satisfies readonly StationKey[];
+
+/** How a planting is set: by hand unless it was said otherwise. */
+export const wayOf = ({ id }: Pick<Planting, 'id'>, { days }: Pick<Holding, 'days'>): SettingWay =>
+  days.plantings.find((one) => one.id === id)?.way ?? 'hand';
+
+/**
+ * Minutes of hands that open, set and firm so many plants of a stock. A machine takes its own stations off those who do
+ * them by hand, at its pace for all hands that it binds, straightening counted in; stock that it does not set is set by hand.
+ */
+export function settingMinutes(
+  stock: string,
+  plants: number,
+  planting: Planting,
+  holding: Holding,
+  way: SettingWay,
+): Record<(typeof SETTING)[number], number> {
+  const { perDay, digs } = rootsOf(stock);
+  const pace = planting.means.holes.measures['ground.pace'] ?? settingOf(holding, 'ground.pace');
+  const day = settingOf(holding, 'crew.day');
+  const exact = stationData.exact[stationData.lines[planting.purpose]!]!;
+  // A day without hours never ends it.
+  const each = day > 0 ? ((day * 60) / (perDay * pace)) * exact : Infinity;
+  const shares = stationData.shares[digs]!;
+  const byHand = {
+    open: plants * each * shares.open,
+    set: plants * each * shares.set,
+    firm: plants * each * shares.firm,
+  };
+  const { stocks, does, hands, perHour, straighten } = settingWays.ways[way];
+  if (does.length === 0 || !stocks.includes(stock)) return byHand;
+  const own = (plants * 60 * hands) / perHour + (plants * straighten) / 60;
+  const share = does.reduce((sum, key) => sum + shares[key], 0);
+  return { ...byHand, ...Object.fromEntries(does.map((key) => [key, (own * shares[key]) / share])) };
 }
+
+/** Minutes of hands before a way begins: fetching and setting up its machine. */
+export const setupMinutes = (way: SettingWay): number => settingWays.ways[way].setup * settingWays.ways[way].hands * 60;
 
 /** Whether the hours of a phase could be reckoned: no rate of it is 0. */
 export const isReckoned = ({ hours }: Pick<PhaseWork, 'hours'>): boolean => Number.isFinite(hours) && hours > 0;
