@@ -205,7 +205,7 @@ describe('remedies', () => {
     const clipped = found.find(({ key }) => key.startsWith('clipped'))!;
     const { holding: mended } = take(holding, clipped.command);
     expect(mended.plantings[0]!.rows.every(({ kept }) => kept?.height === 3)).toBe(true);
-    expect(judgeAim(aim!, outlookOf(mended)).holds).toBe('likely');
+    expect(judgeAim(aim!, outlookOf(mended)).holds).toBe('met');
     for (const { verdict } of found) expect(verdict.value! > 0).toBe(true);
     const met = found.map(({ verdict }) => verdict.metIn.middle ?? Infinity);
     expect(met).toEqual([...met].sort((a, b) => a - b));
@@ -230,7 +230,7 @@ describe('remedies', () => {
       ],
     });
     const [first, second] = aimRemedies(whips.aims[0]!, whips);
-    expect([first!.key.split(' ')[0], second!.key.split(' ')[0]]).toEqual(['clipped', 'larger']);
+    expect([first!.key.split(' ')[0], second!.key.split(' ')[0]]).toEqual(['clipped', 'tighter']);
     expect(second!.verdict.value!).toBeGreaterThan(first!.verdict.value!);
     expect(aimTries(hedged([aims.share]).aims[0]!, holding)).toEqual([]);
     const keys = aimTries(hedged([aims.wind]).aims[0]!, holding).map(({ key }) => key.split(' ')[0]);

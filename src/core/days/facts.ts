@@ -56,6 +56,7 @@ export const factsOf = derived(function factsOf(laid: Laid, holding: Holding): F
   const { planting, layout } = laid;
   const { stand } = layout;
   const holds = new Set(['plants']);
+  if (settingOf(holding, 'order.fill') > 0) holds.add('fills');
   const years: Record<string, number> = {
     water: Math.max(
       1,

@@ -119,4 +119,18 @@ export const livingOf = (stock: string, years: number): number => {
     : first * rates.established ** (Math.min(years - 1, 2) / 2) * (1 - rates.toll) ** Math.max(0, years - 3);
 };
 
+/**
+ * Share of places that hold a living plant after `season` growing seasons, 0 to 1, where the share `fill` of those that are
+ * empty is planted again in each of the first two winters: what is planted later lives as its stock does, from then on.
+ */
+export function standingOf(stock: string, season: number, fill: number): number {
+  const first = fill * (1 - livingOf(stock, 1));
+  const second = fill * (1 - livingOf(stock, 2) - first * livingOf(stock, 1));
+  return (
+    livingOf(stock, season) +
+    (season >= 1 ? first * livingOf(stock, season - 1) : 0) +
+    (season >= 2 ? second * livingOf(stock, season - 2) : 0)
+  );
+}
+
 export const careSource = rates.source;

@@ -1,5 +1,6 @@
 import type { Point } from '../geometry/point.ts';
 import type { Holding } from '../holding/schema.ts';
+import { settingOf } from '../holding/settings.ts';
 import type { Laid } from '../ranks/laid.ts';
 import type { Lot } from '../ranks/stand.ts';
 import { matureWidth } from '../species/catalogue.ts';
@@ -30,6 +31,8 @@ export interface Grown {
   readonly spacing: number;
   readonly shape: CrownShape;
   readonly care: Care;
+  /** Share of its gaps that is filled. */
+  readonly fill: number;
   readonly height: Float64Array;
   /** Free-grown width. */
   readonly width: Float64Array;
@@ -75,6 +78,7 @@ export function groups({ planting, layout: { stand } }: Laid, holding: Holding):
       spacing,
       shape: shapeOf(lot.species),
       care: careOf(planting, row.id, lot, at, holding),
+      fill: Math.min(1, settingOf(holding, 'order.fill')),
       height: column(),
       width: column(),
       along: column(),

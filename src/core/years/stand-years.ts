@@ -1,7 +1,7 @@
 import type { Holding } from '../holding/schema.ts';
 import { isBelt } from '../ranks/outline.ts';
 import type { Laid } from '../ranks/laid.ts';
-import { livingOf } from './care.ts';
+import { standingOf } from './care.ts';
 import { radiusTowards, raisedBase } from './crown.ts';
 import { BASE_RAISES, clearStemOf, foliageOf, dimming, sheddingOf } from './foliage.ts';
 import { groups, isOut, pushOf, size, start, step, YEARS, type Bound, type Grown, type Push } from './grown.ts';
@@ -75,7 +75,7 @@ function neighbours(one: Grown, year: number, grown: readonly Grown[], belt: Bel
   });
   one.leafy[year] = leafy * push.dimming;
   one.bare[year] = bare * push.dimming;
-  one.alive[year] = livingOf(lot.stock, season);
+  one.alive[year] = standingOf(lot.stock, season, one.fill);
 }
 
 /** Share of its outline that a crown of free radius `free` loses to a neighbour that leaves it `left`: none where they only touch. */

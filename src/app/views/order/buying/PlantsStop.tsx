@@ -89,6 +89,7 @@ export function PlantsStop() {
       <Panel label="Plants">
         <h2>Plants</h2>
         <SettingField setting="order.prob" />
+        <SettingField setting="order.fill" />
         <SettingField setting="order.rho" />
         <SettingField setting="order.cull" />
         <SettingField setting="survival.later" />
