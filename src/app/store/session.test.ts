@@ -7,7 +7,12 @@ import { mend } from '../../core/holding/mend.ts';
 import { toStored } from '../../core/holding/migrate.ts';
 import { setHolding } from '../../core/holding/ground-commands.ts';
 import { addGap, setRow } from '../../core/holding/planting-commands.ts';
+import { pegging } from '../../core/field/pegging.ts';
 import type { Holding } from '../../core/holding/schema.ts';
+import { layHolding } from '../../core/ranks/laid.ts';
+import type { RecordEvent } from '../../core/record/events.ts';
+import { NO_LEDGER } from '../../core/record/ledger.ts';
+import { pegsOf } from '../../core/record/pegs.ts';
 
 vi.stubGlobal('addEventListener', () => undefined);
 vi.stubGlobal('localStorage', { getItem: () => null, setItem: () => undefined });
@@ -293,6 +298,43 @@ describe('the shelf', () => {
     expect(await names()).toEqual(['Sample', 'Sample 2']);
     await expect(shelf.importHolding(bytes.subarray(0, 60), 'cut.closerank')).rejects.toThrow(/cut\.closerank/);
     expect(await names()).toHaveLength(2);
+  });
+
+  it('a day that came in is taken back as one step, never the pegs before it; pegs stay while plants are recorded under them', async () => {
+    const { useRecord } = await import('./record.ts');
+    const pegs = pegging(layHolding(state().holding!)[0]!, NO_LEDGER, state().holding!, { reach: 1, answers: [] });
+    await session.record('Row pegged', [{ kind: 'pegged', body: pegs }]);
+    const labels = pegsOf(pegs).map(({ label }) => label);
+    const came = labels.slice(0, 5).map((label, n): RecordEvent => ({
+      id: `phone-${n}`,
+      device: 'phone',
+      seq: n,
+      at: `2027-02-10T10:0${n}:00.000+00:00`,
+      by: 'Ann',
+      kind: 'planted',
+      body: { planting: 'p1', labels: [label], over: [] },
+    }));
+    const standing = () =>
+      [...(useRecord.getState().ledger.planted.get('p1')?.said.values() ?? [])].filter((said) => said.length > 0)
+        .length;
+    expect((await session.layIn(came)).fresh).toHaveLength(5);
+    expect((await session.layIn(came)).fresh).toHaveLength(0); // nothing new: no step
+    expect(state().past.map(({ label }) => label)).toEqual(['Row pegged', '5 entries laid in']);
+    session.undoLast();
+    await vi.waitFor(() => expect(state().news).toBe('Taken back: 5 entries laid in.'));
+    expect(standing()).toBe(0);
+    expect(useRecord.getState().ledger.planted.get('p1')!.peggings).toHaveLength(1);
+    session.redoNext();
+    await vi.waitFor(() => expect(state().news).toBe('It holds again: 5 entries laid in.'));
+    expect(standing()).toBe(5);
+    // The step of the pegs is taken back by hand: it is refused, and says why.
+    session.useSession.setState({ past: state().past.slice(0, 1) });
+    session.undoLast();
+    expect(state().problem).toBe(
+      'The pegs of Row stay: 5 plants are recorded under their labels. Take those back first.',
+    );
+    expect(state().past).toHaveLength(1);
+    expect(useRecord.getState().ledger.planted.get('p1')!.peggings).toHaveLength(1);
   });
 
   it('refuses a picture whose holding could no longer be a file, and keeps nothing of it', async () => {

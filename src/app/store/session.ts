@@ -2,9 +2,11 @@ import { create } from 'zustand';
 import { reasonRefused, redo, take, undo, type Command, type Step } from '../../core/holding/command.ts';
 import type { Holding } from '../../core/holding/schema.ts';
 import { db, storageSentence } from './db.ts';
-import { closeRecord, keepEvents, openRecord } from './record.ts';
+import { closeRecord, keepEvents, openRecord, takeIn, useRecord } from './record.ts';
 import { addCopy, openHolding, saveHolding, type Opened } from './shelf.ts';
-import type { Happened } from '../../core/record/events.ts';
+import type { Happened, RecordEvent } from '../../core/record/events.ts';
+import type { HandOver } from '../../core/record/hand-over.ts';
+import { counted } from '../../core/units/quantities.ts';
 
 export type SaveState = 'saved' | 'saving' | 'unsaved';
 
@@ -150,16 +152,39 @@ export async function record(label: string, happened: readonly Happened[]): Prom
   }
 }
 
+/** Lays what came in from elsewhere to the record, as one step: undo takes back just this, and no record of this device. */
+export async function layIn(came: readonly RecordEvent[]): Promise<HandOver> {
+  const report = await takeIn(came);
+  const events = report.fresh.map(({ id }) => id);
+  const label = `${counted(events.length, 'entry', 'entries')} laid in`;
+  if (events.length > 0)
+    set(({ past }) => ({ past: [...past, { label, events }].slice(-500), future: [], savedAt: Date.now() }));
+  return report;
+}
+
+/** Why a recorded step cannot be taken back: plants are recorded under the labels of its pegs. Null where it can. */
+function holdsUp({ events }: Recorded): string | null {
+  const { events: all, ledger } = useRecord.getState();
+  for (const event of all) {
+    if (event.kind !== 'pegged' || !events.includes(event.id)) continue;
+    const plants = ledger.planted.get(event.body.planting)?.said.size ?? 0;
+    if (plants > 0 && ledger.planted.get(event.body.planting)!.peggings.length === 1)
+      return `The pegs of ${event.body.name} stay: ${counted(plants, 'plant')} ${plants === 1 ? 'is' : 'are'} recorded under their labels. Take those back first.`;
+  }
+  return null;
+}
+
 /** Says of recorded events that they hold or do not; the steps that are then past and to come. */
 async function amend(
-  { events }: Recorded,
+  { label, events }: Recorded,
   holds: boolean,
   then: { readonly past: readonly Done[]; readonly future: readonly Done[] },
 ): Promise<void> {
   set(then);
   try {
     await keepEvents(events.map((event) => ({ kind: 'amended', body: { event, holds } })));
-    set({ savedAt: Date.now() });
+    const news = events.length === 1 ? null : holds ? `It holds again: ${label}.` : `Taken back: ${label}.`;
+    set({ savedAt: Date.now(), ...(news && { news }) });
   } catch (problem) {
     set({ problem: storageSentence(problem) });
   }
@@ -170,7 +195,10 @@ export function undoLast(): void {
   const step = past.at(-1);
   if (!holding || !step) return;
   const before = past.slice(0, -1);
-  if ('events' in step) return void amend(step, false, { past: before, future: [step, ...future] });
+  if ('events' in step) {
+    const reason = holdsUp(step);
+    return reason === null ? void amend(step, false, { past: before, future: [step, ...future] }) : complain(reason);
+  }
   const done = attempt(() => edit(undo(holding, step), (on) => undo(on, step), before, [step, ...future]));
   if (!done) set({ past: before }); // it can never be taken back again: those before it perhaps can
 }

@@ -40,7 +40,8 @@ export interface PlantState {
 }
 export const UNSAID: PlantState = { stands: null, place: null, kind: null, last: null, differs: [] };
 
-const isSaying = (event: RecordEvent): event is Saying => (SAID_OF_PLANTS as readonly string[]).includes(event.kind);
+export const isSaying = (event: RecordEvent): event is Saying =>
+  (SAID_OF_PLANTS as readonly string[]).includes(event.kind);
 /** Whether an event only adds to what is known of plants: such are added without reading all the others again. */
 export const isOfPlants = (event: RecordEvent): event is Saying | EventOf<'noted'> =>
   isSaying(event) || event.kind === 'noted';

@@ -6,7 +6,8 @@ import { handOverDay, handOverHolding } from '../../exports/hand-over.ts';
 import { ExportButtons } from '../../parts/ExportButtons.tsx';
 import { FilePick } from '../../parts/fields/FilePick.tsx';
 import { keepAll } from '../../store/pictures.ts';
-import { keepName, keptName, takeIn } from '../../store/record.ts';
+import { keepName, keptName } from '../../store/record.ts';
+import { layIn } from '../../store/session.ts';
 import { complain } from '../../store/session.ts';
 import { Differences } from './Differences.tsx';
 import { FindPlant } from './FindPlant.tsx';
@@ -118,7 +119,7 @@ async function takenIn(files: readonly File[], holding: { readonly id: string; r
   }
   for (const { pictures } of days) await keepAll(pictures);
   return {
-    report: await takeIn(days.flatMap(({ events }) => events)),
+    report: await layIn(days.flatMap(({ events }) => events)),
     problems: days.flatMap(({ problems }) => problems),
   };
 }

@@ -7,7 +7,8 @@ import { stockOf } from '../../../core/species/stock.ts';
 import { formatTape } from '../../../core/units/quantities.ts';
 import { capital } from '../../../core/units/text.ts';
 import { useRecord } from '../../store/record.ts';
-import { record } from '../../store/session.ts';
+import { record, undoLast, useSession } from '../../store/session.ts';
+import { isSaying, labelsOf } from '../../../core/record/planted.ts';
 import { PlantSheets, type Asking } from './PlantSheets.tsx';
 import { TakePhotos } from '../../parts/Photos.tsx';
 import { TheString } from './TheString.tsx';
@@ -102,6 +103,10 @@ function At({ field, at }: { field: InField; at: DayPeg }) {
         <Button onClick={() => setAsking('left')}>Left out…</Button>
         <Button onClick={() => setAsking('run')}>From here…</Button>
       </div>
+      <UndoHere
+        planting={laid.planting.id}
+        onGo={(label) => go(rows.flatMap(({ pegs }) => pegs).find((peg) => peg.label === label))}
+      />
       <Left field={field} />
       {asking === 'photo' ? (
         <div className="photo-strip">
@@ -122,6 +127,24 @@ function At({ field, at }: { field: InField; at: DayPeg }) {
       )}
       <Notes field={field} at={at} />
     </main>
+  );
+}
+
+/** Takes back the last that was recorded here, and goes back to its plant. */
+function UndoHere({ planting, onGo }: { planting: string; onGo(label: string): void }) {
+  const step = useSession(({ past }) => past.at(-1));
+  if (!step || !('events' in step)) return null;
+  const back = () => {
+    const said = useRecord.getState().events.find(({ id }) => id === step.events[0]);
+    undoLast();
+    if (said && isSaying(said) && said.body.planting === planting) onGo(labelsOf(said)[0]!);
+  };
+  return (
+    <div className="three">
+      <Button className="wide" onClick={back}>
+        Undo: {step.label}
+      </Button>
+    </div>
   );
 }
 
