@@ -65,8 +65,14 @@ export function runsOf(
       const last = dayOf(begun.last);
       if (begun.open === 0) return [{ laid, work: whole, set: dayOf(begun.first!), begun }];
       const work = restOf(whole, begun);
-      const next = Math.max(...kindsIn(work).map((kind) => nextDay(kind, holding, last + 1)));
-      return [{ laid, work, set: Math.max(set ?? 0, Number.isFinite(next) ? next : last + 1), begun }];
+      // A window is waited for as long as the plants can lie; else they are set the next day, and that it is out of its time is said.
+      const next = Math.max(
+        ...kindsIn(work).map((kind) => {
+          const opens = nextDay(kind, holding, last + 1);
+          return opens <= last + holdFor(kind).holdDays ? opens : last + 1;
+        }),
+      );
+      return [{ laid, work, set: next, begun }];
     });
   });
   const weather = settingOf(holding, 'crew.weather');

@@ -20,6 +20,7 @@ import { dateWords, dayOf, textOf, weekday } from './day.ts';
 import { bestGangs, bestHands, lineOf, sayGangs } from './line.ts';
 import { beforeRules, careRules } from './rules.ts';
 import { movesWith, slipsOf } from './slips.ts';
+import { fitsWindow } from './windows.ts';
 import { planDays } from './tasks.ts';
 import { compareWays } from './ways.ts';
 import { daysSheet } from './days-sheet.ts';
@@ -792,6 +793,17 @@ describe('the record moves the calendar', () => {
     expect(
       plan.tasks.filter(({ group, state }) => (group === 'before' || group === 'delivery') && state === 'open'),
     ).toEqual([]);
+    // Bare roots do not lie until the next winter: past their time the rest is set the next day, and that is said.
+    const { in: window } = fitsWindow('bare', holding, dayOf('2027-02-15'));
+    const over = told([textOf(window!.to), pegged], [textOf(window!.to), said('planted', labels.slice(0, 20))]);
+    expect(find('plant', over).from).toBeLessThan(window!.to + 5);
+    expect(slipsOf(planOf(holding, over), holding, window!.to).map(({ id }) => id)).toContain('window:p1:0:bare');
+    // Short of it by a day or two they wait for the window.
+    const early = told(
+      [textOf(window!.from - 3), pegged],
+      [textOf(window!.from - 3), said('planted', labels.slice(0, 20))],
+    );
+    expect(find('plant', early).from).toBeGreaterThanOrEqual(window!.from);
     // What is done after planting hangs on the day on which it was planted, not on that which was set.
     const [was, is] = [NO_LEDGER, done].map(
       (ledger) => find('weed', ledger) ?? planOf(holding, ledger).tasks.find(({ group }) => group === 'care')!,
