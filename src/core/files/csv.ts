@@ -71,7 +71,7 @@ export const orderListCsv = (list: OrderList, currency: string, units: UnitSyste
       'expected losses',
       'wanted',
       'in hand',
-      'ordered, come or planted',
+      'ordered or set',
       'to buy',
       'packs',
       'quantity',

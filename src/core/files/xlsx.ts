@@ -12,7 +12,7 @@ const HEAD = [
   'Expected losses',
   'Wanted',
   'In hand',
-  'Ordered, come or planted',
+  'Ordered or set',
   'To buy',
   'Packs',
   'Quantity',

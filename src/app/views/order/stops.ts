@@ -1,6 +1,7 @@
 import { protectedParts } from '../../../core/means/protection/guard-kit.ts';
 import { sayProtection } from '../../../core/means/protection/say.ts';
 import { toolsFor } from '../../../core/means/tools.ts';
+import { costsOf } from '../../../core/account/costs.ts';
 import { wantedOf } from '../../../core/order/suppliers.ts';
 import { holePlan } from '../../../core/means/hole-plan.ts';
 import { waterPlan } from '../../../core/means/water-plan.ts';
@@ -173,7 +174,7 @@ export const STOPS: readonly Stop[] = [
     label: 'Money',
     each: false,
     state: (worked) => {
-      const { cents } = worked.order();
+      const { total: cents } = costsOf(worked.holding, worked.all, worked.ledger);
       const { grants, currency } = worked.holding;
       return cents === 0
         ? EMPTY
