@@ -2,11 +2,11 @@ import type { Aim, Feature } from '../holding/ground-schema.ts';
 import type { Holding } from '../holding/schema.ts';
 import { aimSentence } from '../ground/aims.ts';
 import { nameOf, pointsOf } from '../ground/features.ts';
-import { formatLength } from '../units/quantities.ts';
+import { counted, formatLength } from '../units/quantities.ts';
 import { midwinter } from '../sun/sun.ts';
 import { harvests } from '../years/bearing.ts';
 import { snowOn } from '../effects/drift.ts';
-import { stripsAlong } from '../effects/bank.ts';
+import { isBeside, stripsAlong } from '../effects/bank.ts';
 import { hiddenBy, raysOf, sightLines } from '../effects/sight-lines.ts';
 import { sunHoursAt } from '../effects/sun-through.ts';
 import { leafyIn, spotsIn, windCutOver, windScene } from '../effects/wind-scene.ts';
@@ -205,9 +205,18 @@ function judgeStrip(aim: Extract<Aim, { kind: 'strip' }>, outlook: Outlook): Fou
   const length = (metres: number) => formatLength(metres, holding.units, { decimals: 1 });
   const least = grown.reduce<(typeof grown)[number] | null>((a, b) => (a && a.narrowest <= b.narrowest ? a : b), null);
   const why = least
-    ? `On the ${least.side} bank it is ${length(least.narrowest)} at its narrowest, ${length(least.narrowestAt)} along the ${nameOf(along)}, and ${length(least.mean)} on average when grown.`
+    ? `On the ${least.side} bank it is ${length(least.narrowest)} at its narrowest, ${length(least.narrowestAt)} along the ${nameOf(along)}, and ${length(least.mean)} on average when grown, from the edge of the water to the outer edge of the crowns.${cutsIn(along, outlook, length)}`
     : `Nothing woody stands beside the ${nameOf(along)}.`;
   return { unit: 'm', series, by: null, wanted: aim.width, why, ...judged(series, LAST_YEAR) };
+}
+
+/** Ways that are left through the belts beside a water: there the strip ends and begins again. */
+function cutsIn(along: Parameters<typeof isBeside>[1], outlook: Outlook, length: (metres: number) => string): string {
+  const ways = outlook
+    .stands()
+    .filter((stand) => isBeside(stand, along))
+    .flatMap(({ laid: { planting } }) => planting.gaps.map(({ width }) => length(width)));
+  return ways.length === 0 ? '' : ` It is cut by ${counted(ways.length, 'way')} through, ${ways.join(' and ')} wide.`;
 }
 
 function judgeFruit(aim: Extract<Aim, { kind: 'fruit' }>, outlook: Outlook): Found {

@@ -134,7 +134,8 @@ export function waterShade(
   );
 }
 
-const isBeside = (
+/** Whether a planting stands along a water. */
+export const isBeside = (
   {
     laid: {
       layout: { stand },

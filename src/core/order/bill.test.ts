@@ -422,6 +422,14 @@ describe(guardOrFence, () => {
     expect(sparse.fromLength).toBeNull();
     expect(sparse.breach).toEqual({ fence: 13 * 200, guard: 200 });
   });
+  it('weighs the fence that is chosen, and what fits where none is', () => {
+    const plain = sample({ animals: ['rabbit'], rows: [row({ spacing: 5 })] });
+    const of = (method: string) => weigh(take(plain, setWay('p1', 'protection', { method }, '')).holding).fence;
+    expect(of('rabbit').fences).toEqual(['rabbit']);
+    expect(of('deerHigh').fences).toEqual(['deerHigh']);
+    expect(of('deerHigh').cost).toBeGreaterThan(of('rabbit').cost);
+    expect(of('fitting').fences).toEqual(of('tube').fences);
+  });
   it('the curve at this length is what both protections cost', () => {
     const weighed = weigh(sample({ animals: ['largeDeer'] }));
     const [first, last] = [weighed.curve[0]!, weighed.curve.at(-1)!];

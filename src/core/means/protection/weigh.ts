@@ -1,6 +1,7 @@
 import type { Planting } from '../../holding/schema.ts';
 import type { Layout } from '../../ranks/lay-out.ts';
 import { breakEvenLine, breakEvenPlants, compareFence } from './break-even.ts';
+import { fences } from './kinds.ts';
 import { LASTING, fenceEach, protect, weighed, type Protection, type Site } from './protect.ts';
 
 /** Guards or a fence for one planting: what each costs over the years, and from what size on the fence wins. */
@@ -30,8 +31,9 @@ export function guardOrFence(
 ): GuardOrFence | null {
   if (!site.run || site.plants === 0 || animals.length === 0) return null;
   const guards = protect(animals, 'guards', site);
-  // What fits may itself be a fence, or two: then that is what guards are weighed against.
-  const fitting = protect(animals, 'fitting', site);
+  // A fence that is chosen is what guards are weighed against; else what fits, where that is a fence, or two.
+  const { method } = planting.means.protection;
+  const fitting = protect(animals, method in fences ? method : 'fitting', site);
   const single = LASTING.map((kind) => protect(animals, kind, site)).reduce((a, b) =>
     (b.uncovered.length - a.uncovered.length || b.cost - a.cost) < 0 ? b : a,
   );
