@@ -1,5 +1,19 @@
 import { describe, expect, it } from 'vitest';
 import { bill } from '../src/core/account/bill.ts';
+import { costsOf } from '../src/core/account/costs.ts';
+import { phasesSet } from '../src/core/account/gone.ts';
+import { planDays } from '../src/core/days/tasks.ts';
+import { pegging } from '../src/core/field/pegging.ts';
+import { dayRows } from '../src/core/field/the-day.ts';
+import { setStart } from '../src/core/holding/days-commands.ts';
+import { figures } from '../src/core/order/figures.ts';
+import { moneyParts } from '../src/core/order/money-parts.ts';
+import { wantedOf } from '../src/core/order/suppliers.ts';
+import { asPlanted } from '../src/core/record/as-planted.ts';
+import { EventSchema, type Happened, type RecordEvent } from '../src/core/record/events.ts';
+import { pegsOf } from '../src/core/record/pegs.ts';
+import { billOf } from '../src/core/reports/bill-report.ts';
+import { formatCount } from '../src/core/units/quantities.ts';
 import { orderOf, orderRows } from '../src/core/account/order-list.ts';
 import { kindKey, quantities } from '../src/core/account/quantities.ts';
 import { factsOf } from '../src/core/days/facts.ts';
@@ -9,10 +23,10 @@ import { setMeasure, setWay } from '../src/core/holding/means-commands.ts';
 import type { Holding } from '../src/core/holding/schema.ts';
 import { forms } from '../src/core/means/protection/kinds.ts';
 import { phasesOf } from '../src/core/means/work.ts';
-import { plantingHours } from '../src/core/order/money-plan.ts';
+import { moneyPlan, plantingHours } from '../src/core/order/money-plan.ts';
 import { packRows } from '../src/core/order/trailer.ts';
 import { layHolding } from '../src/core/ranks/laid.ts';
-import { NO_LEDGER } from '../src/core/record/ledger.ts';
+import { ledgerOf, NO_LEDGER } from '../src/core/record/ledger.ts';
 import { stockOf } from '../src/core/species/stock.ts';
 import { seeded } from '../src/core/units/seeded.ts';
 import { row, sample, type SampleRow } from './sample.ts';
@@ -185,4 +199,177 @@ describe('every stage says the same', () => {
     expect([...seen].sort()).toEqual(expect.arrayContaining(['basket', 'collars', 'guards', 'mats', 'stake.0.9']));
     expect(Object.values(forms).length).toBeGreaterThan(4);
   });
+});
+
+/** What is said of a holding by its record: orders, goods that come, plants set and left out. */
+function randomRecord(holding: Holding, random: () => number): RecordEvent[] {
+  const all = layHolding(holding);
+  const events: RecordEvent[] = [];
+  let seq = 0;
+  const tell = (day: number, happened: Happened) =>
+    events.push(
+      EventSchema.parse({
+        id: `e${seq}`,
+        device: 'd',
+        seq: seq++,
+        at: `2027-03-${String(day).padStart(2, '0')}T10:00:00.000+00:00`,
+        by: '',
+        ...happened,
+      }),
+    );
+  const pegs = all.map((laid) => {
+    const body = pegging(laid, ledgerOf(events), holding, { reach: 1, answers: [] });
+    if (laid.layout.stand.count > 0 && random() < 0.8) tell(1, { kind: 'pegged', body });
+    return { planting: laid.planting.id, labels: pegsOf(body).map(({ label }) => label) };
+  });
+  for (let day = 2; day < 12; day++) {
+    const ledger = ledgerOf(events);
+    const what = random();
+    if (what < 0.3) {
+      const list = orderOf(holding, all, ledger);
+      const share = random() < 0.5 ? 1 : random();
+      const lines = wantedOf(list)
+        .filter(() => random() < share)
+        .map(({ key, need }) => ({
+          key,
+          name: key,
+          need,
+          quantity: need + Math.floor(random() * 4),
+          cents: 10 * need,
+        }));
+      if (lines.length > 0)
+        tell(day, {
+          kind: 'ordered',
+          body: {
+            supplier: 'N',
+            supplierId: 'n',
+            phase: null,
+            on: `2027-03-0${Math.min(9, day)}`,
+            lines,
+            delivery: 0,
+            currency: holding.currency,
+          },
+        });
+    } else if (what < 0.55 && ledger.orders.length > 0) {
+      const order = ledger.orders[Math.floor(random() * ledger.orders.length)]!;
+      const lines = order.lines.flatMap(({ quantity, checks }, line) => {
+        if (checks.length > 0 || random() < 0.4) return [];
+        const counted = random() < 0.5 ? quantity : Math.floor(random() * quantity);
+        return [
+          {
+            line,
+            counted,
+            refused: Math.floor((random() * counted) / 4),
+            reserve: false,
+            follows: random() < 0.3,
+            instead: '',
+            signs: [],
+            note: '',
+            photos: [],
+          },
+        ];
+      });
+      if (lines.length > 0)
+        tell(day, {
+          kind: 'delivered',
+          body: { order: order.id, on: `2027-03-${String(day).padStart(2, '0')}`, lines },
+        });
+    } else {
+      const { planting, labels } = pegs[Math.floor(random() * pegs.length)]!;
+      if (!ledger.planted.has(planting)) continue;
+      const from = random() < 0.3 ? 0 : Math.floor(random() * labels.length);
+      const some = labels.slice(from, random() < 0.3 ? undefined : from + 9);
+      const kind = random() < 0.8 ? 'planted' : 'skipped';
+      tell(day, {
+        kind,
+        body: { planting, labels: some, over: [], ...(kind === 'skipped' && { reason: 'rock' }) },
+      } as Happened);
+    }
+  }
+  return events;
+}
+
+describe('with a record', () => {
+  it(
+    'Ranks, Order, its files, Suppliers, Money, Days, the phone and the command line say the same',
+    { timeout: 120_000 },
+    () => {
+      const random = seeded(777);
+      const seen = new Set<string>();
+      for (let n = 0; n < 80; n++) {
+        let holding = randomHolding(random);
+        for (const { id } of holding.plantings) holding = take(holding, setStart(id, '2027-03-15', '')).holding;
+        const events = randomRecord(holding, random);
+        const ledger = ledgerOf(events);
+        const all = layHolding(holding);
+        const lines = bill(holding, all, ledger);
+        const order = orderOf(holding, all, ledger);
+        const toBuy = new Map<string, number>();
+        for (const { key, toBuy: need } of lines) add(toBuy, key, need);
+        for (const line of [
+          ...order.plants.map((one) => ({ ...one, key: kindKey(one), count: one.order })),
+          ...order.kit,
+        ]) {
+          expect(line.here + line.had + line.need).toBe(line.count);
+          expect(Math.min(line.here, line.had, line.need)).toBeGreaterThanOrEqual(0);
+          expect(toBuy.get(line.key)).toBe(line.need);
+        }
+        for (const { key, need } of wantedOf(order)) expect(toBuy.get(key)).toBe(need);
+        expect(orderRows(order, 'metric').map((one) => one.toBuy)).toEqual(
+          [...order.plants, ...order.kit].map((one) => one.need),
+        );
+        const told = billOf(holding, events);
+        expect(told.lines.map((line) => line.toBuy)).toEqual(lines.map((line) => line.toBuy));
+        const costs = costsOf(holding, all, ledger);
+        expect(costs.toBuy).toBe(order.cents);
+        expect(
+          moneyPlan(
+            all,
+            all.map(({ planting, layout }) => quantities(planting, layout, holding)),
+            costs,
+            holding,
+          ).costs.total,
+        ).toBe(costs.total);
+        const parts = moneyParts('supplier', all, ledger, holding).reduce((sum, { cents }) => sum + cents, 0);
+        expect(parts).toBe(costs.total);
+        const plan = planDays(holding, all, ledger);
+        for (const { planting, layout } of all) {
+          const plants = lines.filter((line) => line.planting === planting.id && line.species);
+          const figure = figures(planting, layout, quantities(planting, layout, holding), plants, holding, 8).find(
+            ({ key }) => key === 'order',
+          )!;
+          expect(Number(figure.text.replaceAll(',', ''))).toBe(plants.reduce((sum, line) => sum + line.toBuy, 0));
+          const state = ledger.planted.get(planting.id);
+          for (const { phase, pegs, set, skipped, open } of state ? phasesSet(state) : []) {
+            const rows = dayRows(state!, phase);
+            const sum = (of: 'planted' | 'skipped' | 'left') => rows.reduce((total, one) => total + one[of], 0);
+            expect([sum('planted'), sum('skipped'), sum('left')]).toEqual([set, skipped, open]);
+            const task = plan.tasks.find(
+              (one) => one.rule === 'plant' && one.planting === planting.id && one.phase === phase,
+            )!;
+            if (set + skipped > 0)
+              expect(task.what).toContain(
+                `Plant ${open > 0 ? `the other ${open}` : set}`.replace(/(\d)(\d{3})/, '$1,$2'),
+              );
+            const whole = phasesOf({ planting: asPlanted(planting, ledger), layout }, holding).find(
+              (one) => one.phase === phase,
+            )!.hours;
+            expect(task.hours).toBeCloseTo(open > 0 ? (whole * open) / pegs : whole, 6);
+            expect(task.state === 'done').toBe(open === 0);
+            seen.add(open === 0 ? 'done' : set > 0 ? 'half' : 'open');
+          }
+          for (const phase of new Set(plants.map((line) => line.phase))) {
+            const left = plants.filter((line) => line.phase === phase).reduce((sum, line) => sum + line.toBuy, 0);
+            const task = plan.tasks.find(
+              (one) => one.rule === 'order' && one.planting === planting.id && one.phase === phase,
+            );
+            expect(task!.state === 'open', `${planting.id} ${phase}`).toBe(left > 0);
+            if (task!.what.includes('still')) expect(task!.what).toContain(`: ${formatCount(left)} still to buy`);
+            seen.add(left > 0 ? 'to buy' : 'bought');
+          }
+        }
+      }
+      expect([...seen].sort()).toEqual(['bought', 'done', 'half', 'open', 'to buy']);
+    },
+  );
 });

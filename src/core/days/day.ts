@@ -7,17 +7,22 @@ const MS = 86_400_000;
 
 /** The day that YYYY-MM-DD names. */
 export const dayOf = (text: string): Day => Math.round(Date.parse(`${text}T00:00:00Z`) / MS);
+const dateOf = (day: Day): Date => new Date(day * MS);
 /** A day as YYYY-MM-DD. */
-export const textOf = (day: Day): string => new Date(day * MS).toISOString().slice(0, 10);
+export const textOf = (day: Day): string => dateOf(day).toISOString().slice(0, 10);
 /** Monday 0 to Sunday 6; 1 January 1970 was a Thursday. */
 export const weekday = (day: Day): number => (((day + 3) % 7) + 7) % 7;
 /** The Monday of its week. */
 export const monday = (day: Day): Day => day - weekday(day);
-export const yearOf = (day: Day): number => Number(textOf(day).slice(0, 4));
+export const yearOf = (day: Day): number => dateOf(day).getUTCFullYear();
 /** Month of a day, 1 to 12. */
-export const monthOf = (day: Day): number => Number(textOf(day).slice(5, 7));
+export const monthOf = (day: Day): number => dateOf(day).getUTCMonth() + 1;
 /** MM-DD of a day. */
-export const monthDayOf = (day: Day): string => textOf(day).slice(5);
+export function monthDayOf(day: Day): string {
+  const date = dateOf(day);
+  const [month, of] = [date.getUTCMonth() + 1, date.getUTCDate()];
+  return `${month < 10 ? '0' : ''}${month}-${of < 10 ? '0' : ''}${of}`;
+}
 
 /** The day that MM-DD is in a year; 29 February is the 28th where there is none. */
 export function dayIn(year: number, monthDay: string): Day {

@@ -44,13 +44,16 @@ export const extrasOf = (
 
 /** Plants of a stand of the lots that `holds` tells of, in all and in each laid row. */
 export function counted(stand: Stand, holds: (lot: number) => boolean): { plants: number; rows: Map<number, number> } {
+  const wanted = stand.lots.map((_, lot) => holds(lot));
   const rows = new Map<number, number>();
   let plants = 0;
-  for (let i = 0; i < stand.count; i++) {
-    if (!holds(stand.lot[i]!)) continue;
-    plants++;
-    rows.set(stand.row[i]!, (rows.get(stand.row[i]!) ?? 0) + 1);
-  }
+  if (wanted.includes(true))
+    stand.rows.forEach(({ from, to }, r) => {
+      let here = 0;
+      for (let i = from; i < to; i++) if (wanted[stand.lot[i]!]) here++;
+      if (here > 0) rows.set(r, here);
+      plants += here;
+    });
   return { plants, rows };
 }
 

@@ -1,5 +1,5 @@
 import { Button } from 'antd';
-import { useState } from 'react';
+import { useDeferredValue, useState } from 'react';
 import type { Laid } from '../../../../core/ranks/laid.ts';
 import { acceptFinding } from '../../../../core/holding/ground-commands.ts';
 import { figures } from '../../../../core/order/figures.ts';
@@ -20,7 +20,9 @@ export function PlantingPanel({ laid }: { laid: Laid }) {
   const { planting, layout } = laid;
   // Findings and remedies are those of the holding as it is: a previewed remedy must not take its own card away.
   const kept = useSession((state) => state.holding!);
-  const shown = figures(planting, layout, worked.quantitiesOf(planting.id)!, worked.billOf(planting.id), holding, year);
+  // What the whole order buys follows a drag as soon as there is time for it.
+  const lines = useDeferredValue(worked).billOf(planting.id);
+  const shown = figures(planting, layout, worked.quantitiesOf(planting.id)!, lines, holding, year);
   const [previewing, setPreviewing] = useState(false);
   const findings = (previewing ? workOut(kept) : worked).findingsOf(planting.id);
   const accepted = new Map(kept.accepted.map(({ finding, reason }) => [finding, reason]));
