@@ -162,6 +162,36 @@ describe('one account of what is bought', () => {
     expect(needs(two, early, came, pegged, most, rest)['corylus-avellana|whip']).toBe(52 - 22);
   });
 
+  it('what is found faulty was never set; pieces go with plants day by day; a planting that is done buys nothing for another', () => {
+    const all = layHolding(hazel);
+    const pegged = peg('2027-02-01', hazel, []);
+    const of = labels(pegged);
+    const order = orderAll(hazel, NO_LEDGER, '2027-01-10', 'o')!;
+    const fault = at('2027-02-09', {
+      kind: 'faultFound',
+      body: { order: 'o', line: 0, on: '2027-02-09', count: 12, signs: [], note: '', photos: [] },
+    });
+    const come = check('2027-02-08', order, 0, { counted: 52 });
+    // 40 are sound and 41 stand: one came from elsewhere.
+    const set = ledgerOf([order, come, fault, pegged, said('2027-02-10', 'planted', of)]);
+    expect(hadOf(hazel, all, set).unrecorded.get('corylus-avellana|whip')).toBe(1);
+    const two = [said('2027-02-10', 'planted', of.slice(0, 20)), said('2027-02-11', 'planted', of.slice(20, 40))];
+    expect(needs(hazel, pegged, ...two)).toMatchObject({ 'guard.0.6': 3, 'stake.0.9': 3 });
+    const beside: Holding = {
+      ...hazel,
+      plantings: [
+        ...hazel.plantings,
+        { ...hazel.plantings[0]!, id: 'p2', rows: hazel.plantings[0]!.rows.map((one) => ({ ...one, id: 'r2' })) },
+      ],
+    };
+    const done = ledgerOf([pegged, said('2027-02-10', 'planted', of)]);
+    const shares = bill(beside, layHolding(beside), done).filter(({ species }) => species);
+    expect(shares.map(({ planting, toBuy }) => [planting, toBuy])).toEqual([
+      ['p1', 0],
+      ['p2', 52],
+    ]);
+  });
+
   it('what is here or ordered serves the earlier phase first, and the phases add up to the whole', () => {
     const holding = sample({ rows: [row(), row({ rowGap: 3, later: 2 })] });
     const all = layHolding(holding);
