@@ -44,7 +44,7 @@ export function ListStop() {
         </div>
         {phases.length > 1 && <PhaseChoice phases={phases} phase={phase} onPhase={setPhase} />}
         <p className="soft">
-          All plantings together, so that packs are shared. Ordered so that enough live; the rest are spares for gaps.
+          All plantings together, so that packs are shared. Wanted so that enough live; the rest are spares for gaps.
         </p>
         <OrderTable rows={rows} cents={list.cents} money={money} />
         <PackedByRow />
