@@ -26,6 +26,8 @@ import { compareWays } from './ways.ts';
 import { daysSheet } from './days-sheet.ts';
 import { factsOf } from './facts.ts';
 import { seasonChoices } from './season-schools.ts';
+import { settingOf } from '../holding/settings.ts';
+import { priceOf } from '../means/prices.ts';
 import { weedChoice } from '../means/weeds/compare.ts';
 import { phasesOf } from '../means/work.ts';
 
@@ -541,6 +543,13 @@ describe('the line', () => {
     const long = hedge(null, { length: 900 });
     for (const [i, way] of (['hand', 'auger', 'machine'] as const).entries())
       expect(of(long, way).ways[i]![0]).toBeCloseTo(of(long, way).hours, 5);
+    // Hired by the day: so many days as it takes, begun ones whole, and the hands beside it.
+    const far = hedge(null, { length: 9000 });
+    const [laid] = layHolding(far);
+    const machine = compareWays(phasesOf(laid!, far)[0]!, laid!, far, 4)[2]!;
+    expect(machine.days).toBeGreaterThan(2);
+    const hire = machine.cents - Math.round(machine.hours * priceOf(far, 'hour'));
+    expect(hire).toBe(priceOf(far, 'hire.machine') * Math.ceil(machine.hours / 4 / settingOf(far, 'crew.day')));
     // With hands too few for it a machine still has its figures: it binds four.
     expect(of(long, 'machine').ways[2]![0]).toBeLessThan(of(long, 'hand').hours);
   });
@@ -664,7 +673,9 @@ describe('what does not fit', () => {
       said: 'wet',
       from: dayOf('2027-03-12'),
     });
-    expect(after.find(({ rule }) => rule === 'set-out')!.from).toBe(dayOf('2027-03-13'));
+    const [was, is] = [plain, after].map((tasks) => tasks.find(({ rule }) => rule === 'set-out')!);
+    expect(is!.from).toBe(dayOf('2027-03-13'));
+    expect(is!.to - is!.from).toBe(was!.to - was!.from);
     expect(after.find(({ rule }) => rule === 'plant')!.from).toBe(dayOf('2027-03-15'));
     const not = recorded({ kind: 'taskNotNeeded', body: { task: graze.id, on: '2027-02-22', reason: 'bare ground' } });
     expect(planOf(hedge(), not).tasks.find(({ id }) => id === graze.id)!.state).toBe('notNeeded');
@@ -746,7 +757,12 @@ describe('the record moves the calendar', () => {
     });
     const enough = told(['2026-12-01', ordered(line!.order)]);
     expect(find('order', enough)).toMatchObject({ state: 'done', said: '2026-12-01' });
-    expect(find('come', enough).state).toBe('open');
+    expect(find('come', enough)).toMatchObject({ state: 'open', what: '41 bare-root whips come' });
+    const single = take(
+      { ...sample({ length: 1 }), climate: holding.climate },
+      setStart('p1', '2027-02-15', ''),
+    ).holding;
+    expect(planOf(single).tasks.find(({ rule }) => rule === 'come')!.what).toBe('1 bare-root whip comes');
     const here = told(['2026-12-01', ordered(line!.order)], ['2027-02-10', came(line!.order, 'm0')]);
     expect(find('come', here)).toMatchObject({ state: 'done', said: '2027-02-10' });
     const short = told(['2026-12-01', ordered(line!.order)], ['2027-02-10', came(line!.order - 12, 'm0')]);
