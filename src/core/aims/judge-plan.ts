@@ -1,8 +1,8 @@
 import type { Aim } from '../holding/ground-schema.ts';
 import { settingOf } from '../holding/settings.ts';
 import { plantingHours } from '../order/money-plan.ts';
-import { orderList } from '../account/order-list.ts';
-import { quantities } from '../account/quantities.ts';
+import { orderOf } from '../account/order-list.ts';
+import { NO_LEDGER } from '../record/ledger.ts';
 import { formatCount } from '../units/quantities.ts';
 import { equalSpecies, topShare } from '../years/mixture.ts';
 import type { Outlook } from '../effects/outlook.ts';
@@ -46,11 +46,13 @@ export function judgePlan(
       );
     }
     case 'budget': {
-      const order = orderList(
-        all.map(({ planting, layout }) => quantities(planting, layout, holding)),
-        holding,
+      const { cents } = orderOf(holding, all, NO_LEDGER);
+      return plain(
+        'money',
+        cents,
+        aim.most,
+        'Plants and what protects them as planned, by the price table; what was ordered at other prices is under Order, Money.',
       );
-      return plain('money', order.cents, aim.most, 'Plants and what protects them, as the order list has them.');
     }
     case 'hands': {
       const hours = all.reduce((sum, laid) => sum + plantingHours(laid, holding).years[0]!, 0);
