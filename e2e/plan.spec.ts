@@ -154,7 +154,7 @@ test('guilds are rings round their trees: a ring dragged outward widens its gap,
   };
   // The first guild fills the first square: its outermost ring stands 16 pixels within, a plant due north.
   await page.mouse.click(...(await top()));
-  await expect(page.getByText(/^Row 4, plant 1:/)).toBeVisible();
+  await expect(page.getByText(/^Guild 1, row 4, plant 1:/)).toBeVisible();
   const [x, y] = await top(); // the panel's words may have moved it
   await page.mouse.move(x, y);
   await page.mouse.down();
@@ -164,5 +164,5 @@ test('guilds are rings round their trees: a ring dragged outward widens its gap,
   await expect(rings.locator('.row-labels li').nth(3)).toContainText(/1\.[1-9] m/);
   await canvas.focus();
   await page.keyboard.press('ArrowRight');
-  await expect(page.getByText(/^Row 4, plant 2:/)).toBeVisible();
+  await expect(page.getByText(/^Guild 1, row 4, plant 2:/)).toBeVisible();
 });

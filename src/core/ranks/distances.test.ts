@@ -5,7 +5,7 @@ import { nearestOnSegment, type Point } from '../geometry/point.ts';
 import { isInside } from '../geometry/polygon.ts';
 import { distanceTo, polyline } from '../geometry/polyline.ts';
 import { distancesFrom, ringOf, standingIn } from './distances.ts';
-import { sayPlants, sayStand } from './say-plants.ts';
+import { rowWords, sayPlants, sayStand } from './say-plants.ts';
 
 const stand = standOf(
   sample({
@@ -85,6 +85,25 @@ describe('the fast way agrees with the plain one', () => {
     const boundary: { at: Point }[] = [{ at: [0, 0] }, { at: [1, 0] }, { at: [1, 1] }];
     expect(ringOf(boundary)).toBe(ringOf(boundary));
     expect(ringOf([...boundary])).not.toBe(ringOf(boundary));
+  });
+});
+
+describe(rowWords, () => {
+  it('is the number of a row as it is walked; in guilds the guild and its row, as the strings show them', () => {
+    const rows = [row({ spacing: 1, rowGap: 1 }), row({ spacing: 1, rowGap: 2 })];
+    expect([0, 1].map((r) => rowWords(standOf(sample({ rows })), r))).toEqual(['row 1', 'row 2']);
+    const baseline = {
+      anchors: [
+        [0, 0],
+        [20, 0],
+        [40, 0],
+      ] as [number, number][],
+    };
+    const guilds = standOf(sample({ rows, planting: { baseline } }));
+    expect(guilds.rows.map((_, r) => rowWords(guilds, r))).toEqual(
+      [1, 2, 3].flatMap((guild) => [1, 2].map((n) => `guild ${guild}, row ${n}`)),
+    );
+    expect(sayPlants(guilds, [guilds.rows[5]!.from])).toBe('Guild 3, row 2, plant 1');
   });
 });
 

@@ -1,3 +1,4 @@
+import { distance } from '../geometry/point.ts';
 import { capital } from '../units/text.ts';
 import { numberInRow, type Stand } from './stand.ts';
 
@@ -12,6 +13,21 @@ function listed(lists: Map<number, number[]>, key: number): number[] {
   return list;
 }
 
+/** How a laid row is called: by its number as it is walked; a row of one of several guilds by its guild, as the strings show it. */
+export function rowWords({ rows }: Pick<Stand, 'rows'>, r: number): string {
+  const ids = [...new Set(rows.map(({ row }) => row.id))];
+  const { row, copy } = rows[r]!;
+  return ids.length < rows.length && rows.some(isRing)
+    ? `guild ${copy + 1}, row ${ids.indexOf(row.id) + 1}`
+    : `row ${r + 1}`;
+}
+
+/** Whether a laid row runs round its anchor. */
+function isRing({ line }: Stand['rows'][number]): boolean {
+  const [first, last] = [line?.points[0], line?.points.at(-1)];
+  return !!first && !!last && line!.length > 0 && distance(first, last) < 1e-6;
+}
+
 /** Rows named one by one; a block has too many. */
 const MOST_ROWS_SAID = 4;
 
@@ -19,12 +35,11 @@ const MOST_ROWS_SAID = 4;
 export function sayPlants(stand: Stand, plants: readonly number[]): string {
   const rows = new Map<number, number[]>();
   for (const i of plants) listed(rows, stand.row[i]!).push(numberInRow(stand, i));
-  const said = [...rows].map(([row, numbers]) => `row ${row + 1}, ${sayNumbers(numbers)}`);
-  if (said.length <= MOST_ROWS_SAID) return capital(said.join('; '));
-  const others = [...rows.values()].slice(MOST_ROWS_SAID).reduce((sum, numbers) => sum + numbers.length, 0);
-  return capital(
-    `${said.slice(0, MOST_ROWS_SAID).join('; ')}; and ${others} in ${said.length - MOST_ROWS_SAID} more rows`,
-  );
+  const all = [...rows];
+  const said = all.slice(0, MOST_ROWS_SAID).map(([row, numbers]) => `${rowWords(stand, row)}, ${sayNumbers(numbers)}`);
+  const others = all.slice(MOST_ROWS_SAID).reduce((sum, [, numbers]) => sum + numbers.length, 0);
+  if (others > 0) said.push(`and ${others} in ${all.length - MOST_ROWS_SAID} more rows`);
+  return capital(said.join('; '));
 }
 
 function sayNumbers(numbers: readonly number[]): string {

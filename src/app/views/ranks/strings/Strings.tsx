@@ -3,6 +3,8 @@ import { memo, Suspense, useDeferredValue, useMemo, useState } from 'react';
 import { hazardBands } from '../../../../core/findings/bands.ts';
 import type { Laid } from '../../../../core/ranks/laid.ts';
 import { isBelt } from '../../../../core/ranks/outline.ts';
+import { capital } from '../../../../core/units/text.ts';
+import { rowWords } from '../../../../core/ranks/say-plants.ts';
 import { numberInRow, plantNamed, speciesAt, type Stand } from '../../../../core/ranks/stand.ts';
 import { formatLength } from '../../../../core/units/quantities.ts';
 import { After } from '../../../parts/After.tsx';
@@ -84,7 +86,7 @@ export function Strings({ laid, onAddRow }: { laid: Laid; onAddRow(): void }) {
       )}
       <p className="said" aria-live="polite">
         {chosenPlant !== null &&
-          `Row ${stand.row[chosenPlant]! + 1}, plant ${numberInRow(stand, chosenPlant)}: ${speciesAt(stand, chosenPlant).common}, at ${formatLength(stand.chainage[chosenPlant]!, units, { decimals: 2 })}`}
+          `${capital(rowWords(stand, stand.row[chosenPlant]!))}, plant ${numberInRow(stand, chosenPlant)}: ${speciesAt(stand, chosenPlant).common}, at ${formatLength(stand.chainage[chosenPlant]!, units, { decimals: 2 })}`}
       </p>
     </section>
   );
