@@ -187,13 +187,11 @@ function cuttingFigure(planting: Planting, units: Holding['units'], cutting: num
 
 function orderFigure(sum: Quantities, lines: readonly BillLine[], holding: Holding): Figure {
   const plants = lines.filter(({ species }) => species);
-  const [wanted, toBuy] = (['count', 'toBuy'] as const).map((of) =>
-    plants.reduce((total, line) => total + line[of], 0),
-  );
+  const toBuy = plants.reduce((total, line) => total + line.toBuy, 0);
   return {
     key: 'order',
-    text: formatCount(toBuy!),
-    label: `plants to buy, of ${formatCount(wanted!)} wanted so that enough live`,
+    text: formatCount(toBuy),
+    label: `plants to buy for ${formatCount(sum.plants)} places`,
     why: {
       formula:
         'fewest plants so that enough live with the chance wanted, over those fit on arrival; its share of what the order of all plantings still buys, after what is in hand, ordered, come or planted',
