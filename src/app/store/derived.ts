@@ -62,6 +62,11 @@ export class Worked {
     return judging!.bill(this.holding, this.all, this.ledger).filter(({ planting }) => planting === id);
   }
 
+  /** What became of everything that was ordered, is here or was set. */
+  became(): ReturnType<typeof judgements.becameOf> {
+    return judging!.becameOf(this.holding, this.all, this.ledger);
+  }
+
   order(): OrderList {
     return judging!.orderOf(this.holding, this.all, this.ledger);
   }

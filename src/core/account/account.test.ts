@@ -7,6 +7,7 @@ import { layHolding } from '../ranks/laid.ts';
 import { EventSchema, type BodyOf, type Happened, type RecordEvent } from '../record/events.ts';
 import { ledgerOf, NO_LEDGER, type Ledger } from '../record/ledger.ts';
 import { pegsOf } from '../record/pegs.ts';
+import { becameOf, readyOf } from './became.ts';
 import { bill, shared } from './bill.ts';
 import { costsOf } from './costs.ts';
 import { phaseSet } from './gone.ts';
@@ -190,6 +191,54 @@ describe('one account of what is bought', () => {
       ['p1', 0],
       ['p2', 52],
     ]);
+  });
+
+  it('of 52 ordered 50 come, 4 go back, 3 are faulty, 30 stand: 13 lie ready, 9 are to buy', () => {
+    const all = layHolding(hazel);
+    const pegged = peg('2027-02-01', hazel, []);
+    const order = orderAll(hazel, NO_LEDGER, '2027-01-10', 'o')!;
+    const { quantity } = (order.body as BodyOf<'ordered'>).lines[0]!;
+    const fault = at('2027-02-09', {
+      kind: 'faultFound',
+      body: { order: 'o', line: 0, on: '2027-02-09', count: 3, signs: [], note: '', photos: [] },
+    });
+    const ledger = ledgerOf([
+      order,
+      check('2027-02-08', order, 0, { counted: 50, refused: 4 }),
+      fault,
+      pegged,
+      said('2027-02-10', 'planted', labels(pegged).slice(0, 30)),
+    ]);
+    expect(becameOf(hazel, all, ledger)[0]).toEqual({
+      key: 'corylus-avellana|whip',
+      name: 'hazel',
+      plant: true,
+      wanted: 52,
+      here: 0,
+      toCome: 0,
+      short: quantity - 50,
+      come: 50,
+      refused: 4,
+      faulty: 3,
+      set: 30,
+      unrecorded: 0,
+      left: 13,
+      toBuy: 9,
+    });
+    expect(becameOf(hazel, all, ledger).find(({ key }) => key === 'guard.0.6')).toMatchObject({ toCome: 43, set: 30 });
+    expect(readyOf(new Set(['corylus-avellana|whip']), hazel, all, ledger)).toBe(13);
+    // 30 stand of which nobody checked any in: none lies ready, and nobody is told that 30 are owed.
+    const alone = ledgerOf([pegged, said('2027-02-10', 'planted', labels(pegged).slice(0, 30))]);
+    expect(becameOf(hazel, all, alone)[0]).toMatchObject({ set: 30, unrecorded: 30, left: 0, toBuy: 22 });
+    // All were set before three of them showed a fault.
+    const after = ledgerOf([
+      order,
+      check('2027-02-08', order, 0, { counted: 41 }),
+      pegged,
+      said('2027-02-08', 'planted', labels(pegged)),
+      fault,
+    ]);
+    expect(becameOf(hazel, all, after)[0]).toMatchObject({ come: 41, set: 41, faulty: 3, left: 0 });
   });
 
   it('what is here or ordered serves the earlier phase first, and the phases add up to the whole', () => {

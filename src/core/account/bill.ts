@@ -18,9 +18,8 @@ export interface BillLine {
   readonly species: Species | null;
   /** On the plan, without spares. */
   readonly wanted: number;
-  /** To have: spares, losses and what is unfit counted in. */
+  /** Its share of what the order of its phase wants, spares, losses and what is unfit counted in, and of what is still to buy: the shares add up to the order. */
   readonly count: number;
-  /** Its share of what the order of its phase has still to buy: the shares add up to the order. */
   readonly toBuy: number;
   readonly why: string;
 }
@@ -30,14 +29,22 @@ export const bill = derived(function bill(holding: Holding, all: readonly Laid[]
   const lines = phaseOrders(holding, all, ledger).flatMap(({ later, order }) => {
     const wanted = all.flatMap((laid) => linesOf(laid, later, holding, ledger));
     const done = new Set(all.flatMap(({ planting: { id } }) => (phaseSet(ledger, id, later)?.open === 0 ? [id] : [])));
-    const needs = [
-      ...order.plants.map((line) => [kindKey(line), line.need] as const),
-      ...order.kit.map(({ key, need }) => [key, need] as const),
+    const ordered = [
+      ...order.plants.map((line) => ({ key: kindKey(line), count: line.order, need: line.need })),
+      ...order.kit,
     ];
-    for (const [key, need] of needs) {
+    for (const { key, count, need } of ordered) {
       const mine = wanted.filter((line) => line.key === key);
-      const weights = mine.map(({ planting, count }) => (done.has(planting) ? 0 : count));
-      shared(need, weights).forEach((share, i) => (mine[i]!.toBuy = share));
+      const is = (line: BillLine) => done.has(line.planting);
+      const buys = shared(
+        need,
+        mine.map((line) => (is(line) ? 0 : line.count)),
+      );
+      const haves = shared(
+        count,
+        mine.map((line) => (is(line) ? line.wanted : line.count)),
+      );
+      mine.forEach((line, i) => Object.assign(line, { toBuy: buys[i], count: haves[i] }));
     }
     return wanted;
   });
@@ -45,12 +52,7 @@ export const bill = derived(function bill(holding: Holding, all: readonly Laid[]
 });
 
 /** What one planting wants in one phase, nothing of it bought yet. */
-function linesOf(
-  { planting, layout }: Laid,
-  phase: number,
-  holding: Holding,
-  ledger: Ledger,
-): (Omit<BillLine, 'toBuy'> & { toBuy: number })[] {
+function linesOf({ planting, layout }: Laid, phase: number, holding: Holding, ledger: Ledger): BillLine[] {
   const mine = phaseOf(layout, phase);
   if (mine.stand.count === 0) return [];
   const { plantLines, kit } = quantities(asPlanted(planting, ledger), mine, holding);

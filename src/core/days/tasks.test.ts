@@ -755,6 +755,12 @@ describe('the record moves the calendar', () => {
       state: 'open',
       what: `Order the plants: ${line!.order - 30} still to buy`,
     });
+    const id = find('order', NO_LEDGER).id;
+    const ticked = told(['2026-12-02', { kind: 'taskDone', body: { task: id, on: '2026-12-02', note: '' } }]);
+    expect(find('order', ticked)).toMatchObject({
+      state: 'done',
+      what: `Order the plants: ${line!.order} still to buy`,
+    });
     const enough = told(['2026-12-01', ordered(line!.order)]);
     expect(find('order', enough)).toMatchObject({ state: 'done', said: '2026-12-01' });
     expect(find('come', enough)).toMatchObject({ state: 'open', what: '41 bare-root whips come' });

@@ -178,10 +178,11 @@ function linesFor(mine: readonly BillLine[], { orders }: Ledger) {
   };
 }
 
-/** Ordering the plants: done when nothing of them is left to buy; what is left is said. */
+/** Ordering the plants: done when nothing of them is left to buy; what is left is said, also where somebody says that it is done. */
 function ordering(task: Task, mine: readonly BillLine[], ledger: Ledger): Task {
   const { open, on } = linesFor(mine, ledger);
-  if (open > 0) return on.length > 0 ? { ...task, what: `${task.what}: ${formatCount(open)} still to buy` } : task;
+  const begun = on.length > 0 || ledger.tasks.get(task.id)?.kind === 'done';
+  if (open > 0) return begun ? { ...task, what: `${task.what}: ${formatCount(open)} still to buy` } : task;
   return on.length > 0
     ? { ...task, state: 'done', said: on.sort().at(-1)! }
     : { ...task, state: 'notNeeded', said: 'All of them are here already.' };

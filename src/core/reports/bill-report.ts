@@ -1,4 +1,5 @@
 import type { Holding } from '../holding/schema.ts';
+import { becameOf } from '../account/became.ts';
 import { bill } from '../account/bill.ts';
 import { costsOf } from '../account/costs.ts';
 import { moneyPlan } from '../order/money-plan.ts';
@@ -49,6 +50,7 @@ export function billOf(holding: Holding, events: readonly RecordEvent[] = []) {
         faulty,
       })),
     })),
+    became: becameOf(holding, all, ledger),
     money: moneyPlan(all, sums, costsOf(holding, all, ledger), holding),
   };
 }

@@ -1,6 +1,7 @@
 import { Button, Segmented } from 'antd';
 import { useRef, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
+import { readyOf } from '../../../core/account/became.ts';
 import { dayRows, nextPeg, onTrailer, type DayPeg } from '../../../core/field/the-day.ts';
 import { kitName } from '../../../core/account/order-list.ts';
 import { stockOf } from '../../../core/species/stock.ts';
@@ -249,6 +250,8 @@ function Head({ field, title, row }: { field: InField; title: string; row: InFie
   const trailer = [...onTrailer(laid, holding, rows)].filter(([key]) =>
     /^(guard|mesh|cageMesh|spiral|stake)/.test(key),
   );
+  const kinds = new Set(rows.flatMap(({ pegs }) => pegs.map(({ kind: { species, stock } }) => `${species}|${stock}`)));
+  const ready = readyOf(kinds, holding, field.worked.all, field.ledger);
   const share = (100 * (row.planted + row.skipped)) / row.pegs.length;
   return (
     <header className="day-head">
@@ -264,8 +267,13 @@ function Head({ field, title, row }: { field: InField; title: string; row: InFie
           </span>
         )}
         <span>
-          plants left <strong>{rows.reduce((sum, { pegs, planted }) => sum + pegs.length - planted, 0)}</strong>
+          to plant <strong>{rows.reduce((sum, { left }) => sum + left, 0)}</strong>
         </span>
+        {ready > 0 && (
+          <span>
+            plants left <strong>{ready}</strong>
+          </span>
+        )}
         {trailer.slice(0, 3).map(([key, count]) => (
           <span key={key}>
             {kitName(key, holding.units, holding.kits).toLowerCase()} left <strong>{count}</strong>

@@ -1,12 +1,14 @@
 import { Button, Input } from 'antd';
 import { useEffect, useState } from 'react';
 import { Link } from 'react-router';
+import type { Became } from '../../../../core/account/became.ts';
 import { claimOf } from '../../../../core/order/place-order.ts';
 import { deliveryCaution } from '../../../../core/order/signs.ts';
 import type { PlacedLine, PlacedOrder } from '../../../../core/record/orders.ts';
 import { counted, formatCount, formatMoney } from '../../../../core/units/quantities.ts';
+import { capital } from '../../../../core/units/text.ts';
 import { Panel } from '../../../parts/Panel.tsx';
-import { useShown } from '../../../store/derived.ts';
+import { useShown, useWorked } from '../../../store/derived.ts';
 import { keepName, keptName, useLedger } from '../../../store/record.ts';
 import { record } from '../../../store/session.ts';
 import { today } from '../../../store/today.ts';
@@ -44,6 +46,7 @@ export function DeliveriesStop({ asked }: { asked: string | undefined }) {
           </ul>
         )}
         {order && <Order order={order} key={order.id} />}
+        {order && <BecameTable />}
       </main>
       <Panel label="Deliveries">
         <h2>Deliveries</h2>
@@ -57,6 +60,64 @@ export function DeliveriesStop({ asked }: { asked: string | undefined }) {
     </>
   );
 }
+
+/** What became of everything that was ordered or set, of all orders together. */
+function BecameTable() {
+  const lines = useWorked()
+    .became()
+    .filter(({ toCome, short, come, set }) => toCome + short + come + set > 0);
+  return (
+    <table className="facts sums">
+      <caption>What became of it</caption>
+      <thead>
+        <tr>
+          {[
+            '',
+            'Wanted',
+            'Here before',
+            'To come',
+            'Short',
+            'Come',
+            'Sent back',
+            'Faulty',
+            'Set',
+            'Left',
+            'To buy',
+          ].map((head) => (
+            <th key={head}>{head}</th>
+          ))}
+        </tr>
+      </thead>
+      <tbody>
+        {lines.map((line) => (
+          <tr key={line.key}>
+            <th scope="row">
+              {capital(line.name)}
+              {line.unrecorded > 0 && (
+                <span className="soft"> {formatCount(line.unrecorded)} set that nobody checked in</span>
+              )}
+            </th>
+            {COUNTS.map((what) => (
+              <td key={what}>{formatCount(line[what])}</td>
+            ))}
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}
+const COUNTS = [
+  'wanted',
+  'here',
+  'toCome',
+  'short',
+  'come',
+  'refused',
+  'faulty',
+  'set',
+  'left',
+  'toBuy',
+] as const satisfies readonly (keyof Became)[];
 
 /** Who checks: written into the record with each line. */
 function Who() {
