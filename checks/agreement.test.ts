@@ -27,7 +27,7 @@ import { phasesOf } from '../src/core/means/work.ts';
 import { moneyPlan, plantingHours } from '../src/core/order/money-plan.ts';
 import { packRows } from '../src/core/order/trailer.ts';
 import { layHolding } from '../src/core/ranks/laid.ts';
-import { merge } from '../src/core/record/merge.ts';
+import { lineOf, readRecord, union, type Line } from '../src/core/record/lines.ts';
 import { ledgerOf, NO_LEDGER } from '../src/core/record/ledger.ts';
 import { stockOf } from '../src/core/species/stock.ts';
 import { seeded } from '../src/core/units/seeded.ts';
@@ -314,11 +314,10 @@ describe('with a record', () => {
         const events = randomRecord(holding, random);
         for (const { kind } of events) seen.add(kind);
         // What two devices recorded, brought together in any order.
-        const [mine, theirs] = ['d', 'e'].map((device) => events.filter((event) => event.device === device)) as [
-          RecordEvent[],
-          RecordEvent[],
-        ];
-        const ledger = ledgerOf(merge(theirs, mine).events);
+        const [mine, theirs] = ['d', 'e'].map((device) =>
+          events.filter((event) => event.device === device).map(lineOf),
+        ) as [Line[], Line[]];
+        const ledger = ledgerOf(readRecord(union(theirs, mine)).events);
         const all = layHolding(holding);
         const lines = bill(holding, all, ledger);
         const order = orderOf(holding, all, ledger);

@@ -5,6 +5,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import AxeBuilder from '@axe-core/playwright';
 import { readDayFile } from '../src/core/files/day-file.ts';
+import { readRecord } from '../src/core/record/lines.ts';
 import { stateOf } from '../src/core/record/planted.ts';
 import { ledgerOf } from '../src/core/record/ledger.ts';
 import type { RecordEvent } from '../src/core/record/events.ts';
@@ -36,7 +37,7 @@ async function handedOver(page: Page): Promise<{ path: string; events: readonly 
   const done = await download;
   const path = join(mkdtempSync(join(tmpdir(), 'day-')), done.suggestedFilename());
   await done.saveAs(path);
-  return { path, events: readDayFile(new Uint8Array(readFileSync(path)), path).events };
+  return { path, events: readRecord(readDayFile(new Uint8Array(readFileSync(path)), path).lines).events };
 }
 const stateIn = (events: readonly RecordEvent[], label: string) =>
   stateOf([...ledgerOf(events).planted.values()].flatMap(({ said }) => [...(said.get(label) ?? [])]));

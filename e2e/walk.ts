@@ -20,7 +20,7 @@ export async function everywhere(
   look: (path: string) => Promise<void>,
 ): Promise<string[]> {
   const waiting = [...starts];
-  const seen = new Set<string>();
+  const [seen, asked] = [new Set<string>(), new Set(starts)];
   while (waiting.length > 0) {
     await go(page, waiting.shift()!);
     await settled(page);
@@ -32,7 +32,10 @@ export async function everywhere(
       .locator('a[href^="/h/"]')
       .evaluateAll((all) => all.map((one) => one.getAttribute('href')!));
     for (const link of links)
-      if (![...seen, ...waiting].includes(link) && !(REPEATED.test(link) && /\/p[2-9]$/.test(link))) waiting.push(link);
+      if (!asked.has(link) && !seen.has(link) && !(REPEATED.test(link) && /\/p[2-9]$/.test(link))) {
+        asked.add(link);
+        waiting.push(link);
+      }
     await look(path);
   }
   return [...seen];

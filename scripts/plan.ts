@@ -25,7 +25,8 @@ import { checkDayOf, readDayFile } from '../src/core/files/day-file.ts';
 import { ledgerText } from '../src/core/reports/ledger-report.ts';
 import { handOver } from '../src/core/record/hand-over.ts';
 import { report } from '../src/core/reports/report.ts';
-import type { Holding } from '../src/core/holding/schema.ts';
+import { lineageOf, type Holding } from '../src/core/holding/schema.ts';
+import { readRecord } from '../src/core/record/lines.ts';
 import { clockOf } from '../src/server/clock.ts';
 import type { ReadTask } from './plan-read.ts';
 
@@ -58,7 +59,10 @@ async function bytesOf(file: string, most = MOST_MEGABYTES): Promise<Uint8Array>
   return new Uint8Array(await readFile(file));
 }
 
-const fileIn = async (file: string) => readCloserank(await bytesOf(file, MOST_HOLDING_MEGABYTES), basename(file));
+const fileIn = async (file: string) => {
+  const carried = readCloserank(await bytesOf(file, MOST_HOLDING_MEGABYTES), basename(file));
+  return { ...carried, events: readRecord(carried.lines).events };
+};
 const holdingIn = async (file: string): Promise<Holding> => (await fileIn(file)).holding;
 
 async function writeAll(directory: string, files: Record<string, Uint8Array>): Promise<void> {
@@ -129,7 +133,7 @@ function yearAsked([flag, year]: readonly string[]): number | null {
 
 /** Lays day files, or other copies of the holding, to its record, all or none of them, and tells what came of it. */
 async function mergeInto(file: string, days: readonly string[], out: string): Promise<object> {
-  const { holding, pictures, events } = await fileIn(file);
+  const { holding, pictures, lines } = await fileIn(file);
   const came = await Promise.all(
     days.map(async (name) => {
       const bytes = await bytesOf(name, MOST_HOLDING_MEGABYTES);
@@ -139,22 +143,27 @@ async function mergeInto(file: string, days: readonly string[], out: string): Pr
         return day;
       }
       const other = readCloserank(bytes, basename(name));
-      checkDayOf({ holding: other.holding.id, name: other.holding.name, by: '' }, holding, basename(name));
+      checkDayOf(
+        { holding: other.holding.id, lineage: lineageOf(other.holding), name: other.holding.name, by: '' },
+        holding,
+        basename(name),
+      );
       return other;
     }),
   );
   const merged = handOver(
-    events,
-    came.flatMap((day) => day.events),
+    lines,
+    came.flatMap((day) => day.lines),
     now(),
   );
   const photos = Object.assign({}, pictures, ...came.map((day) => day.pictures)) as typeof pictures;
-  await writeFile(out, writeCloserank(holding, photos, merged.events));
+  await writeFile(out, writeCloserank(holding, photos, merged.lines));
   return {
     events: merged.events.length,
     new: merged.fresh.length,
     known: merged.known,
-    refused: merged.refused.map(({ id }) => id),
+    clashes: merged.clashes,
+    newer: merged.newer,
     saidDifferently: merged.differing.map(({ planting, label, differs }) => ({
       planting,
       label,

@@ -2,7 +2,7 @@ import type { Holding } from '../../core/holding/schema.ts';
 import type { Pictures } from '../../core/files/closerank.ts';
 import { answering } from '../store/db.ts';
 import { picturesOf } from '../store/pictures.ts';
-import { eventsOf } from '../store/record.ts';
+import { linesOf } from '../store/record.ts';
 import { noteExport } from '../store/shelf.ts';
 import { saveBytes } from './save-bytes.ts';
 
@@ -10,8 +10,8 @@ import { saveBytes } from './save-bytes.ts';
 export async function holdingBytes(holding: Holding): Promise<{ bytes: Uint8Array<ArrayBuffer>; whole: boolean }> {
   const { writeCloserank } = await import('../../core/files/closerank.ts');
   const pictures: Pictures | null = await answering(picturesOf(holding), 3000).catch(() => null);
-  const events = await answering(eventsOf(holding.id), 3000).catch(() => null);
-  return { bytes: writeCloserank(holding, pictures ?? {}, events ?? []), whole: pictures !== null && events !== null };
+  const lines = await answering(linesOf(holding.id), 3000).catch(() => null);
+  return { bytes: writeCloserank(holding, pictures ?? {}, lines ?? []), whole: pictures !== null && lines !== null };
 }
 
 /** Hands the holding to the steward as a file; what they should know of it comes back, or null. */

@@ -1,8 +1,8 @@
 import { DAY_FILE, writeDayFile } from '../../core/files/day-file.ts';
-import type { Holding } from '../../core/holding/schema.ts';
-import { photosOf } from '../../core/record/events.ts';
+import { lineageOf, type Holding } from '../../core/holding/schema.ts';
+import { picturesIn } from '../../core/record/lines.ts';
 import { db } from '../store/db.ts';
-import { eventsOf, keptName } from '../store/record.ts';
+import { keptName, linesOf } from '../store/record.ts';
 import { today } from '../store/today.ts';
 import { holdingBytes } from './export-holding.ts';
 import { saveBytes } from './save-bytes.ts';
@@ -21,13 +21,14 @@ async function share(name: string, bytes: Uint8Array<ArrayBuffer>): Promise<void
 }
 
 /** The day of this device: its record with its photos. */
-export async function handOverDay({ id, name }: Holding): Promise<void> {
-  const [events, by] = await Promise.all([eventsOf(id), keptName()]);
-  const kept = await db.pictures.bulkGet([...new Set(photosOf(events))]);
+export async function handOverDay(holding: Holding): Promise<void> {
+  const { id, name } = holding;
+  const [lines, by] = await Promise.all([linesOf(id), keptName()]);
+  const kept = await db.pictures.bulkGet(picturesIn(lines));
   const pictures = Object.fromEntries(kept.flatMap((one) => (one ? [[one.file, one.bytes]] : [])));
   await share(
     `${[name, by, today()].filter(Boolean).join(' ')}${DAY_FILE}`,
-    writeDayFile({ holding: id, name, by }, events, pictures),
+    writeDayFile({ holding: id, lineage: lineageOf(holding), name, by }, lines, pictures),
   );
 }
 

@@ -10,6 +10,8 @@ export interface KeptHolding {
   readonly revision: number;
   readonly deletedAt: number | null;
   readonly plants: number;
+  /** What it has in common with its copies; its own id where absent. */
+  readonly lineage?: string | undefined;
   readonly stored?: unknown;
   /** When it last left the browser as a file; absent where it never did. */
   readonly exportedAt?: number | undefined;
@@ -33,10 +35,18 @@ export const KeptSchema = z.object({
   revision: z.number().catch(0),
   deletedAt: z.number().nullable().catch(null),
   plants: z.number().catch(0),
+  lineage: z.string().optional().catch(undefined),
   stored: z.unknown().optional(),
   exportedAt: z.number().optional().catch(undefined),
   card: CardSchema.optional().catch(undefined),
 });
+
+/** The lines of one id that a holding's record has, sorted. */
+interface KeptLines {
+  holding: string;
+  id: string;
+  texts: string[];
+}
 
 class Shelf extends Dexie {
   readonly holdings!: Table<KeptHolding, string>;
@@ -44,8 +54,8 @@ class Shelf extends Dexie {
   readonly notes!: Table<{ key: string; value: string }, string>;
   /** Files outside that are kept up to date after each save, by holding. */
   readonly files!: Table<{ id: string; handle: FileSystemFileHandle }, string>;
-  /** What happened, one event a record; of copies of a holding each keeps its own. */
-  readonly events!: Table<{ holding: string; id: string; event: unknown }, [string, string]>;
+  /** What happened, as it came: the lines of one event, which are several only where devices clash; of copies of a holding each keeps its own. */
+  readonly events!: Table<KeptLines, [string, string]>;
   constructor() {
     // Strict: 'complete' means flushed, so that Saved is true even if the machine dies the next moment.
     super('close-rank', { chromeTransactionDurability: 'strict' });
@@ -53,6 +63,15 @@ class Shelf extends Dexie {
     this.version(2).stores({ pictures: 'file' });
     this.version(3).stores({ files: 'id' });
     this.version(4).stores({ events: '[holding+id], holding' });
+    this.version(5).upgrade((old) =>
+      old
+        .table<KeptLines & { event?: unknown }>('events')
+        .toCollection()
+        .modify((row) => {
+          row.texts = [JSON.stringify(row.event)];
+          delete row.event;
+        }),
+    );
   }
 }
 

@@ -2,9 +2,9 @@ import type { Holding } from '../../core/holding/schema.ts';
 import { MOST_PICTURE_MEGABYTES } from '../../core/files/problems.ts';
 import { Refused } from '../../core/holding/command.ts';
 import type { Pictures } from '../../core/files/closerank.ts';
-import { photosOf } from '../../core/record/events.ts';
+import { picturesIn } from '../../core/record/lines.ts';
 import { db } from './db.ts';
-import { eventsOf } from './record.ts';
+import { linesOf } from './record.ts';
 
 /** The bytes of pictures that holdings lay beneath, by their SHA-256: kept once, however many holdings use them. */
 
@@ -31,7 +31,7 @@ export const pictureBytes = async (file: string): Promise<Uint8Array | null> =>
 
 /** The pictures of one holding, beneath its plan and in its record, for its file. */
 export async function picturesOf({ id, pictures }: Holding): Promise<Pictures> {
-  const photos = photosOf(await eventsOf(id));
+  const photos = picturesIn(await linesOf(id));
   const kept = await db.pictures.bulkGet([...new Set([...pictures.map(({ file }) => file), ...photos])]);
   return Object.fromEntries(kept.flatMap((one) => (one ? [[one.file, one.bytes]] : [])));
 }

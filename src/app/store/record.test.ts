@@ -4,13 +4,14 @@ import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { sample } from '../../../checks/sample.ts';
 import { readCloserank, writeCloserank } from '../../core/files/closerank.ts';
 import type { Happened } from '../../core/record/events.ts';
+import { lineOf, readRecord } from '../../core/record/lines.ts';
 
 vi.stubGlobal('addEventListener', () => undefined);
 vi.stubGlobal('localStorage', { getItem: () => null, setItem: () => undefined });
 const { db } = await import('./db.ts');
 const shelf = await import('./shelf.ts');
 const session = await import('./session.ts');
-const { useRecord, eventsOf, keepName } = await import('./record.ts');
+const { useRecord, eventsOf, linesOf, keepName, takeIn } = await import('./record.ts');
 const { keepPicture } = await import('./pictures.ts');
 const { holdingBytes } = await import('../exports/export-holding.ts');
 
@@ -67,14 +68,14 @@ describe('the record of a holding', () => {
     expect(await eventsOf(copy.id)).toEqual(await eventsOf('sample'));
     const { bytes } = await holdingBytes(sample());
     const read = readCloserank(bytes, 'sample.closerank');
-    expect(read.events).toEqual(await eventsOf('sample'));
+    expect(read.lines).toEqual(await linesOf('sample'));
     expect(Object.keys(read.pictures)).toEqual([photo]);
     const brought = await shelf.importHolding(bytes, 'sample.closerank');
-    expect(await eventsOf(brought)).toEqual(read.events);
+    expect(await linesOf(brought)).toEqual(read.lines);
     // A newer plan that comes as a file goes over this one: both records are kept, and so is the plan of before.
     const later = { ...sample(), name: 'Newer plan' };
-    const theirs = { ...read.events[0]!, id: 'theirs' };
-    const file = writeCloserank(later, {}, [theirs]);
+    const mine = readRecord(read.lines).events;
+    const file = writeCloserank(later, {}, [lineOf({ ...mine[0]!, id: 'theirs' })]);
     expect([await shelf.isHere(file, 'x'), await shelf.isHere(writeCloserank({ ...later, id: 'new' }), 'x')]).toEqual([
       'Sample',
       null,
@@ -82,12 +83,73 @@ describe('the record of a holding', () => {
     expect(await shelf.importHolding(file, 'newer.closerank', 'over')).toBe('sample');
     expect(await shelf.openHolding('sample')).toMatchObject({ ok: true, holding: { name: 'Newer plan' } });
     expect((await eventsOf('sample')).map(({ id }) => id)).toEqual(
-      expect.arrayContaining(['theirs', ...read.events.map(({ id }) => id)]),
+      expect.arrayContaining(['theirs', ...mine.map(({ id }) => id)]),
     );
     expect((await shelf.listHoldings()).map(({ name }) => name)).toContain('Sample, before');
     const stored = readFileSync('src/core/holding/kept/holding-v7.json', 'utf8');
     await db.holdings.update('sample', { stored });
     for (let twice = 0; twice < 2; twice++) expect((await shelf.openHolding('sample')).ok).toBe(true);
     expect((await eventsOf('sample')).filter(({ device }) => device === 'before-the-record')).toHaveLength(4);
+  });
+
+  it('what a newer version recorded goes through import, edit, export and another phone byte for byte; a clash is kept twice', async () => {
+    const head = '"device":"new","seq":1,"at":"2027-03-02T08:00:00Z","by":"Ada"';
+    const texts = [
+      `{"id":"n1",  "kind":"danced",${head},"body":{}}`,
+      `{"id":"n2","kind":"seen",${head},"body":{"item":"wind","on":"2027-03-02","note":"north","loud":true}}`,
+      `{"id":"n2","kind":"seen",${head},"body":{"item":"wind","on":"2027-03-02","note":"south"}}`,
+    ];
+    const came = texts.map((text) => ({ id: text.slice(7, 9), text }));
+    const id = await shelf.importHolding(writeCloserank({ ...sample(), id: 'far' }, {}, came), 'far.closerank');
+    await session.open(id);
+    expect(useRecord.getState()).toMatchObject({ newer: 1, clashes: ['n2'], events: [{ id: 'n2' }] });
+    expect(noted()).toBe('north');
+    await session.record('seen', [seen('east')]);
+    expect(noted()).toBe('east'); // though the clock here is behind: it knows of the other
+    const far = session.useSession.getState().holding!;
+    const { lines } = readCloserank((await holdingBytes(far)).bytes, 'far.closerank');
+    expect(lines).toHaveLength(4);
+    expect(lines.map(({ text }) => text)).toEqual(expect.arrayContaining(texts));
+    await session.open('sample');
+    expect(await takeIn('sample', lines)).toMatchObject({ newer: 1, clashes: ['n2'], known: 0 });
+    expect(await linesOf('sample')).toEqual(lines);
+  });
+
+  it('a copy, and what is taken in again once it was deleted, are of one lineage', async () => {
+    await shelf.copyHolding('sample');
+    await shelf.deleteHolding('sample');
+    const again = await shelf.importHolding(writeCloserank(sample()), 'sample.closerank');
+    const opened = await shelf.openHolding(again);
+    expect(opened).toMatchObject({ ok: true, holding: { id: again, lineage: 'sample' } });
+    expect(again).not.toBe('sample');
+    if (opened.ok) expect(await shelf.copiesOf(opened.holding)).toEqual(['Sample copy']);
+  });
+
+  it('a plan of a newer version, or a broken one, stands beside whole when another is taken over it', async () => {
+    for (const stored of ['{"format":"close-rank","version":99,"holding":{}}', '{"format":"close-rank","ver']) {
+      await db.holdings.clear();
+      await shelf.addHolding(sample());
+      await session.record('seen', [seen('east')]);
+      await db.holdings.update('sample', { stored });
+      await shelf.importHolding(writeCloserank({ ...sample(), name: 'Theirs' }), 'theirs.closerank', 'over');
+      const before = (await shelf.listHoldings()).find(({ id }) => id !== 'sample')!;
+      expect(before).toMatchObject({ name: 'Sample, before', stored });
+      expect(await linesOf(before.id)).toEqual(await linesOf('sample'));
+    }
+    // Once it can be read, it is opened as itself.
+    await db.holdings.add({ ...(await db.holdings.get('sample'))!, id: 'beside' });
+    expect(await shelf.openHolding('beside')).toMatchObject({ ok: true, holding: { id: 'beside', lineage: 'sample' } });
+  });
+
+  it('a tap that is still being kept while another holding is opened is kept where it belongs, and shown only there', async () => {
+    await shelf.addHolding({ ...sample(), id: 'other', name: 'Other' });
+    const keeping = session.record('seen', [seen('east')]);
+    await Promise.all([keeping, session.open('other')]);
+    expect(useRecord.getState()).toMatchObject({ holding: 'other', events: [] });
+    expect(await eventsOf('sample')).toHaveLength(1);
+    const laying = session.layIn('sample', await linesOf('sample'));
+    await laying;
+    expect(useRecord.getState()).toMatchObject({ holding: 'other', events: [] });
+    expect(await eventsOf('other')).toEqual([]);
   });
 });

@@ -1,8 +1,9 @@
 import { create } from 'zustand';
-import { EventSchema, inOrder, type Happened, type RecordEvent } from '../../core/record/events.ts';
+import { EventSchema, type Happened, type RecordEvent } from '../../core/record/events.ts';
 import { added, ledgerOf, NO_LEDGER, type Ledger } from '../../core/record/ledger.ts';
 import { handOver, type HandOver } from '../../core/record/hand-over.ts';
-import { merge } from '../../core/record/merge.ts';
+import { knownIn } from '../../core/record/in-order.ts';
+import { lineOf, readRecord, union, type Line } from '../../core/record/lines.ts';
 import { db } from './db.ts';
 import { newId } from './ids.ts';
 
@@ -12,35 +13,50 @@ interface Kept {
   readonly holding: string | null;
   readonly events: readonly RecordEvent[];
   readonly ledger: Ledger;
+  /** Things that a newer version recorded, and ids under which devices recorded different things. */
+  readonly newer: number;
+  readonly clashes: readonly string[];
 }
-const NOTHING: Kept = { holding: null, events: [], ledger: NO_LEDGER };
+const NOTHING: Kept = { holding: null, events: [], ledger: NO_LEDGER, newer: 0, clashes: [] };
 export const useRecord = create<Kept>(() => NOTHING);
 
 export const useLedger = (): Ledger => useRecord((state) => state.ledger);
 
 const channel = typeof BroadcastChannel === 'undefined' ? null : new BroadcastChannel('close-rank-record');
 
-/** Events of a holding in their order, those that can be read. */
-export async function eventsOf(holding: string): Promise<RecordEvent[]> {
-  const kept = await db.events.where('holding').equals(holding).toArray();
-  return inOrder(kept.flatMap(({ event }) => EventSchema.safeParse(event).data ?? []));
-}
+/** Everything that was recorded of a holding, as it came. */
+export const linesOf = async (holding: string): Promise<Line[]> =>
+  (await db.events.where('holding').equals(holding).toArray()).flatMap(({ id, texts }) =>
+    texts.map((text) => ({ id, text })),
+  );
 
-/** Puts events by with a holding; one that is there already stays as it is. */
-export async function putEvents(holding: string, events: readonly RecordEvent[]): Promise<void> {
-  if (events.length === 0) return;
+/** Events of a holding in their order, those that this version reads. */
+export const eventsOf = async (holding: string): Promise<readonly RecordEvent[]> =>
+  readRecord(await linesOf(holding)).events;
+
+/** Lays lines to those that are kept of a holding. */
+export async function putLines(holding: string, came: readonly Line[]): Promise<void> {
+  if (came.length === 0) return;
   await db.transaction('rw', db.events, async () => {
-    const known = await eventsOf(holding);
-    const { events: all } = merge(known, events);
-    await db.events.bulkPut(all.map((event) => ({ holding, id: event.id, event })));
+    const [known, ids] = [await linesOf(holding), new Set(came.map(({ id }) => id))];
+    const texts = new Map<string, string[]>();
+    for (const { id, text } of union(
+      known.filter(({ id }) => ids.has(id)),
+      came,
+    ))
+      texts.set(id, [...(texts.get(id) ?? []), text]);
+    await db.events.bulkPut([...texts].map(([id, of]) => ({ holding, id, texts: of })));
   });
 }
 
 /** Takes up the record of a holding that is opened. */
 export async function openRecord(holding: string): Promise<void> {
-  const events = await eventsOf(holding);
-  useRecord.setState({ holding, events, ledger: ledgerOf(events) });
+  show(holding, await linesOf(holding));
 }
+const show = (holding: string, lines: readonly Line[]): void => {
+  const read = readRecord(lines);
+  useRecord.setState({ holding, ...read, ledger: ledgerOf(read.events) });
+};
 export const closeRecord = (): void => useRecord.setState(NOTHING);
 
 /** Who writes the record here, and on which device. */
@@ -63,38 +79,36 @@ function now(): string {
 
 /** Records what happened; the ids of the events come back once they are durable. Rejects where the browser cannot keep them. */
 export async function keepEvents(happened: readonly Happened[]): Promise<readonly string[]> {
-  const { holding } = useRecord.getState();
+  const { holding, events: known } = useRecord.getState();
   if (!holding) throw new Error('No holding is open.');
   const made = await db.transaction('rw', db.events, db.notes, async () => {
     const { device, by } = await penOf();
     const seq = Number((await db.notes.get('seq'))?.value ?? 0);
-    const at = now();
-    const events = happened.map((one, i) => EventSchema.parse({ id: newId(), device, seq: seq + i, at, by, ...one }));
+    const [at, knows] = [now(), knownIn(known, device)];
+    const events = happened.map((one, i) =>
+      EventSchema.parse({ id: newId(), device, seq: seq + i, at, knows, by, ...one }),
+    );
     await db.notes.put({ key: 'seq', value: String(seq + events.length) });
-    await db.events.bulkAdd(events.map((event) => ({ holding, id: event.id, event })));
+    await db.events.bulkAdd(events.map(lineOf).map(({ id, text }) => ({ holding, id, texts: [text] })));
     return events;
   });
-  useRecord.setState((state) => added(state, made));
+  // Another holding may have been opened meanwhile: it is kept where it belongs, and shown only there.
+  useRecord.setState((state) => (state.holding === holding ? added(state, made) : state));
   channel?.postMessage(holding);
   return made.map(({ id }) => id);
 }
 
-function take(more: readonly RecordEvent[]): void {
-  const { events } = merge(useRecord.getState().events, more);
-  useRecord.setState({ events, ledger: ledgerOf(events) });
-}
-
 channel?.addEventListener('message', ({ data }: MessageEvent<string>) => {
-  if (useRecord.getState().holding === data) void eventsOf(data).then(take);
+  if (useRecord.getState().holding !== data) return;
+  void linesOf(data).then((lines) => useRecord.getState().holding === data && show(data, lines));
 });
 
-/** Lays what came in from elsewhere to the record of the open holding: all of it durable before it is shown. */
-export async function takeIn(came: readonly RecordEvent[]): Promise<HandOver> {
-  const { holding } = useRecord.getState();
-  if (!holding) throw new Error('No holding is open.');
-  const report = handOver(await eventsOf(holding), came, Date.now());
-  await putEvents(holding, report.fresh);
-  useRecord.setState({ events: report.events, ledger: ledgerOf(report.events) });
+/** Lays what came in from elsewhere to the record of a holding: all of it durable before it is shown. */
+export async function takeIn(holding: string, came: readonly Line[]): Promise<HandOver> {
+  const report = handOver(await linesOf(holding), came, Date.now());
+  await putLines(holding, came);
+  const { events, ledger, newer, clashes } = report;
+  if (useRecord.getState().holding === holding) useRecord.setState({ events, ledger, newer, clashes });
   channel?.postMessage(holding);
   return report;
 }

@@ -11,6 +11,7 @@ import { pegging } from '../../core/field/pegging.ts';
 import type { Holding } from '../../core/holding/schema.ts';
 import { layHolding } from '../../core/ranks/laid.ts';
 import type { RecordEvent } from '../../core/record/events.ts';
+import { lineOf } from '../../core/record/lines.ts';
 import { NO_LEDGER } from '../../core/record/ledger.ts';
 import { pegsOf } from '../../core/record/pegs.ts';
 
@@ -317,8 +318,8 @@ describe('the shelf', () => {
     const standing = () =>
       [...(useRecord.getState().ledger.planted.get('p1')?.said.values() ?? [])].filter((said) => said.length > 0)
         .length;
-    expect((await session.layIn(came)).fresh).toHaveLength(5);
-    expect((await session.layIn(came)).fresh).toHaveLength(0); // nothing new: no step
+    expect((await session.layIn('sample', came.map(lineOf))).fresh).toHaveLength(5);
+    expect((await session.layIn('sample', came.map(lineOf))).fresh).toHaveLength(0); // nothing new: no step
     expect(state().past.map(({ label }) => label)).toEqual(['Row pegged', '5 entries laid in']);
     session.undoLast();
     await vi.waitFor(() => expect(state().news).toBe('Taken back: 5 entries laid in.'));

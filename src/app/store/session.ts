@@ -4,7 +4,8 @@ import type { Holding } from '../../core/holding/schema.ts';
 import { db, storageSentence } from './db.ts';
 import { closeRecord, keepEvents, openRecord, takeIn, useRecord } from './record.ts';
 import { addCopy, openHolding, saveHolding, type Opened } from './shelf.ts';
-import type { Happened, RecordEvent } from '../../core/record/events.ts';
+import type { Happened } from '../../core/record/events.ts';
+import type { Line } from '../../core/record/lines.ts';
 import type { HandOver } from '../../core/record/hand-over.ts';
 import { counted } from '../../core/units/quantities.ts';
 
@@ -153,11 +154,11 @@ export async function record(label: string, happened: readonly Happened[]): Prom
 }
 
 /** Lays what came in from elsewhere to the record, as one step: undo takes back just this, and no record of this device. */
-export async function layIn(came: readonly RecordEvent[]): Promise<HandOver> {
-  const report = await takeIn(came);
-  const events = report.fresh.map(({ id }) => id);
+export async function layIn(holding: string, came: readonly Line[]): Promise<HandOver> {
+  const report = await takeIn(holding, came);
+  const events = report.fresh;
   const label = `${counted(events.length, 'entry', 'entries')} laid in`;
-  if (events.length > 0)
+  if (events.length > 0 && get().holding?.id === holding)
     set(({ past }) => ({ past: [...past, { label, events }].slice(-500), future: [], savedAt: Date.now() }));
   return report;
 }

@@ -4,11 +4,12 @@ import type { Carried } from '../../core/files/closerank.ts';
 import { layHolding } from '../../core/ranks/laid.ts';
 import { migrate, readProblemSentence, toStored } from '../../core/holding/migrate.ts';
 import type { Mended } from '../../core/holding/mend.ts';
-import type { Holding } from '../../core/holding/schema.ts';
+import { lineageOf, type Holding } from '../../core/holding/schema.ts';
 import { smallPlan } from '../../core/ranks/small-plan.ts';
 import { answering, db, KeptSchema, type KeptHolding } from './db.ts';
 import { keepAll } from './pictures.ts';
-import { eventsOf, putEvents } from './record.ts';
+import { linesOf, putLines } from './record.ts';
+import { lineOf } from '../../core/record/lines.ts';
 import { eventsLeft } from '../../core/record/left-behind.ts';
 
 /** The holdings that this browser keeps: put by, taken down, copied, renamed, deleted and brought back. */
@@ -35,6 +36,7 @@ const recordOf = (holding: Holding, revision: number, kept?: KeptHolding): KeptH
   revision,
   deletedAt: null,
   ...glance(holding),
+  lineage: lineageOf(holding),
   stored: JSON.stringify(toStored(holding)),
   exportedAt: kept?.exportedAt,
 });
@@ -71,8 +73,13 @@ export async function openHolding(id: string): Promise<Opened> {
   const result = migrate(data);
   if (result.ok) {
     // Before a plan is saved without what older versions kept in it, the record has it.
-    if (result.left) await putEvents(id, eventsLeft(result.left));
-    return { ok: true, holding: result.holding, revision };
+    if (result.left) await putLines(id, eventsLeft(result.left).map(lineOf));
+    const { holding } = result;
+    return {
+      ok: true,
+      holding: holding.id === id ? holding : { ...holding, id, lineage: lineageOf(holding) },
+      revision,
+    };
   }
   const problem = data === undefined ? ({ code: 'damaged', what: 'its record is not whole' } as const) : result.problem;
   return {
@@ -102,7 +109,7 @@ export const saveHolding = (holding: Holding, base: number): Promise<'saved' | '
 
 /** Puts a mended holding in place of its broken record. */
 export async function putMended(id: string, { holding, left }: Mended, { revision }: Broken): Promise<void> {
-  if (left) await putEvents(id, eventsLeft(left));
+  if (left) await putLines(id, eventsLeft(left).map(lineOf));
   await db.holdings.put(recordOf({ ...holding, id }, revision + 1));
 }
 
@@ -137,28 +144,41 @@ export async function importHolding(
   return putBy(readCloserank(bytes, fileName), where);
 }
 
-async function putBy({ holding, pictures, events }: Carried, where: 'beside' | 'over'): Promise<string> {
+async function putBy({ holding, pictures, lines }: Carried, where: 'beside' | 'over'): Promise<string> {
   await keepAll(pictures);
   const kept = await db.holdings.get(holding.id);
   if (kept && where === 'over') {
     const before = await openHolding(holding.id);
-    if (before.ok) await addCopy(before.holding, `${before.holding.name.slice(0, LONGEST_NAME - 8)}, before`);
-    await putEvents(holding.id, events);
+    const name = `${kept.name.slice(0, LONGEST_NAME - 8)}, before`;
+    if (before.ok) await addCopy(before.holding, name);
+    else await keepBeside(kept, name);
+    await putLines(holding.id, lines);
     await db.holdings.put(recordOf(holding, kept.revision + 1, kept));
     return holding.id;
   }
   // An id is part of addresses: one that would not fit there is given anew.
   const fits = /^[\w-]+$/.test(holding.id) && !kept;
   const id = fits ? holding.id : newId();
-  await putEvents(id, events);
-  await addHolding({ ...holding, id, name: await freeName(holding.name) });
+  await putLines(id, lines);
+  await addHolding({
+    ...holding,
+    ...(id !== holding.id && { id, lineage: lineageOf(holding) }),
+    name: await freeName(holding.name),
+  });
   return id;
+}
+
+/** Keeps a holding that cannot be opened as it is, under a new id and a free name, with its record. */
+async function keepBeside(kept: KeptHolding, name: string): Promise<void> {
+  const id = newId();
+  await putLines(id, await linesOf(kept.id));
+  await db.holdings.add({ ...kept, id, name: await freeName(name), deletedAt: null });
 }
 
 /** Puts a holding by once more with its record, under a new id and a free name; both come back. */
 export async function addCopy(holding: Holding, name: string): Promise<Holding> {
-  const copy = { ...holding, id: newId(), name: await freeName(name) };
-  await putEvents(copy.id, await eventsOf(holding.id));
+  const copy = { ...holding, id: newId(), lineage: lineageOf(holding), name: await freeName(name) };
+  await putLines(copy.id, await linesOf(holding.id));
   await addHolding(copy);
   return copy;
 }
@@ -176,6 +196,12 @@ export async function renameHolding(id: string, name: string): Promise<void> {
   if ((await saveHolding(named, opened.revision)) !== 'saved')
     throw new Error('Another tab changed that holding meanwhile. Try again.');
 }
+
+/** The names of other holdings here that share the record of one: its copies, and what it is a copy of. */
+export const copiesOf = async (holding: Holding): Promise<string[]> =>
+  (await listHoldings()).flatMap(({ id, lineage, name }) =>
+    id !== holding.id && (lineage ?? id) === lineageOf(holding) ? [name] : [],
+  );
 
 /** Deletes softly: it leaves the list and can be brought back. */
 export const deleteHolding = (id: string): Promise<unknown> => db.holdings.update(id, { deletedAt: Date.now() });

@@ -1,10 +1,8 @@
 import { strFromU8, strToU8, zipSync } from 'fflate';
 import { migrate, toStored } from '../holding/migrate.ts';
 import type { Holding } from '../holding/schema.ts';
-import { photosOf, type RecordEvent } from '../record/events.ts';
 import { eventsLeft } from '../record/left-behind.ts';
-import { merge } from '../record/merge.ts';
-import { readEvents, writeEvents } from '../record/ndjson.ts';
+import { lineOf, picturesIn, readLines, union, writeLines, type Line } from '../record/lines.ts';
 import { Refused } from '../holding/command.ts';
 import { checkSize, MOST_HOLDING_MEGABYTES, MOST_PICTURE_MEGABYTES, refuse } from './problems.ts';
 import { isZip, unpack } from './unpack.ts';
@@ -22,14 +20,14 @@ const PICTURE = /^pictures\/([0-9a-f]{64})$/;
 export function writeCloserank(
   holding: Holding,
   pictures: Pictures = {},
-  events: readonly RecordEvent[] = [],
+  lines: readonly Line[] = [],
 ): Uint8Array<ArrayBuffer> {
-  const laid = picturesNamed(holding, events).flatMap((file) =>
+  const laid = picturesNamed(holding, lines).flatMap((file) =>
     pictures[file] ? [[`pictures/${file}`, [pictures[file], { level: 0 }]] as const] : [],
   );
   const plan = strToU8(`${JSON.stringify(toStored(holding), null, 1)}\n`);
   refuseBeyond('plan', plan.length, MOST_PLAN_MEGABYTES, 'features');
-  const record = strToU8(writeEvents(events));
+  const record = strToU8(writeLines(lines));
   refuseBeyond('record', record.length, MOST_PLAN_MEGABYTES, 'photos');
   const size = laid.reduce((sum, [, [bytes]]) => sum + bytes.length, 0);
   refuseBeyond('pictures laid beneath', size, MOST_PICTURE_MEGABYTES, 'pictures');
@@ -44,8 +42,8 @@ export function writeCloserank(
 }
 
 /** Every picture that a plan lays beneath it or its record shows, once. */
-export const picturesNamed = (holding: Pick<Holding, 'pictures'>, events: readonly RecordEvent[]): string[] => [
-  ...new Set([...holding.pictures.map(({ file }) => file), ...photosOf(events)]),
+export const picturesNamed = (holding: Pick<Holding, 'pictures'>, lines: readonly Line[]): string[] => [
+  ...new Set([...holding.pictures.map(({ file }) => file), ...picturesIn(lines)]),
 ];
 
 /** What can be written can be read back: what could not is refused before it is. */
@@ -60,7 +58,7 @@ function refuseBeyond(what: string, bytes: number, most: number, less: string): 
 export interface Carried {
   readonly holding: Holding;
   readonly pictures: Pictures;
-  readonly events: readonly RecordEvent[];
+  readonly lines: readonly Line[];
   readonly problems: readonly string[];
 }
 
@@ -73,12 +71,12 @@ export function readCloserank(bytes: Uint8Array, name: string): Carried {
   const pictures = Object.entries(files).flatMap(([file, content]) =>
     PICTURE.test(file) ? [[PICTURE.exec(file)![1]!, content]] : [],
   );
-  const read = readEvents(strFromU8(files['events.ndjson'] ?? new Uint8Array()), `events.ndjson in ${name}`);
-  const { events } = merge(result.left ? eventsLeft(result.left) : [], read.events);
+  const read = readLines(strFromU8(files['events.ndjson'] ?? new Uint8Array()), `events.ndjson in ${name}`);
+  const lines = union(result.left ? eventsLeft(result.left).map(lineOf) : [], read.lines);
   return {
     holding: result.holding,
     pictures: Object.fromEntries(pictures) as Pictures,
-    events,
+    lines,
     problems: read.problems,
   };
 }

@@ -1,6 +1,7 @@
 import { strToU8, zipSync } from 'fflate';
 import { describe, expect, it } from 'vitest';
 import { EventSchema, type RecordEvent } from '../record/events.ts';
+import { lineOf } from '../record/lines.ts';
 import { checkDayOf, readDayFile, writeDayFile } from './day-file.ts';
 import { ledgerText } from '../reports/ledger-report.ts';
 
@@ -23,13 +24,13 @@ const events = [
   }),
 ];
 const head = { holding: 'h1', name: 'Made-up', by: 'Ida' };
-const file = writeDayFile(head, events, { [PHOTO]: new Uint8Array([1, 2, 3]), other: new Uint8Array(9) });
+const file = writeDayFile(head, events.map(lineOf), { [PHOTO]: new Uint8Array([1, 2, 3]), other: new Uint8Array(9) });
 
 describe('a day file', () => {
   it('carries the record and its photos, and reads back as it was', () => {
     expect(readDayFile(file, 'ida.closerank-day')).toEqual({
       ...head,
-      events,
+      lines: events.map(lineOf),
       problems: [],
       pictures: { [PHOTO]: new Uint8Array([1, 2, 3]) },
     });
@@ -47,7 +48,12 @@ describe('a day file', () => {
     expect(() => checkDayOf(head, { id: 'h2', name: 'Tern Hollow' }, 'ida.day')).toThrow(
       'ida.day is a day of Made-up, not of Tern Hollow. Open that holding and drop it there; nothing was taken in.',
     );
-    expect(() => checkDayOf(head, { id: 'h1', name: 'Made-up' }, 'ida.day')).not.toThrow();
+    // A copy, or what was taken in again after it was deleted, is of one lineage; so is the day of either.
+    const copy = { id: 'h3', lineage: 'h1', name: 'Made-up copy' };
+    for (const day of [head, { ...head, holding: 'h4', lineage: 'h1' }])
+      for (const to of [copy, { id: 'h1', name: 'Made-up' }])
+        expect(() => checkDayOf(day, to, 'ida.day')).not.toThrow();
+    expect(() => checkDayOf({ ...head, lineage: 'h9' }, copy, 'ida.day')).toThrow(/not of Made-up copy/);
   });
 
   it('with a line that is broken gives the others, and says which', () => {
@@ -57,7 +63,7 @@ describe('a day file', () => {
       'events.ndjson': strToU8(text),
     });
     const read = readDayFile(broken, 'ida.day');
-    expect(read.events).toHaveLength(2);
+    expect(read.lines).toHaveLength(2);
     expect(read.problems).toEqual([expect.stringMatching(/^Line 2 of events\.ndjson in ida\.day is not whole/)]);
   });
 });

@@ -1,8 +1,8 @@
 import { strFromU8, strToU8, zipSync } from 'fflate';
 import { z } from 'zod';
-import { photosOf, type RecordEvent } from '../record/events.ts';
-import { readEvents, writeEvents } from '../record/ndjson.ts';
+import { picturesIn, readLines, writeLines, type Line } from '../record/lines.ts';
 import { ZIP_DATE, type Pictures } from './closerank.ts';
+import { lineageOf } from '../holding/schema.ts';
 import { checkSize, MOST_HOLDING_MEGABYTES, refuse, Unreadable } from './problems.ts';
 import { isZip, unpack } from './unpack.ts';
 
@@ -14,34 +14,31 @@ const PICTURE = /^pictures\/([0-9a-f]{64})$/;
 const HeadSchema = z.object({
   format: z.literal('close-rank-day'),
   version: z.number().int().min(1),
-  /** The holding that it belongs to. */
+  /** The holding that it belongs to, and what that and its copies have in common; the holding itself where an older version wrote it. */
   holding: z.string().min(1).max(64),
+  lineage: z.string().min(1).max(64).optional(),
   name: z.string().max(80),
   /** Who hands it over. */
   by: z.string().max(80),
 });
-export type DayHead = Pick<z.infer<typeof HeadSchema>, 'holding' | 'name' | 'by'>;
+export type DayHead = Omit<z.infer<typeof HeadSchema>, 'format' | 'version'>;
 
 export interface DayFile extends DayHead {
-  readonly events: readonly RecordEvent[];
+  readonly lines: readonly Line[];
   readonly pictures: Pictures;
   /** Lines that could not be read, a sentence each. */
   readonly problems: readonly string[];
 }
 
 /** What a phone hands over: the record of a holding as it knows it, with its photos. The whole of it, so that any one day file makes good all that went before. */
-export function writeDayFile(
-  head: DayHead,
-  events: readonly RecordEvent[],
-  pictures: Pictures,
-): Uint8Array<ArrayBuffer> {
-  const photos = [...new Set(photosOf(events))].flatMap((file) =>
+export function writeDayFile(head: DayHead, lines: readonly Line[], pictures: Pictures): Uint8Array<ArrayBuffer> {
+  const photos = picturesIn(lines).flatMap((file) =>
     pictures[file] ? [[`pictures/${file}`, [pictures[file], { level: 0 }]] as const] : [],
   );
   return zipSync(
     {
       'day.json': strToU8(`${JSON.stringify({ format: 'close-rank-day', version: VERSION, ...head }, null, 1)}\n`),
-      'events.ndjson': strToU8(writeEvents(events)),
+      'events.ndjson': strToU8(writeLines(lines)),
       ...Object.fromEntries(photos),
     },
     { mtime: ZIP_DATE, level: 6 },
@@ -66,12 +63,13 @@ export function readDayFile(bytes: Uint8Array, name: string): DayFile {
     throw new Unreadable(
       `${name} was written by a newer Close Rank. Bring this one up to date, then drop it in again.`,
     );
-  const read = readEvents(strFromU8(files['events.ndjson'] ?? new Uint8Array()), `events.ndjson in ${name}`);
+  const read = readLines(strFromU8(files['events.ndjson'] ?? new Uint8Array()), `events.ndjson in ${name}`);
   return {
     holding: head.data.holding,
+    ...(head.data.lineage && { lineage: head.data.lineage }),
     name: head.data.name,
     by: head.data.by,
-    events: read.events,
+    lines: read.lines,
     problems: read.problems,
     pictures: Object.fromEntries(
       Object.entries(files).flatMap(([file, content]) =>
@@ -82,8 +80,12 @@ export function readDayFile(bytes: Uint8Array, name: string): DayFile {
 }
 
 /** Refuses a day file that belongs to another holding. */
-export function checkDayOf(day: DayHead, holding: { readonly id: string; readonly name: string }, file: string): void {
-  if (day.holding !== holding.id)
+export function checkDayOf(
+  day: DayHead,
+  holding: { readonly id: string; readonly lineage?: string | undefined; readonly name: string },
+  file: string,
+): void {
+  if ((day.lineage ?? day.holding) !== lineageOf(holding) && day.holding !== holding.id)
     throw new Unreadable(
       `${file} is a day of ${day.name || 'another holding'}, not of ${holding.name}. Open that holding and drop it there; nothing was taken in.`,
     );

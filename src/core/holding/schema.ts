@@ -237,6 +237,8 @@ export type Grant = z.infer<typeof GrantSchema>;
 
 export const HoldingSchema = z.object({
   id,
+  /** What a holding has in common with its copies, through deletion and import: absent in the first, whose id it is. */
+  lineage: id.optional(),
   name,
   place: z.object({ latitude: z.number().min(-85).max(85), longitude: z.number().min(-180).max(180) }),
   /** Botanical region, a level 3 code; null while it is the one proposed from the place. */
@@ -278,3 +280,6 @@ export const HoldingSchema = z.object({
 });
 /** `marks` are laid in from the record while the plan is shown and judged; they are never stored with it. */
 export type Holding = z.infer<typeof HoldingSchema> & { readonly marks?: readonly Mark[] };
+
+/** What a holding has in common with its copies: records of all of them are one record. */
+export const lineageOf = ({ id: own, lineage }: Pick<Holding, 'id' | 'lineage'>): string => lineage ?? own;

@@ -11,7 +11,8 @@ const taskName = z.string().min(1).max(400);
 const words = (most: number) => z.string().trim().max(most);
 const count = z.number().int().min(0).max(1e7);
 const cents = z.number().int().min(0).max(1e11);
-const day = z.string().regex(/^\d{4}-\d{2}-\d{2}$/);
+const within = (day: string) => day >= '1900' && day < '2201';
+const day = z.iso.date().refine(within, { error: 'must be a day from 1900 to 2200' });
 /** Pictures by the SHA-256 of their bytes. */
 const photos = z.array(z.string().regex(/^[0-9a-f]{64}$/)).max(20);
 
@@ -187,7 +188,11 @@ const event = <K extends EventKind>(kind: K) =>
     device: id,
     seq: z.number().int().min(0),
     /** Local time with its offset from UTC. */
-    at: z.iso.datetime({ offset: true, local: false }),
+    at: z.iso
+      .datetime({ offset: true, local: false })
+      .refine(within, { error: 'must be of the years from 1900 to 2200' }),
+    /** How far each other device had come, as far as it was known: what this was made knowing of. */
+    knows: z.record(id, z.number().int().min(0)).optional(),
     by: words(80),
     kind: z.literal(kind),
     body: BODIES[kind],
@@ -216,28 +221,19 @@ export const EventSchema = z.discriminatedUnion('kind', [
 export type RecordEvent = z.infer<typeof EventSchema>;
 export type EventOf<K extends EventKind> = Extract<RecordEvent, { kind: K }>;
 
-/** The one order in which events are read: by the instant they happened, then by device, count and id. */
-export function inOrder(events: readonly RecordEvent[]): RecordEvent[] {
-  return events
-    .map((one) => ({ one, when: Date.parse(one.at) }))
-    .sort((a, b) => a.when - b.when || sameInstant(a.one, b.one))
-    .map(({ one }) => one);
-}
+const envelope = event('amended')
+  .omit({ body: true, kind: true })
+  .extend({ kind: z.string().min(1).max(80) });
+const anyEnvelope = envelope.loose();
 
-/** Which of two events comes first: negative for the first of them. */
-export const compareEvents = (a: RecordEvent, b: RecordEvent): number =>
-  Date.parse(a.at) - Date.parse(b.at) || sameInstant(a, b);
-
-const text = (a: string, b: string) => (a < b ? -1 : a > b ? 1 : 0);
-const sameInstant = (a: RecordEvent, b: RecordEvent): number =>
-  text(a.device, b.device) || a.seq - b.seq || text(a.id, b.id);
-
-/** Every picture that a record shows. */
-export const photosOf = (events: readonly RecordEvent[]): string[] =>
-  events.flatMap((event) =>
-    event.kind === 'delivered'
-      ? event.body.lines.flatMap((line) => line.photos)
-      : event.kind === 'faultFound' || event.kind === 'noted'
-        ? event.body.photos
-        : [],
+/** Whether what this version cannot read is an event of a newer one: of a kind that is not known here, or with fields that are not. */
+export function isNewer(value: unknown): value is { readonly id: string } {
+  const found = anyEnvelope.safeParse(value);
+  if (!found.success) return false;
+  const { kind, body, ...head } = found.data;
+  const fields = Object.hasOwn(BODIES, kind) ? BODIES[kind as EventKind].shape : null;
+  const strange = (of: object, known: object) => Object.keys(of).some((key) => !Object.hasOwn(known, key));
+  return (
+    !fields || strange(head, envelope.shape) || (typeof body === 'object' && body !== null && strange(body, fields))
   );
+}

@@ -1,6 +1,5 @@
-import type { RecordEvent } from './events.ts';
-import { ledgerOf } from './ledger.ts';
-import { merge } from './merge.ts';
+import { readRecord, union, type Line, type Read } from './lines.ts';
+import { ledgerOf, type Ledger } from './ledger.ts';
 import { stateOf, type PlantState } from './planted.ts';
 
 /** A plant of which devices say different things. */
@@ -11,13 +10,12 @@ export interface Differing {
 }
 
 /** What comes of laying records together. */
-export interface HandOver {
-  readonly events: readonly RecordEvent[];
-  /** Of what came in: events that were not known, and those that were. */
-  readonly fresh: readonly RecordEvent[];
+export interface HandOver extends Read {
+  readonly lines: readonly Line[];
+  readonly ledger: Ledger;
+  /** Ids of what came in and was not known, and how many were. */
+  readonly fresh: readonly string[];
   readonly known: number;
-  /** Events left out because another of the same id says something else. */
-  readonly refused: readonly RecordEvent[];
   readonly differing: readonly Differing[];
   /** Devices whose clock was ahead of this one's when they wrote last, with the minutes. */
   readonly clocks: readonly { readonly device: string; readonly by: string; readonly minutes: number }[];
@@ -27,28 +25,33 @@ export interface HandOver {
 const AHEAD = 10;
 
 /** Lays what came in to what is known; `now` is the instant here, milliseconds. */
-export function handOver(known: readonly RecordEvent[], came: readonly RecordEvent[], now: number): HandOver {
-  const ids = new Set(known.map(({ id }) => id));
-  const { events, refused } = merge(known, came);
-  const fresh = merge(came).events.filter(({ id }) => !ids.has(id));
+export function handOver(known: readonly Line[], came: readonly Line[], now: number): HandOver {
+  const lines = union(known, came);
+  const read = readRecord(lines);
+  const [before, theirs] = [new Set(known.map(({ id }) => id)), new Set(came.map(({ id }) => id))];
+  const fresh = [...theirs].filter((id) => !before.has(id));
+  const isFresh = new Set(fresh);
   const ahead = new Map<string, { device: string; by: string; minutes: number }>();
-  for (const { device, by, at } of fresh) {
+  for (const { id, device, by, at } of read.events) {
+    if (!isFresh.has(id)) continue;
     const minutes = Math.round((Date.parse(at) - now) / 60_000);
     if (minutes > Math.max(AHEAD, ahead.get(device)?.minutes ?? 0)) ahead.set(device, { device, by, minutes });
   }
+  const ledger = ledgerOf(read.events);
   return {
-    events,
+    ...read,
+    lines,
+    ledger,
     fresh,
-    known: new Set(came.map(({ id }) => id)).size - fresh.length,
-    refused,
-    differing: differingIn(events),
+    known: theirs.size - fresh.length,
+    differing: differingIn(ledger),
     clocks: [...ahead.values()],
   };
 }
 
 /** Every plant of a record that is said differently. */
-export const differingIn = (events: readonly RecordEvent[]): Differing[] =>
-  [...ledgerOf(events).planted].flatMap(([planting, { said }]) =>
+export const differingIn = ({ planted }: Ledger): Differing[] =>
+  [...planted].flatMap(([planting, { said }]) =>
     [...said].flatMap(([label, sayings]) => {
       const { differs } = stateOf(sayings);
       return differs.length > 0 ? [{ planting, label, differs }] : [];

@@ -1,7 +1,8 @@
 import type { Mark } from '../holding/ground-schema.ts';
-import { inOrder, type BodyOf, type EventOf, type RecordEvent } from './events.ts';
+import type { BodyOf, EventOf, RecordEvent } from './events.ts';
+import { inOrder } from './in-order.ts';
 import { noOrders, ordersOf, type PlacedOrder } from './orders.ts';
-import { inserted, isOfPlants, plantedIn, withSaying, type PlantedState } from './planted.ts';
+import { isOfPlants, plantedIn, withSaying, type PlantedState } from './planted.ts';
 
 /** The state of everything that happened, worked out from the record alone. */
 export interface Ledger {
@@ -50,7 +51,10 @@ export function stillHolding(events: readonly RecordEvent[]): RecordEvent[] {
   return sorted.filter(({ id, kind }) => kind !== 'amended' && holds(id));
 }
 
-/** Whether an event holds, by amendments in their order: the last of it that holds itself decides. Such as amend each other in a circle are amendments of no event, so nobody asks them. */
+/**
+ * Whether an event holds, by amendments in their order: the last of it that holds itself decides. Such as amend each other
+ * in a circle are amendments of no event, so nobody asks them. Each is asked once, however long the chain.
+ */
 function holdsBy(amendments: readonly EventOf<'amended'>[]): (event: string) => boolean {
   const of = new Map<string, EventOf<'amended'>[]>();
   for (const one of amendments) {
@@ -58,8 +62,22 @@ function holdsBy(amendments: readonly EventOf<'amended'>[]): (event: string) => 
     if (known) known.push(one);
     else of.set(one.body.event, [one]);
   }
-  const answer = (id: string): boolean => of.get(id)?.findLast((one) => answer(one.id))?.body.holds ?? true;
-  return answer;
+  const answers = new Map<string, boolean>();
+  return (event) => {
+    // What is asked, and from which of its amendments on, the last first: what is before one that holds is never asked.
+    const asked = [{ id: event, at: (of.get(event)?.length ?? 0) - 1 }];
+    for (let one = asked.at(-1); one; one = asked.at(-1)) {
+      const amendment = of.get(one.id)?.[one.at];
+      const holds = amendment ? answers.get(amendment.id) : true;
+      if (holds === undefined) asked.push({ id: amendment!.id, at: (of.get(amendment!.id)?.length ?? 0) - 1 });
+      else if (amendment && !holds) one.at--;
+      else {
+        answers.set(one.id, amendment?.body.holds ?? true);
+        asked.pop();
+      }
+    }
+    return answers.get(event)!;
+  };
 }
 
 /** A record with its state, kept together so that what is added is not all worked out again. */
@@ -68,14 +86,13 @@ export interface Recorded {
   readonly ledger: Ledger;
 }
 
-/** Adds events of one device that nobody has amended yet. What was said of plants is added without reading the others again. */
+/** Adds events that were made knowing of all the others, and that nobody has amended yet. What was said of plants is added without reading the others again. */
 export function added({ events, ledger }: Recorded, more: readonly RecordEvent[]): Recorded {
-  let [all, planted] = [events, ledger.planted];
-  for (const event of more) {
-    all = inserted(all, event);
-    if (isOfPlants(event)) planted = withSaying(planted, event);
-  }
-  return { events: all, ledger: more.every(isOfPlants) ? { ...ledger, planted } : ledgerOf(all) };
+  const all = [...events, ...more];
+  return {
+    events: all,
+    ledger: more.every(isOfPlants) ? { ...ledger, planted: more.reduce(withSaying, ledger.planted) } : ledgerOf(all),
+  };
 }
 
 /** Folds a record into its state. The same events in any order give the same ledger. */

@@ -3,7 +3,8 @@ import { describe, expect, it } from 'vitest';
 import type { EventOf, RecordEvent } from './events.ts';
 import { handOver } from './hand-over.ts';
 import { added, ledgerOf, stillHolding, NO_LEDGER } from './ledger.ts';
-import { merge } from './merge.ts';
+import { inOrder, knownIn } from './in-order.ts';
+import { lineOf, readRecord, union, type Line } from './lines.ts';
 import { headsOf, stateOf, type Saying } from './planted.ts';
 
 const DAY = Date.parse('2027-03-20T08:00:00Z');
@@ -111,9 +112,11 @@ describe('records of several phones', () => {
     let differing = 0;
     fc.assert(
       fc.property(records, records, records, (a, b, c) => {
-        const whole = merge(a, b, c).events;
-        const other = merge(merge(c, b).events, a, whole).events;
-        expect(other).toEqual(whole);
+        const [mine, theirs, others] = [a, b, c].map((some) => some.map(lineOf)) as [Line[], Line[], Line[]];
+        const lines = union(mine, theirs, others);
+        expect(union(union(others, theirs), mine, lines)).toEqual(lines);
+        const whole = readRecord(lines).events;
+        const other = inOrder(whole.toReversed());
         const ledger = ledgerOf(whole);
         expect(ledgerOf(other.toReversed())).toEqual(ledger);
         for (const { said } of ledger.planted.values())
@@ -124,12 +127,22 @@ describe('records of several phones', () => {
     expect(differing).toBeGreaterThan(500);
   });
 
-  it('one event more gives the ledger that all of them give, wherever its clock puts it', () => {
+  it('one event more, made knowing of the others, gives the ledger that all of them give, whatever its clock says', () => {
     fc.assert(
       fc.property(records, anyEvent, (some, more) => {
-        const known = merge(some.filter(({ id, kind }) => id !== more.id && kind !== 'amended')).events;
-        const next = added({ events: known, ledger: ledgerOf(known) }, [more]);
-        expect(next.events).toEqual(merge(known, [more]).events);
+        // As devices write: each counts on, and knows only of what was there.
+        const written = some
+          .filter(({ kind, id }, i) => kind !== 'amended' && some.findIndex((one) => one.id === id) === i)
+          .map((one, seq, all) => {
+            const over = (one as Saying).body.over.filter((id) => all.findIndex((known) => known.id === id) < seq);
+            return { ...one, seq, body: { ...one.body, over } } as RecordEvent;
+          });
+        const lines = written.map(lineOf);
+        const known = readRecord(union(lines)).events;
+        const seq = 1 + Math.max(0, ...known.map((one) => one.seq));
+        const then = { ...more, id: 'new', seq, knows: knownIn(known, more.device) } as RecordEvent;
+        const next = added({ events: known, ledger: ledgerOf(known) }, [then]);
+        expect(next.events).toEqual(inOrder([then, ...known]));
         expect(next.ledger.planted).toEqual(ledgerOf(next.events).planted);
       }),
       { numRuns: 2000 },
@@ -138,22 +151,25 @@ describe('records of several phones', () => {
   });
 });
 
+const laid = (mine: readonly RecordEvent[], theirs: readonly RecordEvent[], now: number) =>
+  handOver(mine.map(lineOf), theirs.map(lineOf), now);
+
 describe(handOver, () => {
   const mine = [at(0, 'ida', 'a', of('planted', 'A1-001')), at(1, 'ida', 'b', of('planted', 'A1-002'))];
   it('says what is new, what was known and what is said differently; the same file a second time is all known', () => {
     const theirs = [mine[0]!, at(2, 'ben', 'c', skipped('A1-002')), at(3, 'ben', 'd', of('planted', 'A1-003'))];
-    const first = handOver(mine, theirs, DAY + 3_600_000);
-    expect(first).toMatchObject({ known: 1, refused: [], clocks: [] });
-    expect(first.fresh.map(({ id }) => id)).toEqual(['c', 'd']);
+    const first = laid(mine, theirs, DAY + 3_600_000);
+    expect(first).toMatchObject({ known: 1, clashes: [], newer: 0, clocks: [] });
+    expect(first.fresh).toEqual(['c', 'd']);
     expect(first.differing).toMatchObject([{ planting: 'p', label: 'A1-002' }]);
-    expect(handOver(first.events, theirs, DAY + 3_600_000)).toMatchObject({ fresh: [], known: 3 });
+    expect(laid(first.events, theirs, DAY + 3_600_000)).toMatchObject({ fresh: [], known: 3 });
   });
   it('names a clock that runs ahead, and an id that says something else', () => {
     const ahead = [at(1500, 'ben', 'c', of('planted', 'A1-003')), at(1440, 'ben', 'd', of('planted', 'A1-004'))];
-    expect(handOver(mine, ahead, DAY).clocks).toEqual([{ device: 'ben', by: 'ben', minutes: 1500 }]);
-    const minutesOn = (n: number) => handOver(mine, [at(n, 'ben', 'e', skipped('A1-005'))], DAY).clocks.length;
+    expect(laid(mine, ahead, DAY).clocks).toEqual([{ device: 'ben', by: 'ben', minutes: 1500 }]);
+    const minutesOn = (n: number) => laid(mine, [at(n, 'ben', 'e', skipped('A1-005'))], DAY).clocks.length;
     expect([minutesOn(10), minutesOn(11)]).toEqual([0, 1]);
     const twin = { ...mine[0]!, by: 'someone else' } as EventOf<'planted'> as Saying;
-    expect(handOver(mine, [twin], DAY).refused).toHaveLength(1);
+    expect(laid(mine, [twin], DAY)).toMatchObject({ clashes: ['a'], fresh: [] });
   });
 });

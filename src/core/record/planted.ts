@@ -1,5 +1,5 @@
 import type { Point } from '../geometry/point.ts';
-import { compareEvents, type EventKind, type EventOf, type RecordEvent } from './events.ts';
+import type { EventKind, EventOf, RecordEvent } from './events.ts';
 
 /** What was said of plants in the field: planted at their pegs, left out, set elsewhere, or another kind set. */
 export const SAID_OF_PLANTS = ['planted', 'skipped', 'moved', 'swapped'] as const satisfies readonly EventKind[];
@@ -50,13 +50,6 @@ export const isOfPlants = (event: RecordEvent): event is Saying | EventOf<'noted
 export const labelsOf = (saying: Saying): readonly string[] =>
   'labels' in saying.body ? saying.body.labels : [saying.body.label];
 
-/** A list with one more event, in the canonical order; the last is where it mostly goes. */
-export function inserted<T extends RecordEvent>(list: readonly T[], one: T): T[] {
-  let at = list.length;
-  while (at > 0 && compareEvents(list[at - 1]!, one) > 0) at--;
-  return at === list.length ? [...list, one] : [...list.slice(0, at), one, ...list.slice(at)];
-}
-
 /** Plantings in the field, from events that hold, in the canonical order. */
 export function plantedIn(events: readonly RecordEvent[]): ReadonlyMap<string, PlantedState> {
   const found = new Map<
@@ -83,16 +76,16 @@ export function plantedIn(events: readonly RecordEvent[]): ReadonlyMap<string, P
   return found;
 }
 
-/** The same with one more event of plants: only what it speaks of is touched. */
+/** The same with one more event of plants, which knows of all the others: only what it speaks of is touched. */
 export function withSaying(
   planted: ReadonlyMap<string, PlantedState>,
   event: Saying | EventOf<'noted'>,
 ): ReadonlyMap<string, PlantedState> {
   const known = planted.get(event.body.planting) ?? NOT_PEGGED;
   if (event.kind === 'noted')
-    return new Map(planted).set(event.body.planting, { ...known, notes: inserted(known.notes, event) });
+    return new Map(planted).set(event.body.planting, { ...known, notes: [...known.notes, event] });
   const said = new Map(known.said);
-  for (const label of labelsOf(event)) said.set(label, inserted(said.get(label) ?? [], event));
+  for (const label of labelsOf(event)) said.set(label, [...(said.get(label) ?? []), event]);
   return new Map(planted).set(event.body.planting, { ...known, said });
 }
 

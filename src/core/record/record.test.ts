@@ -5,8 +5,8 @@ import { migrate } from '../holding/migrate.ts';
 import { EventSchema, type Happened, type RecordEvent } from './events.ts';
 import { eventsLeft } from './left-behind.ts';
 import { ledgerOf, NO_LEDGER } from './ledger.ts';
-import { merge } from './merge.ts';
-import { readEvents, writeEvents } from './ndjson.ts';
+import { lineOf, picturesIn, readLines, readRecord, union, writeLines, type Line } from './lines.ts';
+import { inOrder } from './in-order.ts';
 
 /** An event of a device, so many minutes into a day. */
 const event = (id: string, happened: Happened, minute = 0, device = 'phone'): RecordEvent =>
@@ -114,7 +114,95 @@ describe('the ledger', () => {
   });
 });
 
-describe(merge, () => {
+describe('what is known goes before what the clock says', () => {
+  const years = (id: string, year: number, seq: number, happened: Happened, device = 'phone', more: object = {}) =>
+    EventSchema.parse({ id, device, seq, at: `${year}-03-02T08:00:00+01:00`, by: '', ...more, ...happened });
+  const task = (kind: 'taskDone' | 'taskPutOff'): Happened =>
+    kind === 'taskDone'
+      ? { kind, body: { task: 't', on: '2026-11-02', note: '' } }
+      : { kind, body: { task: 't', to: '2026-12-02', on: '2026-11-02', reason: 'wet' } };
+  const used = (done: number): Happened => ({
+    kind: 'used',
+    body: { planting: 'p1', key: 'chips.bag', count: 1, done, of: 'metres', on: '2026-11-02' },
+  });
+
+  it('one phone whose clock was set back from 2031 to 2026: what it said last holds', () => {
+    const both = (first: Happened, then: Happened, before: readonly RecordEvent[] = []) =>
+      ledgerOf([...before, years('b', 2026, 2, then), years('a', 2031, 1, first)]);
+    expect(both(task('taskPutOff'), task('taskDone')).tasks.get('t')!.kind).toBe('done');
+    expect(both(used(5), used(50)).used).toMatchObject([{ done: 50 }]);
+    expect(both(amended('s', false), amended('s', true), [event('s', seen('wind', 'east'))]).seen.size).toBe(1);
+    expect(both(amended('s', true), amended('s', false), [event('s', seen('wind', 'east'))]).seen.size).toBe(0);
+    const short = both(delivered('o', came(0, 3, { follows: true })), delivered('o', came(0, 2)), [
+      event('o', order(line('stake', 9))),
+    ]);
+    expect(short.orders[0]!.lines[0]).toMatchObject({ toCome: 0, short: 4 });
+  });
+
+  it('another device that knew of it speaks after it, whatever its clock; one that did not, by the clock', () => {
+    const far = years('a', 2031, 7, used(5));
+    const done = (more: object) => ledgerOf([far, years('b', 2026, 0, used(50), 'laptop', more)]).used[0]!.done;
+    expect(done({ knows: { phone: 7 } })).toBe(50);
+    expect(done({ knows: { phone: 9 } })).toBe(50);
+    expect(done({ knows: { phone: 6 } })).toBe(5);
+    expect(done({})).toBe(5);
+    const sees = (over: string[]) =>
+      inOrder([
+        years('p', 2031, 0, { kind: 'planted', body: { planting: 'p1', labels: ['A1-001'], over: [] } }),
+        years('q', 2026, 0, { kind: 'planted', body: { planting: 'p1', labels: ['A1-001'], over } }, 'laptop'),
+      ]).map(({ id }) => id);
+    expect([sees(['p']), sees(['nobody']), sees([])]).toEqual([
+      ['p', 'q'],
+      ['q', 'p'],
+      ['q', 'p'],
+    ]);
+  });
+
+  it('is one order of the same events, knowledge kept, though some wait for each other in a circle', () => {
+    const others = (knows: Record<string, number>, device: string) =>
+      Object.fromEntries(Object.entries(knows).filter(([one]) => one !== device));
+    const anyone = fc.record({
+      device: fc.constantFrom('a', 'b', 'c'),
+      seq: fc.integer({ min: 0, max: 9 }),
+      year: fc.integer({ min: 2020, max: 2040 }),
+      knows: fc.dictionary(fc.constantFrom('a', 'b', 'c', 'd'), fc.integer({ min: 0, max: 9 }), { maxKeys: 2 }),
+    });
+    fc.assert(
+      fc.property(
+        fc.uniqueArray(anyone, { maxLength: 14, selector: ({ device, seq }) => `${device}${seq}` }),
+        (made) => {
+          const events = made.map(({ device, seq, year, knows }, i) =>
+            years(`e${i}`, year, seq, seen('wind', ''), device, { knows: others(knows, device) }),
+          );
+          const ordered = inOrder(events);
+          expect(inOrder(events.toReversed())).toEqual(ordered);
+          expect(ordered).toHaveLength(events.length);
+          const [first] = ordered;
+          // The first waits for nobody, unless all wait for each other.
+          const waits = ({ device, seq, knows }: RecordEvent) =>
+            events.some(
+              (one) =>
+                (one.device === device && one.seq < seq) ||
+                (one.device !== device && one.seq <= (knows?.[one.device] ?? -1)),
+            );
+          if (first && events.some((one) => !waits(one))) expect(waits(first)).toBe(false);
+        },
+      ),
+      { seed: 25, numRuns: 300 },
+    );
+  });
+
+  it('a chain of 12,000 amendments and 12,000 amendments of one event are answered', () => {
+    const chain = Array.from({ length: 12_000 }, (_, n) => event(`c${n + 1}`, amended(`c${n}`, false), n % 60));
+    const of = (events: RecordEvent[]) => ledgerOf([event('c0', seen('wind', 'east')), ...events]).seen.size;
+    expect([of(chain), of(chain.slice(0, -1))]).toEqual([1, 0]);
+    const back = Array.from({ length: 12_000 }, (_, n) => event(`d${n}`, amended('c0', false), n % 60));
+    const undone = back.slice(1).map(({ id }, n) => event(`f${n}`, amended(id, false), n % 60));
+    expect([of([...back, ...undone]), of([...back.slice(1), ...undone])]).toEqual([0, 1]);
+  });
+});
+
+describe('records laid together', () => {
   const anyEvent = fc
     .record({
       id: fc.constantFrom(...'abcdefgh'),
@@ -129,45 +217,87 @@ describe(merge, () => {
         fc.constantFrom(...'abcdefgh').map((of) => delivered(of, came(0, 3))),
       ),
     })
-    .map(({ id, device, minute, happened }) => event(id, happened, minute, device));
-  const records = fc.array(anyEvent, { maxLength: 12 });
+    .map(({ id, device, minute, happened }) => lineOf(event(id, happened, minute, device)));
+  const strange = fc.constantFrom(...'abij').map((id): Line => ({ id, text: `{"id":"${id}","kind":"danced"}` }));
+  const records = fc.array(fc.oneof(anyEvent, strange), { maxLength: 12 });
 
-  it('is the same in any order, however often, and however it is grouped; the ledger with it', () => {
+  it('are the same in any order, however often, and however they are grouped; the ledger with them', () => {
     fc.assert(
       fc.property(records, records, records, (a, b, c) => {
-        const whole = merge(a, b, c).events;
-        expect(merge(c, a, b).events).toEqual(whole);
-        expect(merge(merge(a, b).events, c).events).toEqual(whole);
-        expect(merge(a, merge(c, b).events).events).toEqual(whole);
-        expect(merge(whole, whole, a).events).toEqual(whole);
-        expect(ledgerOf(merge(c, b, a).events.toReversed())).toEqual(ledgerOf(whole));
+        const whole = union(a, b, c);
+        expect(union(c, a, b)).toEqual(whole);
+        expect(union(union(a, b), c)).toEqual(whole);
+        expect(union(a, union(c, b))).toEqual(whole);
+        expect(union(whole, whole, a)).toEqual(whole);
+        expect(new Set(whole.map(({ text }) => text))).toEqual(new Set([...a, ...b, ...c].map(({ text }) => text)));
+        const { events, newer, clashes } = readRecord(whole);
+        expect(events.length + newer).toBe(new Set(whole.map(({ id }) => id)).size);
+        expect(whole.length - events.length - newer).toBeGreaterThanOrEqual(clashes.length);
+        expect(ledgerOf(events.toReversed())).toEqual(ledgerOf(events));
       }),
       { seed: 20, numRuns: 300 },
     );
   });
 
-  it('names an event that carries the id of another, and keeps one of them whichever came first', () => {
-    const [one, other] = [event('a', seen('wind', 'east')), event('a', seen('wind', 'west'))];
-    expect(merge([one], [other])).toEqual({ events: [one], refused: [other] });
-    expect(merge([other], [one])).toEqual({ events: [one], refused: [other] });
-    expect(merge([one], [{ ...one, body: { ...one.body } } as RecordEvent]).refused).toEqual([]);
+  it('two things under one id are both kept and named, whichever came first; another spelling is the same thing', () => {
+    const [one, other] = [event('a', seen('wind', 'east')), event('a', seen('wind', 'west'))].map(lineOf) as [
+      Line,
+      Line,
+    ];
+    const both = { lines: [one, other], clashes: ['a'], note: 'east' };
+    for (const lines of [union([one], [other]), union([other], [one])]) {
+      const { events, clashes } = readRecord(lines);
+      expect({ lines, clashes, note: ledgerOf(events).seen.get('wind')!.note }).toEqual(both);
+    }
+    const { id, ...rest } = JSON.parse(one.text) as { id: string };
+    const spelt = { id, text: JSON.stringify({ ...rest, id }) };
+    expect(union([one], [spelt])).toEqual(union([spelt], [one]));
+    expect(union([one], [spelt])).toHaveLength(1);
   });
 });
 
 describe('the record as a file', () => {
   const events = [event('a', seen('wind', 'east\nof the yard')), event('o', order(line('stake', 9)), 1)];
+  const text = writeLines(events.map(lineOf));
   it('is a line for each event and reads back as it was', () => {
-    expect(writeEvents(events).trim().split('\n')).toHaveLength(2);
-    expect(readEvents(writeEvents(events), 'events.ndjson')).toEqual({ events, problems: [] });
+    expect(text.trim().split('\n')).toHaveLength(2);
+    const read = readLines(text, 'events.ndjson');
+    expect(readRecord(read.lines)).toEqual({ events, newer: 0, clashes: [] });
+    expect(read.problems).toEqual([]);
   });
-  it('a line that is broken or not known is said with its number; the others are read', () => {
-    const text = `${writeEvents(events.slice(0, 1))}{"id": 3\n\n{"id":"z","kind":"danced"}\n${writeEvents(events.slice(1))}`;
-    const read = readEvents(text, 'day.ndjson');
-    expect(read.events).toEqual(events);
+
+  it('what a newer version wrote goes on byte for byte: an unknown kind, an unknown field, a field that says more', () => {
+    const head = '"device":"new","seq":1,"at":"2027-03-02T08:00:00Z","by":"Ada"';
+    const lines = [
+      `{"id":"n1","kind":"danced",  ${head},"body":{"with":"${'ab'.repeat(32)}"}}`,
+      `{"id":"n2","kind":"seen",${head},"body":{"item":"wind","on":"2027-03-02","note":"","loud":true}}`,
+      `{"id":"n3","kind":"seen",${head},"body":{"item":["wind"],"on":"2027-03-02","note":"","loud":true}}`,
+      `{"id":"n4","kind":"seen",${head},"mood":"good","body":{"item":"gate","on":"soon","note":""}}`,
+    ].join('\n');
+    const read = readLines(lines, 'day.ndjson');
+    expect(read.problems).toEqual([]);
+    expect(writeLines(union(read.lines, [], read.lines))).toBe(`${lines}\n`);
+    expect(readRecord(read.lines)).toMatchObject({ events: [{ id: 'n2' }], newer: 3 });
+    expect(picturesIn(read.lines)).toEqual(['ab'.repeat(32)]);
+  });
+
+  it('a line that is broken, not known or of no possible day is said with its number; the others are read', () => {
+    const far = JSON.stringify({ ...events[0]!, body: { ...events[0]!.body, on: '2201-01-01' } });
+    const told = `${writeLines(events.slice(0, 1).map(lineOf))}{"id": 3\n\n{"id":"z","kind":"danced"}\n${far}\n${writeLines(events.slice(1).map(lineOf))}`;
+    const read = readLines(told, 'day.ndjson');
+    expect(readRecord(read.lines).events).toEqual(events);
     expect(read.problems).toEqual([
       expect.stringMatching(/^Line 2 of day\.ndjson is not whole\. /),
       expect.stringMatching(/^Line 4 of day\.ndjson is not an event that this Close Rank knows/),
+      expect.stringMatching(/^Line 5 of day\.ndjson .*from 1900 to 2200/),
     ]);
+    for (const at of ['1899-12-31T23:59:59Z', '2201-01-01T00:00:00Z'])
+      expect(readLines(JSON.stringify({ ...events[0]!, at }), 'x').problems).toHaveLength(1);
+    expect(readLines('{}\n'.repeat(300_000), 'x').problems).toEqual([
+      ...Array.from({ length: 5 }, () => expect.stringMatching(/^Line \d of x/)),
+      '995 more lines of x could not be read either; it was read no further than line 1,000.',
+    ]);
+    expect(readLines('{}\n'.repeat(6), 'x').problems.at(-1)).toBe('1 more line of x could not be read either.');
   });
 });
 
@@ -177,13 +307,13 @@ describe(eventsLeft, () => {
   it('makes of what version 7 kept a record that says the same, and once however often it is read', () => {
     const events = eventsLeft(left);
     expect(events.map((one) => EventSchema.parse(one))).toEqual(events);
-    expect(merge(events, eventsLeft(left)).events).toHaveLength(events.length);
+    expect(union(events.map(lineOf), eventsLeft(left).map(lineOf))).toHaveLength(events.length);
     const ledger = ledgerOf(events);
     expect(ledger.seen.get('wind')).toMatchObject({ on: '2026-02-01', note: 'lean to the east' });
     expect(ledger.asked).toMatchObject({ reference: 'SIM-2', services: ['s2'] });
     expect(ledger.marks.map(({ service, on }) => [service, on])).toEqual([
-      ['s3', null],
       ['s1', '2026-03-03'],
+      ['s3', null],
     ]);
   });
 });

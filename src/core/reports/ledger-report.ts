@@ -1,6 +1,6 @@
 import type { RecordEvent } from '../record/events.ts';
 import { ledgerOf } from '../record/ledger.ts';
-import { sorted } from '../record/merge.ts';
+import { sorted } from '../record/lines.ts';
 import { stateOf } from '../record/planted.ts';
 
 /** The folded record as JSON in one canonical order: the same events, in whatever order they came, give the same text. */

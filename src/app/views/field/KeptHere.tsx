@@ -16,6 +16,8 @@ async function look(): Promise<{ safe: boolean | null; used: number | null }> {
 /** How safe what is kept here is: how much it is, and whether the browser may throw it away. */
 export function KeptHere() {
   const entries = useRecord(({ events }) => events.length);
+  const newer = useRecord((state) => state.newer);
+  const clashes = useRecord((state) => state.clashes);
   const { data: kept, mutate } = useSWR(['kept here', entries], look);
   const [refused, setRefused] = useState(false);
   const ask = async () => {
@@ -33,6 +35,7 @@ export function KeptHere() {
           ? 'The browser keeps them until you take them away.'
           : 'The browser may throw them away when the phone runs full.'}
       </p>
+      <KeptUnseen newer={newer} clashes={clashes} />
       {kept && !kept.safe && (
         <Button size="large" onClick={() => void ask()}>
           Keep them safe
@@ -45,5 +48,26 @@ export function KeptHere() {
         </p>
       )}
     </section>
+  );
+}
+
+/** What is kept and handed on, though it cannot be shown: of a newer version, or in contradiction. */
+export function KeptUnseen({ newer, clashes }: { newer: number; clashes: readonly string[] }) {
+  return (
+    <>
+      {newer > 0 && (
+        <p>
+          {counted(newer, 'thing')} here {newer === 1 ? 'was' : 'were'} recorded by a newer version: shown once it is
+          installed here, kept and handed on until then.
+        </p>
+      )}
+      {clashes.length > 0 && (
+        <p>
+          {counted(clashes.length, 'entry', 'entries')} came in two forms under one mark (
+          {clashes.slice(0, 3).join(', ')}
+          {clashes.length > 3 ? ', …' : ''}). Both are kept; the first is shown.
+        </p>
+      )}
+    </>
   );
 }

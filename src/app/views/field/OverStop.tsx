@@ -1,23 +1,24 @@
 import { Button, Input } from 'antd';
 import { useEffect, useRef, useState } from 'react';
-import type { HandOver } from '../../../core/record/hand-over.ts';
+import { lineageOf, type Holding } from '../../../core/holding/schema.ts';
 import { counted } from '../../../core/units/quantities.ts';
 import { handOverDay, handOverHolding } from '../../exports/hand-over.ts';
 import { ExportButtons } from '../../parts/ExportButtons.tsx';
 import { FilePick } from '../../parts/fields/FilePick.tsx';
 import { keepAll } from '../../store/pictures.ts';
+import { copiesOf } from '../../store/shelf.ts';
 import { keepName, keptName } from '../../store/record.ts';
 import { layIn } from '../../store/session.ts';
 import { complain } from '../../store/session.ts';
 import { Differences } from './Differences.tsx';
 import { FindPlant } from './FindPlant.tsx';
-import { KeptHere } from './KeptHere.tsx';
+import { KeptHere, KeptUnseen } from './KeptHere.tsx';
 import { useField } from './use-field.ts';
 
 /** Handing over: the day out, other phones' days in, what they say differently, labels and files of what stands. */
 export function OverStop({ planting }: { planting: string }) {
   const { holding, laid, ledger, pegged } = useField(planting)!;
-  const [came, setCame] = useState<{ report: HandOver; problems: readonly string[] } | null>(null);
+  const [came, setCame] = useState<Awaited<ReturnType<typeof takenIn>> | null>(null);
   const [over, setOver] = useState(false);
   const input = useRef<HTMLInputElement>(null);
   const take = async (files: readonly File[]) => {
@@ -61,7 +62,7 @@ export function OverStop({ planting }: { planting: string }) {
         <Button size="large" onClick={() => input.current?.click()}>
           Take in day files
         </Button>
-        {came && <Came {...came} />}
+        {came && <Came {...came} name={holding.name} />}
       </section>
       <Differences holding={holding} ledger={ledger} />
       <FindPlant holding={holding} />
@@ -102,7 +103,7 @@ export function OverStop({ planting }: { planting: string }) {
 }
 
 /** Reads day files and copies of the holding, all or none of them, and lays them to the record. */
-async function takenIn(files: readonly File[], holding: { readonly id: string; readonly name: string }) {
+async function takenIn(files: readonly File[], holding: Holding) {
   const [{ checkDayOf, readDayFile }, { readCloserank }] = await Promise.all([
     import('../../../core/files/day-file.ts'),
     import('../../../core/files/closerank.ts'),
@@ -112,35 +113,48 @@ async function takenIn(files: readonly File[], holding: { readonly id: string; r
     const bytes = new Uint8Array(await file.arrayBuffer());
     const whole = file.name.endsWith('.closerank') ? readCloserank(bytes, file.name) : null;
     const day = whole
-      ? { ...whole, holding: whole.holding.id, name: whole.holding.name, by: '' }
+      ? {
+          ...whole,
+          holding: whole.holding.id,
+          lineage: lineageOf(whole.holding),
+          name: whole.holding.name,
+          by: '',
+        }
       : readDayFile(bytes, file.name);
     checkDayOf(day, holding, file.name);
     days.push(day);
   }
   for (const { pictures } of days) await keepAll(pictures);
   return {
-    report: await layIn(days.flatMap(({ events }) => events)),
+    report: await layIn(
+      holding.id,
+      days.flatMap(({ lines }) => lines),
+    ),
+    copies: await copiesOf(holding),
     problems: days.flatMap(({ problems }) => problems),
   };
 }
 
 /** What came of taking days in. */
 function Came({
-  report: { fresh, known, refused, differing, clocks },
+  report: { fresh, known, newer, clashes, differing, clocks },
+  copies,
   problems,
-}: {
-  report: HandOver;
-  problems: readonly string[];
-}) {
+  name,
+}: Awaited<ReturnType<typeof takenIn>> & { name: string }) {
   return (
     <div role="status" className="came" data-testid="came">
       <p>
         <strong>{counted(fresh.length, 'new entry', 'new entries')}</strong>, {known} known already
         {differing.length > 0 ? `, ${counted(differing.length, 'plant')} said differently` : ''}.
       </p>
-      {refused.length > 0 && (
-        <p>{counted(refused.length, 'entry', 'entries')} carried the mark of another and are left out.</p>
+      {copies.length > 0 && (
+        <p>
+          Laid to {name}. {copies.join(', ')}{' '}
+          {copies.length === 1 ? 'is a copy of it and was' : 'are copies of it and were'} left as before.
+        </p>
       )}
+      <KeptUnseen newer={newer} clashes={clashes} />
       {clocks.map(({ device, by, minutes }) => (
         <p key={device}>
           The clock of {by || 'a phone'} runs{' '}

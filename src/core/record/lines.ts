@@ -1,0 +1,139 @@
+import { counted, formatCount } from '../units/quantities.ts';
+import { EventSchema, isNewer, type RecordEvent } from './events.ts';
+import { inOrder } from './in-order.ts';
+
+/** One thing that was recorded, as it came: the line of text that is stored and handed on, under its id. It is parsed only to be folded. */
+export interface Line {
+  readonly id: string;
+  readonly text: string;
+}
+
+export const lineOf = (event: RecordEvent): Line => ({ id: event.id, text: JSON.stringify(event) });
+
+/** Lines as a file has them, one of them a line. */
+export const writeLines = (lines: readonly Line[]): string => lines.map(({ text }) => `${text}\n`).join('');
+
+/** What a record says to this version of the app. */
+export interface Read {
+  /** Each event once, in their order. */
+  readonly events: readonly RecordEvent[];
+  /** How many lines a newer version wrote, which are kept and handed on, and not shown here. */
+  readonly newer: number;
+  /** Ids under which different things were recorded: the line that sorts first speaks, all are kept. */
+  readonly clashes: readonly string[];
+}
+
+/** Reads what is stored. Of lines of one id, the first speaks. */
+export function readRecord(lines: readonly Line[]): Read {
+  const events: RecordEvent[] = [];
+  const [seen, clashes] = [new Set<string>(), new Set<string>()];
+  let newer = 0;
+  for (const { id, text } of lines) {
+    if (seen.has(id)) {
+      clashes.add(id);
+      continue;
+    }
+    seen.add(id);
+    const read = EventSchema.safeParse(jsonIn(text));
+    if (read.success) events.push(read.data);
+    else newer++;
+  }
+  return { events: inOrder(events), newer, clashes: [...clashes] };
+}
+
+/**
+ * Records laid together: every line once, sorted by id, and of one id by what it says. It is commutative, associative and
+ * the same however often it is done, so that devices that swapped hold the same, to the byte.
+ */
+export function union(...records: readonly (readonly Line[])[]): Line[] {
+  const byId = new Map<string, Map<string, string>>();
+  for (const { id, text } of records.flat()) {
+    const known = byId.get(id);
+    if (!known) byId.set(id, new Map([[text, text]]));
+    else if (!known.has(text)) known.set(text, text);
+  }
+  return [...byId]
+    .sort(([a], [b]) => (a < b ? -1 : 1))
+    .flatMap(([id, texts]) =>
+      (texts.size === 1 ? [...texts.keys()] : told([...texts.keys()])).map((text) => ({ id, text })),
+    );
+}
+
+/** Texts that say different things, each in the spelling that sorts first, sorted by what they say. */
+function told(texts: readonly string[]): string[] {
+  const says = new Map<string, string>();
+  for (const text of texts) {
+    const what = sorted(jsonIn(text));
+    const known = says.get(what);
+    if (known === undefined || text < known) says.set(what, text);
+  }
+  return [...says].sort(([a], [b]) => (a < b ? -1 : 1)).map(([, text]) => text);
+}
+
+/** A value as text, its keys in one order. */
+export function sorted(value: unknown, indent?: number): string {
+  return JSON.stringify(
+    value,
+    (_, part: unknown) =>
+      part !== null && typeof part === 'object' && !Array.isArray(part)
+        ? Object.fromEntries(Object.entries(part).sort(([a], [b]) => (a < b ? -1 : 1)))
+        : part,
+    indent,
+  );
+}
+
+/** Problems that are told one by one, and lines that cannot be read before it is plain that this is no record. */
+const MOST_PROBLEMS = 5;
+const MOST_WRONG = 1000;
+
+export interface ReadLines {
+  readonly lines: readonly Line[];
+  /** What could not be read, a sentence for each line; the others are read all the same. */
+  readonly problems: readonly string[];
+}
+
+/** Takes a record from text, line by line: what this version reads, and what a newer one wrote. `name` is the file that problems are said of. */
+export function readLines(text: string, name: string): ReadLines {
+  const lines: Line[] = [];
+  const problems: string[] = [];
+  const written = text.split(/\r?\n/);
+  let [wrong, at] = [0, 0];
+  for (; at < written.length && wrong < MOST_WRONG; at++) {
+    const one = written[at]!;
+    if (one.trim() === '') continue;
+    const [id, what] = lineIn(one);
+    if (id !== null) lines.push({ id, text: one });
+    else if (++wrong <= MOST_PROBLEMS)
+      problems.push(`Line ${at + 1} of ${name} ${what}. The other lines are kept; ask its sender for a fresh copy.`);
+  }
+  const short = at < written.length ? `; it was read no further than line ${formatCount(at)}` : '';
+  if (wrong > MOST_PROBLEMS)
+    problems.push(`${counted(wrong - MOST_PROBLEMS, 'more line')} of ${name} could not be read either${short}.`);
+  return { lines, problems };
+}
+
+/** The id of a line that is kept; else what is wrong with it. */
+function lineIn(text: string): readonly [string, null] | readonly [null, string] {
+  const value = jsonIn(text);
+  if (value === undefined) return [null, 'is not whole'];
+  const read = EventSchema.safeParse(value);
+  if (read.success) return [read.data.id, null];
+  if (isNewer(value)) return [value.id, null];
+  const [issue] = read.error.issues;
+  return [null, `is not an event that this Close Rank knows (${issue!.path.join('.') || 'kind'}: ${issue!.message})`];
+}
+
+function jsonIn(text: string): unknown {
+  try {
+    return JSON.parse(text);
+  } catch {
+    return undefined;
+  }
+}
+
+/** A 64-digit name in quotes. */
+const PICTURE = /"([0-9a-f]{64})"/g;
+/** Every picture that lines may name, also those that only a newer version shows. */
+export const picturesIn = (lines: readonly Line[]): string[] => [
+  ...new Set(lines.flatMap(({ text }) => [...text.matchAll(PICTURE)].map((found) => found[1]!))),
+];
