@@ -135,11 +135,14 @@ function tasksIn(events: readonly RecordEvent[]): Ledger['tasks'] {
 
 /** What was seen, the last that was said of each thing. */
 function seenIn(events: readonly EventOf<'seen'>[]): Ledger['seen'] {
-  const seen = new Map<string, { on: string; note: string; events: readonly string[] }>();
+  const seen = new Map<string, { on: string; note: string; events: string[] }>();
   for (const {
     id,
     body: { item, on, note },
-  } of events)
-    seen.set(item, { on, note, events: [...(seen.get(item)?.events ?? []), id] });
+  } of events) {
+    const known = seen.get(item);
+    if (known) known.events.push(id);
+    seen.set(item, { on, note, events: known?.events ?? [id] });
+  }
   return seen;
 }

@@ -85,6 +85,10 @@ export function sorted(value: unknown, indent?: number): string {
 /** Problems that are told one by one, and lines that cannot be read before it is plain that this is no record. */
 const MOST_PROBLEMS = 5;
 const MOST_WRONG = 1000;
+/** Most parts that the entries of one file have in all: earlier ones that they name, lines of deliveries. Of 10,000 plants said four times each it is 40,000. */
+const MOST_PARTS = 1_000_000;
+/** A line of a delivery is as much work as so many names. */
+const LINE = 5;
 
 export interface ReadLines {
   readonly lines: readonly Line[];
@@ -97,30 +101,41 @@ export function readLines(text: string, name: string): ReadLines {
   const lines: Line[] = [];
   const problems: string[] = [];
   const written = text.split(/\r?\n/);
-  let [wrong, at] = [0, 0];
-  for (; at < written.length && wrong < MOST_WRONG; at++) {
+  let [wrong, parts, at] = [0, 0, 0];
+  for (; at < written.length && wrong < MOST_WRONG && parts <= MOST_PARTS; at++) {
     const one = written[at]!;
     if (one.trim() === '') continue;
-    const [id, what] = lineIn(one);
+    const [id, what, more] = lineIn(one);
+    parts += more;
     if (id !== null) lines.push({ id, text: one });
     else if (++wrong <= MOST_PROBLEMS)
       problems.push(`Line ${at + 1} of ${name} ${what}. The other lines are kept; ask its sender for a fresh copy.`);
   }
-  const short = at < written.length ? `; it was read no further than line ${formatCount(at)}` : '';
   if (wrong > MOST_PROBLEMS)
-    problems.push(`${counted(wrong - MOST_PROBLEMS, 'more line')} of ${name} could not be read either${short}.`);
+    problems.push(`${counted(wrong - MOST_PROBLEMS, 'more line')} of ${name} could not be read either.`);
+  if (at < written.length)
+    problems.push(
+      `${name} was read no further than line ${formatCount(at)}: what stands there is no record of plants. Ask its sender for a fresh copy.`,
+    );
   return { lines, problems };
 }
 
-/** The id of a line that is kept; else what is wrong with it. */
-function lineIn(text: string): readonly [string, null] | readonly [null, string] {
+const partsOf = ({ body }: RecordEvent): number =>
+  'over' in body ? body.over.length : 'lines' in body ? LINE * body.lines.length : 0;
+
+/** The id of a line that is kept, or what is wrong with it; and how many parts it has. */
+function lineIn(text: string): readonly [id: string | null, wrong: string, parts: number] {
   const value = jsonIn(text);
-  if (value === undefined) return [null, 'is not whole'];
+  if (value === undefined) return [null, 'is not whole', 0];
   const read = EventSchema.safeParse(value);
-  if (read.success) return [read.data.id, null];
-  if (isNewer(value)) return [value.id, null];
+  if (read.success) return [read.data.id, '', partsOf(read.data)];
+  if (isNewer(value)) return [value.id, '', 0];
   const [issue] = read.error.issues;
-  return [null, `is not an event that this Close Rank knows (${issue!.path.join('.') || 'kind'}: ${issue!.message})`];
+  return [
+    null,
+    `is not an event that this Close Rank knows (${issue!.path.join('.') || 'kind'}: ${issue!.message})`,
+    0,
+  ];
 }
 
 function jsonIn(text: string): unknown {

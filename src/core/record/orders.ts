@@ -40,17 +40,19 @@ export const ordersOf = (
   ordered: readonly EventOf<'ordered'>[],
   delivered: readonly EventOf<'delivered'>[],
   faults: readonly EventOf<'faultFound'>[],
-): PlacedOrder[] =>
-  ordered.map(({ id, body }) => {
+): PlacedOrder[] => {
+  const checked = group(
+    delivered.flatMap(({ id: event, by, body: { order, on, lines } }) =>
+      lines.map((one) => [lineKey(order, one.line), { ...one, on, by, event }] as const),
+    ),
+  );
+  const faulted = group(
+    faults.map(({ id: event, by, body }) => [lineKey(body.order, body.line), { ...body, by, event }] as const),
+  );
+  return ordered.map(({ id, body }) => {
     const lines = body.lines.map((line, at): PlacedLine => {
-      const checks = delivered
-        .filter(({ body: { order } }) => order === id)
-        .flatMap(({ id: event, by, body: { on, lines: checked } }) =>
-          checked.filter((one) => one.line === at).map((one) => ({ ...one, on, by, event })),
-        );
-      const found = faults
-        .filter(({ body: fault }) => fault.order === id && fault.line === at)
-        .map(({ id: event, by, body: fault }) => ({ ...fault, by, event }));
+      const checks = checked.get(lineKey(id, at)) ?? [];
+      const found = faulted.get(lineKey(id, at)) ?? [];
       const sum = (of: (one: Checked) => number) => checks.reduce((all, one) => all + of(one), 0);
       const counted = sum((one) => one.counted);
       const refused = sum((one) => one.refused);
@@ -69,17 +71,29 @@ export const ordersOf = (
         kept: Math.max(0, counted - refused - faulty),
       };
     });
-    const checked = lines.filter(({ checks }) => checks.length > 0).length;
+    const begun = lines.some(({ checks }) => checks.length > 0);
     return {
       ...body,
       id,
       lines,
       cents: body.lines.reduce((sum, { cents }) => sum + cents, body.delivery),
-      state:
-        checked === 0
-          ? 'placed'
-          : lines.every(({ checks, toCome }) => checks.length > 0 && toCome === 0)
-            ? 'here'
-            : 'part here',
+      state: !begun
+        ? 'placed'
+        : lines.every(({ checks, toCome }) => checks.length > 0 && toCome === 0)
+          ? 'here'
+          : 'part here',
     };
   });
+};
+
+const lineKey = (order: string, line: number): string => `${line} ${order}`;
+
+function group<T>(pairs: readonly (readonly [string, T])[]): Map<string, T[]> {
+  const groups = new Map<string, T[]>();
+  for (const [key, one] of pairs) {
+    const known = groups.get(key);
+    if (known) known.push(one);
+    else groups.set(key, [one]);
+  }
+  return groups;
+}

@@ -1,3 +1,4 @@
+import { kept } from '../derived/derived.ts';
 import type { Point } from '../geometry/point.ts';
 import type { EventKind, EventOf, RecordEvent } from './events.ts';
 
@@ -89,6 +90,11 @@ export function withSaying(
   return new Map(planted).set(event.body.planting, { ...known, said });
 }
 
+/** What a saying stands in place of. */
+const namedBy = kept(function namedBy({ body: { over } }: Saying): ReadonlySet<string> {
+  return new Set(over);
+});
+
 /**
  * How a plant stands. A saying gives way to one that was made knowing of it (it names it in `over`), whatever their
  * clocks: what is left beside each other was said by devices that did not know of each other.
@@ -97,8 +103,7 @@ export function stateOf(sayings: readonly Saying[] | undefined): PlantState {
   if (!sayings || sayings.length === 0) return UNSAID;
   const heads = (side: Side) => {
     const speaking = sayings.filter(({ kind }) => SPEAKS[kind].includes(side));
-    const over = new Set(speaking.flatMap(({ body }) => body.over));
-    const left = speaking.filter(({ id }) => !over.has(id));
+    const left = speaking.filter(({ id }) => !speaking.some((one) => namedBy(one).has(id)));
     // Such as name each other in a circle nobody can have made: then all of them speak.
     return left.length > 0 ? left : speaking;
   };

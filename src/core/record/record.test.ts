@@ -295,8 +295,14 @@ describe('the record as a file', () => {
       expect(readLines(JSON.stringify({ ...events[0]!, at }), 'x').problems).toHaveLength(1);
     expect(readLines('{}\n'.repeat(300_000), 'x').problems).toEqual([
       ...Array.from({ length: 5 }, () => expect.stringMatching(/^Line \d of x/)),
-      '995 more lines of x could not be read either; it was read no further than line 1,000.',
+      '995 more lines of x could not be read either.',
+      expect.stringMatching(/^x was read no further than line 1,000: /),
     ]);
+    const over = Array.from({ length: 100_000 }, (_, n) => `e${n}`);
+    const names = JSON.stringify(event('p', { kind: 'planted', body: { planting: 'p1', labels: ['A1-001'], over } }));
+    const [ten, eleven] = [10, 12].map((n) => readLines(`${names}\n`.repeat(n), 'x'));
+    expect([ten!.lines.length, ten!.problems]).toEqual([10, []]);
+    expect([eleven!.lines.length, eleven!.problems.length]).toEqual([11, 1]);
     expect(readLines('{}\n'.repeat(6), 'x').problems.at(-1)).toBe('1 more line of x could not be read either.');
   });
 });
