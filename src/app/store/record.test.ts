@@ -70,17 +70,17 @@ describe('the record of a holding', () => {
     const read = readCloserank(bytes, 'sample.closerank');
     expect(read.lines).toEqual(await linesOf('sample'));
     expect(Object.keys(read.pictures)).toEqual([photo]);
-    const brought = await shelf.importHolding(bytes, 'sample.closerank');
+    const brought = await shelf.importHolding(readCloserank(bytes, 'sample.closerank'));
     expect(await linesOf(brought)).toEqual(read.lines);
     // A newer plan that comes as a file goes over this one: both records are kept, and so is the plan of before.
     const later = { ...sample(), name: 'Newer plan' };
     const mine = readRecord(read.lines).events;
     const file = writeCloserank(later, {}, [lineOf({ ...mine[0]!, id: 'theirs' })]);
-    expect([await shelf.isHere(file, 'x'), await shelf.isHere(writeCloserank({ ...later, id: 'new' }), 'x')]).toEqual([
+    expect([await shelf.isHere({ holding: later }), await shelf.isHere({ holding: { ...later, id: 'new' } })]).toEqual([
       'Sample',
       null,
     ]);
-    expect(await shelf.importHolding(file, 'newer.closerank', 'over')).toBe('sample');
+    expect(await shelf.importHolding(readCloserank(file, 'newer.closerank'), 'over')).toBe('sample');
     expect(await shelf.openHolding('sample')).toMatchObject({ ok: true, holding: { name: 'Newer plan' } });
     expect((await eventsOf('sample')).map(({ id }) => id)).toEqual(
       expect.arrayContaining(['theirs', ...mine.map(({ id }) => id)]),
@@ -100,7 +100,9 @@ describe('the record of a holding', () => {
       `{"id":"n2","kind":"seen",${head},"body":{"item":"wind","on":"2027-03-02","note":"south"}}`,
     ];
     const came = texts.map((text) => ({ id: text.slice(7, 9), text }));
-    const id = await shelf.importHolding(writeCloserank({ ...sample(), id: 'far' }, {}, came), 'far.closerank');
+    const id = await shelf.importHolding(
+      readCloserank(writeCloserank({ ...sample(), id: 'far' }, {}, came), 'far.closerank'),
+    );
     await session.open(id);
     expect(useRecord.getState()).toMatchObject({ newer: 1, clashes: ['n2'], events: [{ id: 'n2' }] });
     expect(noted()).toBe('north');
@@ -118,7 +120,7 @@ describe('the record of a holding', () => {
   it('a copy, and what is taken in again once it was deleted, are of one lineage', async () => {
     await shelf.copyHolding('sample');
     await shelf.deleteHolding('sample');
-    const again = await shelf.importHolding(writeCloserank(sample()), 'sample.closerank');
+    const again = await shelf.importHolding(readCloserank(writeCloserank(sample()), 'sample.closerank'));
     const opened = await shelf.openHolding(again);
     expect(opened).toMatchObject({ ok: true, holding: { id: again, lineage: 'sample' } });
     expect(again).not.toBe('sample');
@@ -131,7 +133,10 @@ describe('the record of a holding', () => {
       await shelf.addHolding(sample());
       await session.record('seen', [seen('east')]);
       await db.holdings.update('sample', { stored });
-      await shelf.importHolding(writeCloserank({ ...sample(), name: 'Theirs' }), 'theirs.closerank', 'over');
+      await shelf.importHolding(
+        readCloserank(writeCloserank({ ...sample(), name: 'Theirs' }), 'theirs.closerank'),
+        'over',
+      );
       const before = (await shelf.listHoldings()).find(({ id }) => id !== 'sample')!;
       expect(before).toMatchObject({ name: 'Sample, before', stored });
       expect(await linesOf(before.id)).toEqual(await linesOf('sample'));

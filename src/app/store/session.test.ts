@@ -292,12 +292,11 @@ describe('the shelf', () => {
   });
 
   it('imports a file beside a holding of the same id, never over it', async () => {
-    const { writeCloserank } = await import('../../core/files/closerank.ts');
+    const { readCloserank, writeCloserank } = await import('../../core/files/closerank.ts');
     const bytes = writeCloserank({ ...holding, name: 'Sample' });
-    const id = await shelf.importHolding(bytes, 'sample.closerank');
+    const id = await shelf.importHolding(readCloserank(bytes, 'sample.closerank'));
     expect(id).not.toBe('sample');
     expect(await names()).toEqual(['Sample', 'Sample 2']);
-    await expect(shelf.importHolding(bytes.subarray(0, 60), 'cut.closerank')).rejects.toThrow(/cut\.closerank/);
     expect(await names()).toHaveLength(2);
   });
 
@@ -352,7 +351,7 @@ describe('the shelf', () => {
   });
 
   it('keeps the pictures of an imported file by their bytes, whatever the file calls them', async () => {
-    const { writeCloserank } = await import('../../core/files/closerank.ts');
+    const { readCloserank, writeCloserank } = await import('../../core/files/closerank.ts');
     const { keepPicture, pictureBytes, picturesOf } = await import('./pictures.ts');
     const file = await keepPicture(Uint8Array.of(7, 7, 7));
     expect(file).toMatch(/^[0-9a-f]{64}$/);
@@ -377,9 +376,11 @@ describe('the shelf', () => {
     const bytes = writeCloserank(laid, await picturesOf(laid));
     await db.pictures.clear();
     expect(await pictureBytes(file)).toBeNull();
-    await shelf.importHolding(bytes, 'laid.closerank');
+    await shelf.importHolding(readCloserank(bytes, 'laid.closerank'));
     expect([...(await pictureBytes(file))!]).toEqual([7, 7, 7]);
-    await shelf.importHolding(writeCloserank(laid, { [file]: Uint8Array.of(6, 6, 6) }), 'forged.closerank');
+    await shelf.importHolding(
+      readCloserank(writeCloserank(laid, { [file]: Uint8Array.of(6, 6, 6) }), 'forged.closerank'),
+    );
     expect([...(await pictureBytes(file))!]).toEqual([7, 7, 7]);
   });
 

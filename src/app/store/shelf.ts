@@ -124,27 +124,20 @@ async function freeName(name: string): Promise<string> {
 }
 
 /** The name of the holding of a `.closerank` file where it is on this shelf already; null where it is not. */
-export async function isHere(bytes: Uint8Array, fileName: string): Promise<string | null> {
-  const { readCloserank } = await import('../../core/files/closerank.ts');
-  const kept = await db.holdings.get(readCloserank(bytes, fileName).holding.id);
+export async function isHere({ holding }: Pick<Carried, 'holding'>): Promise<string | null> {
+  const kept = await db.holdings.get(holding.id);
   return kept && kept.deletedAt === null ? kept.name : null;
 }
 
 /**
- * Reads a `.closerank` file onto the shelf; the id comes back. Throws Unreadable. One that is here already goes `beside`
- * it under an id of its own, or `over` it: then its plan becomes the file's and both records are laid together, and the
- * plan of before is kept beside.
+ * Puts what a `.closerank` file carries on the shelf; the id comes back. One that is here already goes `beside` it under
+ * an id of its own, or `over` it: then its plan becomes the file's and both records are laid together, and the plan of
+ * before is kept beside.
  */
 export async function importHolding(
-  bytes: Uint8Array,
-  fileName: string,
+  { holding, pictures, lines }: Carried,
   where: 'beside' | 'over' = 'beside',
 ): Promise<string> {
-  const { readCloserank } = await import('../../core/files/closerank.ts');
-  return putBy(readCloserank(bytes, fileName), where);
-}
-
-async function putBy({ holding, pictures, lines }: Carried, where: 'beside' | 'over'): Promise<string> {
   await keepAll(pictures);
   const kept = await db.holdings.get(holding.id);
   if (kept && where === 'over') {
@@ -237,7 +230,7 @@ export async function restoreDemo(): Promise<string> {
   ]);
   if (!response.ok) throw new Error('The demo holding cannot be read. Reload the page and try again.');
   const demo = readCloserank(new Uint8Array(await response.arrayBuffer()), 'tern-hollow.closerank');
-  return putBy({ ...demo, holding: movedOn(demo.holding, dayOf(today())) }, 'beside');
+  return importHolding({ ...demo, holding: movedOn(demo.holding, dayOf(today())) });
 }
 
 /** Whether this browser opens the app for the first time; says so once. */

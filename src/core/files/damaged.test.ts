@@ -4,14 +4,30 @@ import { seeded } from '../units/seeded.ts';
 import { describe, expect, it } from 'vitest';
 import { asciiGrid, gpx, gridWkt, kml, shapefile } from '../../../checks/map-files.ts';
 import { sample } from '../../../checks/sample.ts';
+import { dayOf } from '../days/day.ts';
 import { planeAt } from '../ground/plane.ts';
+import { appBook } from '../species/book.ts';
+import { cellsOf } from './cells.ts';
 import { readClimateCsv } from './climate-csv.ts';
 import { readCloserank, writeCloserank } from './closerank.ts';
+import { readDayFile, writeDayFile } from './day-file.ts';
+import { daysOffIn } from './ics.ts';
+import { NO_MEMORY, readPriceList } from './price-list.ts';
 import { Unreadable } from './problems.ts';
+import { sheetsXlsx } from './sheet-files.ts';
 import { readAsciiGrid } from './rasters/ascii-grid.ts';
 import { readGeoTiff } from './rasters/read-geotiff.ts';
 import { readShapes } from './shapes/read-shapes.ts';
 
+const spreadsheet = await sheetsXlsx([
+  {
+    title: 'Prices',
+    intro: '',
+    parts: [{ kind: 'table', name: 'Prices', head: ['Name', 'Size', 'Price'], rows: [['Hazel', '40-60', 1.2]] }],
+  },
+]);
+const prices = (name: string) => async (bytes: Uint8Array) =>
+  readPriceList(await cellsOf(bytes, name), name, appBook, 'EUR', NO_MEMORY);
 const plane = planeAt({ latitude: 52, longitude: -20 });
 const ring = [
   [-20, 52],
@@ -88,6 +104,31 @@ const formats: readonly [name: string, sound: Uint8Array, read: (bytes: Uint8Arr
     (bytes) => readClimateCsv(text(bytes), 'climate.csv'),
   ],
   ['plan.closerank', writeCloserank(sample()), (bytes) => readCloserank(bytes, 'plan.closerank')],
+  [
+    'ida.closerank-day',
+    writeDayFile({ holding: 'h1', name: 'Made-up', by: 'Ida' }, [{ id: 'a', text: '{"id":"a"}' }], {}),
+    (bytes) => readDayFile(bytes, 'ida.closerank-day'),
+  ],
+  [
+    'off.ics',
+    strToU8(
+      [
+        'BEGIN:VCALENDAR',
+        'VERSION:2.0',
+        'BEGIN:VEVENT',
+        'UID:a',
+        'DTSTART;VALUE=DATE:20270402',
+        'DURATION:P3D',
+        'RRULE:FREQ=WEEKLY;COUNT=9;BYDAY=FR',
+        'EXDATE;VALUE=DATE:20270409',
+        'END:VEVENT',
+        'END:VCALENDAR',
+      ].join('\r\n'),
+    ),
+    (bytes) => daysOffIn(text(bytes), 'off.ics', dayOf('2027-04-01')),
+  ],
+  ['prices.csv', strToU8('Name,Size,Price,Pack\nHazel,40-60,1.20,25\nHawthorn,60-90,0.95,50\n'), prices('prices.csv')],
+  ['prices.xlsx', spreadsheet, prices('prices.xlsx')],
 ];
 
 /** One of the ways in which files come to harm: cut off, bits turned, a stretch doubled, zeroed or torn out, another encoding. */

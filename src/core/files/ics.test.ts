@@ -60,7 +60,7 @@ describe('the calendar file', () => {
       ],
       on,
     );
-    expect(read(text).get('order:p1:0:0:0@close-rank')).toMatch(/Done: Order the plants$/);
+    expect(read(text).get('order:p1:0:0:0@close-rank')).toMatch(/Done: Order the plants: [\d,]+ still to buy$/);
     expect(read(text).has('soil-test:p1:0:0:0@close-rank')).toBe(false);
     const none = { ...demo, days: { ...demo.days, plantings: [] } };
     expect(() => icsOf(none, [], on)).toThrow(
@@ -85,16 +85,57 @@ describe('days off from a calendar', () => {
       'UID:c|DTSTAMP:20270101T000000Z|DTSTART:20270412T200000|DTEND:20270413T000000|SUMMARY:evening',
       'UID:plant:p1:0:0:0@close-rank|DTSTAMP:20270101T000000Z|DTSTART;VALUE=DATE:20270320|SUMMARY:plant',
     );
-    expect(daysOffIn(text, 'off.ics')).toEqual(['2027-03-31', '2027-04-01', '2027-04-02', '2027-04-10', '2027-04-12']);
+    expect(daysOffIn(text, 'off.ics', on)).toEqual([
+      '2027-03-31',
+      '2027-04-01',
+      '2027-04-02',
+      '2027-04-10',
+      '2027-04-12',
+    ]);
+  });
+  it('repeat as their rule says: by count, until, with exceptions and changed ones; endless ones as far as they matter', () => {
+    const days = (...events: string[]) => daysOffIn(file(...events), 'off.ics', dayOf('2027-04-01'));
+    const head = 'DTSTAMP:20270101T000000Z';
+    expect(days(`UID:a|${head}|DTSTART;VALUE=DATE:20270402|RRULE:FREQ=WEEKLY;COUNT=3`)).toEqual([
+      '2027-04-02',
+      '2027-04-09',
+      '2027-04-16',
+    ]);
+    expect(
+      days(
+        `UID:a|${head}|DTSTART;VALUE=DATE:20270402|DTEND;VALUE=DATE:20270404|RRULE:FREQ=WEEKLY;UNTIL=20270416|EXDATE;VALUE=DATE:20270409`,
+        `UID:a|${head}|RECURRENCE-ID;VALUE=DATE:20270416|DTSTART;VALUE=DATE:20270420|DTEND;VALUE=DATE:20270421`,
+      ),
+    ).toEqual(['2027-04-02', '2027-04-03', '2027-04-20']);
+    const endless = days(`UID:a|${head}|DTSTART;VALUE=DATE:20200103|RRULE:FREQ=WEEKLY`);
+    expect([endless[0], endless.at(-1), endless.length]).toEqual(['2027-03-05', '2030-03-29', 161]);
+  });
+  it('an event without an end, more repeats or events than anybody has, and days long past are a sentence each', () => {
+    const said = (...events: string[]) => {
+      const text = file(...events);
+      return () => daysOffIn(text, 'off.ics', dayOf('2027-04-01'));
+    };
+    const head = 'UID:a|DTSTAMP:20270101T000000Z';
+    expect(said(`${head}|DTSTART;VALUE=DATE:20270402|DURATION:P99999999999D`)).toThrow(
+      /an event that lasts 99,999,999,999 days/,
+    );
+    expect(said(`${head}|DTSTART;VALUE=DATE:20270402|DURATION:P400D`)()).toHaveLength(400);
+    expect(said(`${head}|DTSTART:19000101T000000|RRULE:FREQ=HOURLY`)).toThrow(
+      /repeats its events more than 20,000 times/,
+    );
+    expect(said(...Array.from({ length: 30_000 }, () => `${head}|DTSTART;VALUE=DATE:20270402`))).toThrow(
+      'off.ics holds 30,000 events; at most 20,000 are read. Export the days off alone from your calendar.',
+    );
+    expect(said(`${head}|DTSTART;VALUE=DATE:20200402`)).toThrow(/takes no day between 2027-03-01 and 2030-04-03/);
   });
   it('a file of another kind, an empty calendar and one with our tasks alone each get a sentence', () => {
-    expect(() => daysOffIn('name,day\nA,1', 'a.csv')).toThrow(
+    expect(() => daysOffIn('name,day\nA,1', 'a.csv', on)).toThrow(
       'a.csv is not an iCalendar file. Export the days off from your calendar as .ics and choose that.',
     );
-    expect(() => daysOffIn(file(), 'b.ics')).toThrow(/b\.ics holds no events/);
-    expect(() => daysOffIn(icsOf(demo, [], on), 'c.ics')).toThrow(/only tasks of Close Rank/);
+    expect(() => daysOffIn(file(), 'b.ics', on)).toThrow(/b\.ics holds no events/);
+    expect(() => daysOffIn(icsOf(demo, [], on), 'c.ics', on)).toThrow(/only tasks of Close Rank/);
     for (const cut of [30, 90, 200])
-      expect(() => daysOffIn(icsOf(demo, [], on).slice(0, cut), 'd.ics')).toThrow(/d\.ics/);
+      expect(() => daysOffIn(icsOf(demo, [], on).slice(0, cut), 'd.ics', on)).toThrow(/d\.ics/);
   });
 });
 

@@ -2,6 +2,7 @@ import ical, { ICalCalendarMethod, ICalEventTransparency } from 'ical-generator'
 import ICAL from 'ical.js';
 import { textOf, type Day } from '../days/day.ts';
 import { isOpen, type Task } from '../days/task.ts';
+import { formatCount } from '../units/quantities.ts';
 import { Unreadable } from './problems.ts';
 
 /** The end of every uid that is ours. */
@@ -51,8 +52,74 @@ export function tasksIcs(
 
 const utc = (day: Day): Date => new Date(`${textOf(day)}T00:00:00Z`);
 
-/** Days taken by the events of somebody's calendar, each once and in order; our own tasks in it are left out. Throws {@link Unreadable}. */
-export function daysOffIn(text: string, name: string): string[] {
+/** Most events of a calendar that are read, days that one of them takes, and repeats that are counted out. */
+const MOST_EVENTS = 20_000;
+const MOST_DAYS = 400;
+const MOST_REPEATS = 20_000;
+/** Days that matter to a crew: from so many before today to so many after. */
+const [BEHIND, AHEAD] = [31, 3 * 366];
+
+/**
+ * Days taken by the events of somebody's calendar, repeats and their exceptions counted out, each once and in order, from
+ * a month before `today` to three years after it; our own tasks in it are left out. Throws {@link Unreadable}.
+ */
+export function daysOffIn(text: string, name: string, today: Day): string[] {
+  const events = eventsIn(text, name);
+  try {
+    return daysTaken(events, name, today);
+  } catch (problem) {
+    if (problem instanceof Unreadable) throw problem;
+    throw new Unreadable(
+      `${name} has an event whose day or rule is not whole. Export the days off from your calendar again.`,
+    );
+  }
+}
+
+function daysTaken(events: readonly ICAL.Component[], name: string, today: Day): string[] {
+  const [first, last] = [textOf(today - BEHIND), textOf(today + AHEAD)];
+  const days = new Set<string>();
+  let [own, repeats] = [0, 0];
+  const add = (start: ICAL.Time, end: ICAL.Time) => {
+    for (const day of daysOf(start, end, last)) if (day >= first && day <= last) days.add(day);
+  };
+  for (const { main, changed } of byUid(events)) {
+    if ((main.getFirstPropertyValue('uid') ?? '').toString().endsWith(OURS)) {
+      own++;
+      continue;
+    }
+    checkLength(main, name);
+    const event = new ICAL.Event(main, { exceptions: changed });
+    if (!event.startDate) continue;
+    if (!event.isRecurring()) {
+      add(event.startDate, event.endDate ?? event.startDate);
+      continue;
+    }
+    const each = event.iterator();
+    for (let next = each.next(); next && dayText(next) <= last; next = each.next()) {
+      if (++repeats > MOST_REPEATS)
+        throw new Unreadable(
+          `${name} repeats its events more than ${formatCount(MOST_REPEATS)} times. Export the days off alone from your calendar.`,
+        );
+      const { startDate, endDate } = event.getOccurrenceDetails(next);
+      add(startDate, endDate);
+    }
+  }
+  if (own === events.length)
+    throw new Unreadable(`${name} holds only tasks of Close Rank. Choose the calendar in which days off are kept.`);
+  if (days.size === 0)
+    throw new Unreadable(
+      `${name} takes no day between ${first} and ${last}. Choose a calendar that has the days off of these years.`,
+    );
+  return [...days].sort();
+}
+
+/** The events of a calendar as its text has them. */
+function eventsIn(text: string, name: string): ICAL.Component[] {
+  const said = text.match(/^BEGIN:VEVENT/gim)?.length ?? 0;
+  if (said > MOST_EVENTS)
+    throw new Unreadable(
+      `${name} holds ${formatCount(said)} events; at most ${formatCount(MOST_EVENTS)} are read. Export the days off alone from your calendar.`,
+    );
   let root: ICAL.Component;
   try {
     root = new ICAL.Component(ICAL.parse(text) as unknown as unknown[]);
@@ -64,30 +131,52 @@ export function daysOffIn(text: string, name: string): string[] {
   const events = root.getAllSubcomponents('vevent');
   if (root.name !== 'vcalendar' || events.length === 0)
     throw new Unreadable(`${name} holds no events. Export the days off from your calendar as .ics and choose that.`);
-  const days = new Set<string>();
-  for (const component of events) {
-    const event = new ICAL.Event(component);
-    if ((event.uid ?? '').endsWith(OURS) || !event.startDate) continue;
-    const whole = event.startDate.isDate;
-    const last = event.endDate ?? event.startDate;
-    const day = event.startDate.clone();
-    day.isDate = true;
-    // A whole-day event ends on the day after; one that ends at midnight does not take the next day.
-    for (
-      let n = 0;
-      n < MOST_DAYS &&
-      (n === 0 || (whole ? day.compareDateOnlyTz(last, ICAL.Timezone.localTimezone) < 0 : before(day, last)));
-      n++
-    ) {
-      days.add(day.toString().slice(0, 10));
-      day.adjust(1, 0, 0, 0);
-    }
-  }
-  if (days.size === 0)
-    throw new Unreadable(`${name} holds only tasks of Close Rank. Choose the calendar in which days off are kept.`);
-  return [...days].sort();
+  return events;
 }
 
-const MOST_DAYS = 400;
-const before = (day: ICAL.Time, last: ICAL.Time): boolean =>
-  `${day.toString().slice(0, 10)}T00:00:00` < last.toString().slice(0, 19);
+/** Each event with the repeats of it that were changed. */
+function byUid(events: readonly ICAL.Component[]): { main: ICAL.Component; changed: ICAL.Component[] }[] {
+  const known = new Map<string, { main: ICAL.Component; changed: ICAL.Component[] }>();
+  for (const one of events) {
+    const uid = String(one.getFirstPropertyValue('uid') ?? known.size);
+    const before = known.get(uid);
+    if (!before) known.set(uid, { main: one, changed: [] });
+    else if (one.hasProperty('recurrence-id')) before.changed.push(one);
+    else if (before.main.hasProperty('recurrence-id'))
+      known.set(uid, { main: one, changed: [...before.changed, before.main] });
+    else known.set(`${uid} ${known.size}`, { main: one, changed: [] });
+  }
+  return [...known.values()];
+}
+
+/** Refuses an event that says of itself that it never ends: it is not counted out. */
+function checkLength(event: ICAL.Component, name: string): void {
+  const length = event.getFirstPropertyValue('duration');
+  if (length instanceof ICAL.Duration && Math.abs(length.toSeconds()) > MOST_DAYS * 86_400)
+    throw new Unreadable(
+      `${name} has an event that lasts ${formatCount(Math.round(Math.abs(length.toSeconds()) / 86_400))} days. Shorten it to at most ${MOST_DAYS} and export again.`,
+    );
+}
+
+/** The days that one event touches, as far as the last that matters. */
+function daysOf(start: ICAL.Time, end: ICAL.Time, last: string): string[] {
+  const whole = start.isDate;
+  const day = start.clone();
+  day.isDate = true;
+  const days: string[] = [];
+  // A whole-day event ends on the day after; one that ends at midnight does not take the next day.
+  for (
+    let n = 0;
+    n < MOST_DAYS &&
+    dayText(day) <= last &&
+    (n === 0 || (whole ? day.compareDateOnlyTz(end, ICAL.Timezone.localTimezone) < 0 : before(day, end)));
+    n++
+  ) {
+    days.push(dayText(day));
+    day.adjust(1, 0, 0, 0);
+  }
+  return days;
+}
+
+const dayText = (time: ICAL.Time): string => time.toString().slice(0, 10);
+const before = (day: ICAL.Time, end: ICAL.Time): boolean => `${dayText(day)}T00:00:00` < end.toString().slice(0, 19);

@@ -17,6 +17,9 @@ const monthDay = z.string().regex(/^(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])$/, 'wr
 export const LIMITS = ['digging', 'lifting', 'machines', 'spraying'] as const;
 export type Limit = (typeof LIMITS)[number];
 
+/** Most days off that are kept of one person. */
+export const MOST_OFF = 400;
+
 export const PersonSchema = z.object({
   id,
   name: z.string().trim().min(1).max(40),
@@ -28,7 +31,7 @@ export const PersonSchema = z.object({
   child: z.boolean(),
   not: z.array(z.enum(LIMITS)).max(LIMITS.length),
   /** Days on which they do not come. */
-  off: z.array(DaySchema).max(400),
+  off: z.array(DaySchema).max(MOST_OFF),
 });
 export type Person = z.infer<typeof PersonSchema>;
 

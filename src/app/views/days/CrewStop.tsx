@@ -4,7 +4,7 @@ import { useRef } from 'react';
 import { dateWords, dayOf, weekdayName } from '../../../core/days/day.ts';
 import { crewOf } from '../../../core/days/crew.ts';
 import { putPerson, removePerson, setDays } from '../../../core/holding/days-commands.ts';
-import { LIMITS, type Person } from '../../../core/holding/days-schema.ts';
+import { LIMITS, MOST_OFF, type Person } from '../../../core/holding/days-schema.ts';
 import { FilePick } from '../../parts/fields/FilePick.tsx';
 import { NameField } from '../../parts/fields/NameField.tsx';
 import { NumberField } from '../../parts/fields/NumberField.tsx';
@@ -13,6 +13,7 @@ import { SettingField } from '../../parts/fields/SettingField.tsx';
 import { Heads } from '../../parts/Heads.tsx';
 import { newId } from '../../store/ids.ts';
 import { complain, run } from '../../store/session.ts';
+import { today } from '../../store/today.ts';
 import { useDays } from './use-days.ts';
 
 /** Who comes, on which days, for how long, and what they may not do. */
@@ -103,13 +104,15 @@ function PersonCard({ person }: { person: Person }) {
   const put = (changes: Partial<Person>, label: string) => run(putPerson({ ...person, ...changes }, label));
   const input = useRef<HTMLInputElement>(null);
   const bring = async (file: File) => {
-    const { daysOffIn } = await import('../../../core/files/ics.ts');
     try {
-      const off = daysOffIn(await file.text(), file.name);
-      put(
-        { off: [...new Set([...person.off, ...off])].sort().slice(0, 400) },
-        `${off.length} days off of ${person.name}`,
-      );
+      const { bringIn } = await import('../../workers/bring-in.ts');
+      const off = await bringIn(file, (worker, bytes) => worker.daysOff(bytes, file.name, dayOf(today())));
+      const all = [...new Set([...person.off, ...off])].sort();
+      if (all.length > MOST_OFF)
+        throw new Error(
+          `With ${file.name} ${person.name} would be away on ${all.length} days; at most ${MOST_OFF} are kept. Export a shorter time, or take days away first.`,
+        );
+      put({ off: all }, `${off.length} days off of ${person.name}`);
     } catch (reason) {
       complain(reason instanceof Error ? reason.message : String(reason));
     }

@@ -104,23 +104,21 @@ export function OverStop({ planting }: { planting: string }) {
 
 /** Reads day files and copies of the holding, all or none of them, and lays them to the record. */
 async function takenIn(files: readonly File[], holding: Holding) {
-  const [{ checkDayOf, readDayFile }, { readCloserank }] = await Promise.all([
+  const [{ checkDayOf }, { bringIn }] = await Promise.all([
     import('../../../core/files/day-file.ts'),
-    import('../../../core/files/closerank.ts'),
+    import('../../workers/bring-in.ts'),
   ]);
   const days = [];
   for (const file of files) {
-    const bytes = new Uint8Array(await file.arrayBuffer());
-    const whole = file.name.endsWith('.closerank') ? readCloserank(bytes, file.name) : null;
-    const day = whole
-      ? {
+    const day = file.name.endsWith('.closerank')
+      ? await bringIn(file, (worker, bytes) => worker.holding(bytes, file.name)).then((whole) => ({
           ...whole,
           holding: whole.holding.id,
           lineage: lineageOf(whole.holding),
           name: whole.holding.name,
           by: '',
-        }
-      : readDayFile(bytes, file.name);
+        }))
+      : await bringIn(file, (worker, bytes) => worker.day(bytes, file.name));
     checkDayOf(day, holding, file.name);
     days.push(day);
   }

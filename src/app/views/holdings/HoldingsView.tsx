@@ -3,6 +3,7 @@ import { Alert, Button, Dropdown, Input, Modal } from 'antd';
 import { liveQuery } from 'dexie';
 import { useEffect, useEffectEvent, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
+import type { Carried } from '../../../core/files/closerank.ts';
 import { sayPlace } from '../../../core/ground/typed-place.ts';
 import { counted } from '../../../core/units/quantities.ts';
 import { exportHolding } from '../../exports/export-holding.ts';
@@ -28,7 +29,7 @@ export function HoldingsView() {
   const [problem, setProblem] = useState<string | null>(null);
   const [adding, setAdding] = useState(false);
   const [deleted, setDeleted] = useState<KeptHolding | null>(null);
-  const [same, setSame] = useState<{ name: string; bytes: Uint8Array; file: string } | null>(null);
+  const [same, setSame] = useState<{ name: string; carried: Carried } | null>(null);
   const file = useRef<HTMLInputElement>(null);
   const attempt = (work: Promise<unknown>) =>
     work.then(() => setProblem(null)).catch((reason: unknown) => setProblem(sentenceOf(reason)));
@@ -110,7 +111,7 @@ export function HoldingsView() {
           onClose={() => setSame(null)}
           onChoose={(where) => {
             setSame(null);
-            void attempt(importHolding(same.bytes, same.file, where));
+            void attempt(importHolding(same.carried, where));
           }}
         />
       )}
@@ -119,12 +120,12 @@ export function HoldingsView() {
   );
 
   async function readFile(chosen: File): Promise<void> {
-    const { checkSize } = await import('../../../core/files/problems.ts');
-    checkSize(chosen.name, chosen.size);
-    const bytes = new Uint8Array(await chosen.arrayBuffer());
-    const here = await isHere(bytes, chosen.name);
-    if (here) setSame({ name: here, bytes, file: chosen.name });
-    else await importHolding(bytes, chosen.name);
+    const { bringIn } = await import('../../workers/bring-in.ts');
+    const carried = await bringIn(chosen, (worker, bytes) => worker.holding(bytes, chosen.name));
+    const here = await isHere(carried);
+    if (here) setSame({ name: here, carried });
+    else await importHolding(carried);
+    if (carried.problems.length > 0) setProblem(carried.problems.join(' '));
   }
 }
 

@@ -1,3 +1,4 @@
+import type { ClimateTable } from '../../../../core/files/climate-csv.ts';
 import { FilePick } from '../../../parts/fields/FilePick.tsx';
 import { Button, Segmented, Select } from 'antd';
 import { useRef, useState } from 'react';
@@ -31,10 +32,11 @@ export function WindPanel() {
     run(setClimate(told(climate, changes, TYPED), label));
   const read = async (picked: File) => {
     try {
-      const [{ readClimateCsv }, text] = [await import('../../../../core/files/climate-csv.ts'), await picked.text()];
+      const { bringIn } = await import('../../../workers/bring-in.ts');
+      const table = await bringIn<ClimateTable>(picked, (worker, bytes) => worker.climate(bytes, picked.name));
       run(
         setClimate(
-          told(climate, readClimateCsv(text, picked.name), { source: picked.name.slice(0, 200), simulated: false }),
+          told(climate, table, { source: picked.name.slice(0, 200), simulated: false }),
           `climate from ${picked.name}`,
         ),
       );

@@ -1,5 +1,4 @@
 import { Button, Modal, Select } from 'antd';
-import Papa from 'papaparse';
 import { useRef, useState } from 'react';
 import { dropListed, putListed } from '../../../../core/holding/means-commands.ts';
 import type { Supplier } from '../../../../core/holding/supplier-schema.ts';
@@ -8,51 +7,22 @@ import {
   headingKey,
   joined,
   nameKey,
-  readPriceList,
-  UnknownColumns,
   type Columns,
   type PriceList,
 } from '../../../../core/files/price-list.ts';
 import { counted, formatMoney } from '../../../../core/units/quantities.ts';
+import type { PricesRead } from '../../../workers/bring-in.worker.ts';
 import { FilePick } from '../../../parts/fields/FilePick.tsx';
 import { NameField } from '../../../parts/fields/NameField.tsx';
 import { NumberField } from '../../../parts/fields/NumberField.tsx';
-import { useBook, useShown } from '../../../store/derived.ts';
+import { useShown } from '../../../store/derived.ts';
 import { listMemory, rememberList } from '../../../store/list-memory.ts';
 import { newId } from '../../../store/ids.ts';
 import { run } from '../../../store/session.ts';
 
-/** Largest price list that is read, megabytes. */
-const MOST = 5;
-
-/** The cells of a price list as text: CSV by its own commas or semicolons, XLSX by its first sheet. */
-async function cellsOf(file: File): Promise<string[][]> {
-  if (file.size > MOST * 1e6)
-    throw new Error(
-      `${file.name} is ${Math.ceil(file.size / 1e6)} MB; at most ${MOST} MB can be read. Keep what you buy.`,
-    );
-  if (!/\.xlsx$/i.test(file.name)) {
-    const text = await file.text();
-    // Of a short list with decimal commas the parser guesses wrong: what parts its headings parts its lines.
-    const head = text.split('\n').find((line) => line.trim()) ?? '';
-    const delimiter = [';', '\t', '|', ','].find((mark) => head.includes(mark)) ?? ',';
-    return Papa.parse<string[]>(text, { delimiter, skipEmptyLines: false }).data;
-  }
-  const { readSheet } = await import('read-excel-file/universal');
-  const rows = await readSheet(file).catch(() => {
-    throw new Error(`${file.name} is no spreadsheet that can be read. Save it as XLSX or CSV again.`);
-  });
-  return rows.map((row) =>
-    row.map((cell) =>
-      typeof cell === 'number' ? String(Math.round(cell * 100) / 100) : cell === null ? '' : String(cell),
-    ),
-  );
-}
-
 /** The steward's own suppliers: a price list brought from a file, its terms, and the names in it that nobody here knows. */
 export function OwnSuppliers({ name, keys }: { name(key: string): string; keys: readonly string[] }) {
-  const { suppliers, currency } = useShown();
-  const book = useBook();
+  const { suppliers, currency, species } = useShown();
   const input = useRef<HTMLInputElement>(null);
   const [read, setRead] = useState<{ file: string; list: PriceList } | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
@@ -60,12 +30,20 @@ export function OwnSuppliers({ name, keys }: { name(key: string): string; keys: 
   const [asked, setAsked] = useState<{ file: File; headings: readonly string[] } | null>(null);
   const bring = async (file: File) => {
     try {
-      const list = readPriceList(await cellsOf(file), file.name, book, currency, await listMemory());
-      setRead({ file: file.name, list });
-      setProblem(null);
+      const { bringIn } = await import('../../../workers/bring-in.ts');
+      const memory = await listMemory();
+      const list = await bringIn<PricesRead>(file, (worker, bytes) =>
+        worker.prices(bytes, file.name, { species, currency }, memory),
+      );
+      if ('headings' in list) {
+        setProblem(list.sentence);
+        if (list.headings.length > 1) setAsked({ file, headings: list.headings });
+      } else {
+        setRead({ file: file.name, list });
+        setProblem(null);
+      }
     } catch (reason) {
       setProblem((reason as Error).message);
-      if (reason instanceof UnknownColumns && reason.headings.length > 1) setAsked({ file, headings: reason.headings });
     }
   };
   return (
