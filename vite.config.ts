@@ -2,11 +2,23 @@ import react from '@vitejs/plugin-react';
 import { defineConfig } from 'vitest/config';
 import { VitePWA } from 'vite-plugin-pwa';
 import { sharedData } from './scripts/shared-data.ts';
+import { policyText } from './src/server/policy.ts';
 
 export default defineConfig({
   plugins: [
     react(),
     sharedData(),
+    {
+      name: 'policy',
+      apply: 'build',
+      transformIndexHtml: () => [
+        {
+          tag: 'meta',
+          attrs: { 'http-equiv': 'Content-Security-Policy', content: policyText },
+          injectTo: 'head-prepend',
+        },
+      ],
+    },
     VitePWA({
       registerType: 'prompt',
       injectRegister: false,

@@ -4,6 +4,7 @@ import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import AxeBuilder from '@axe-core/playwright';
+import { SEED, tries } from '../checks/attack.ts';
 import { readDayFile } from '../src/core/files/day-file.ts';
 import { readRecord } from '../src/core/record/lines.ts';
 import { stateOf } from '../src/core/record/planted.ts';
@@ -298,10 +299,10 @@ test('the pages of Field are read in sunlight, by screen readers and by thumbs',
   }
 });
 
-test('of a thousand taps none that was answered is lost, though the browser is killed again and again', async ({
+test('of all taps none that was answered is lost, though the browser is killed again and again', async ({
   baseURL,
 }) => {
-  test.slow();
+  test.setTimeout(tries(100) * 30_000);
   const folder = mkdtempSync(join(tmpdir(), 'taps-'));
   const plan = {
     name: 'Long',
@@ -324,8 +325,8 @@ test('of a thousand taps none that was answered is lost, though the browser is k
   execFileSync('npx', ['tsx', 'scripts/plan.ts', 'new', join(folder, 'long.json'), folder]);
   const profile = mkdtempSync(join(tmpdir(), 'close-rank-'));
   const answered = new Set<string>();
-  let kill = 0;
-  for (let round = 0; answered.size < 1000; round++) {
+  const kills = tries(100);
+  for (let round = 0; round < kills; round++) {
     const context = await withFolder(profile, baseURL!, PHONE);
     const page = context.pages()[0]!;
     if (round === 0) {
@@ -339,11 +340,11 @@ test('of a thousand taps none that was answered is lost, though the browser is k
     }
     let stop: () => void;
     const enough = new Promise<void>((resolve) => (stop = resolve));
-    // Somewhere between 60 and 260 answers the machine dies.
-    kill = answered.size + 60 + ((round * 83 + 41) % 200);
+    // After some three to fourteen answers the machine dies.
+    const kill = answered.size + 3 + ((round * 7 + SEED) % 12);
     await page.exposeFunction('answeredTap', (label: string) => {
       answered.add(label);
-      if (answered.size >= Math.min(1000, kill)) stop();
+      if (answered.size >= kill) stop();
     });
     await page.goto('/h/long/field/plant/p1');
     await expect(planted(page)).toBeEnabled();
@@ -376,7 +377,7 @@ test('of a thousand taps none that was answered is lost, though the browser is k
   const { events } = await handedOver(page);
   const kept = new Set(events.flatMap((event) => (event.kind === 'planted' ? event.body.labels : [])));
   expect([...answered].filter((label) => !kept.has(label))).toEqual([]);
-  expect(answered.size).toBeGreaterThanOrEqual(1000);
+  expect(answered.size).toBeGreaterThanOrEqual(3 * kills);
   await context.close();
 });
 

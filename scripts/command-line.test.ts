@@ -1,11 +1,14 @@
 import { execFile, type ExecFileException } from 'node:child_process';
+import { createHash } from 'node:crypto';
 import { once } from 'node:events';
 import { mkdirSync, mkdtempSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { createServer, type AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { describe, expect, it } from 'vitest';
-import { readCloserank } from '../src/core/files/closerank.ts';
+import { sample } from '../checks/sample.ts';
+import { readCloserank, writeCloserank } from '../src/core/files/closerank.ts';
+import { writeDayFile } from '../src/core/files/day-file.ts';
 import { Unreadable } from '../src/core/files/problems.ts';
 import { planCommand } from './plan.ts';
 
@@ -272,6 +275,38 @@ describe('the command line', { timeout: 60_000 }, () => {
     expect(ended.problem).not.toContain('    at ');
     expect(ended.out).toBe('');
   });
+});
+
+it('a day with a picture under the name of another is not merged', async () => {
+  const [good, bad] = [new Uint8Array([1, 2, 3]), new Uint8Array([9])];
+  const photo = createHash('sha256').update(good).digest('hex');
+  const text = JSON.stringify({
+    id: 'n',
+    device: 'phone',
+    seq: 1,
+    at: '2027-03-20T08:00:00Z',
+    by: 'Ida',
+    kind: 'noted',
+    body: { planting: 'p1', labels: ['A1-001'], fault: null, note: 'thin', photos: [photo] },
+  });
+  const day = (name: string, bytes: Uint8Array) => {
+    writeFileSync(
+      join(folder, name),
+      writeDayFile({ holding: 'sample', name: 'Sample', by: 'Ida' }, [{ id: 'n', text }], { [photo]: bytes }),
+    );
+    return join(folder, name);
+  };
+  const [file, out] = [join(folder, 'sample.closerank'), join(folder, 'merged.closerank')];
+  writeFileSync(file, writeCloserank(sample()));
+  expect((await plan('merge', file, day('bad.closerank-day', bad), out)).problem).toMatch(
+    /^bad\.closerank-day carries a picture under the name of another/,
+  );
+  expect(JSON.parse((await plan('merge', file, day('ida.closerank-day', good), out)).out)).toMatchObject({
+    new: 1,
+    newer: 0,
+    clashes: [],
+  });
+  expect(readCloserank(readFileSync(out), 'merged')).toMatchObject({ lines: [{ text }], pictures: { [photo]: {} } });
 });
 
 describe('the server', { timeout: 60_000 }, () => {

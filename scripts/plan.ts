@@ -1,4 +1,5 @@
 /** The same core without a screen: `npm run -s plan -- report FILE`, `merge FILE DAYFILE... OUT`, `new plan.json DIR` and the rest of the usage below. */
+import { createHash } from 'node:crypto';
 import { once } from 'node:events';
 import { mkdir, readFile, stat, writeFile } from 'node:fs/promises';
 import { basename, join } from 'node:path';
@@ -6,7 +7,7 @@ import { createRequire } from 'node:module';
 import { Worker } from 'node:worker_threads';
 import { EXPORT_NAMES, exportFile } from '../src/app/exports/export-files.ts';
 import type { PdfFonts } from '../src/app/exports/peg-sheet-pdf.ts';
-import { readCloserank, writeCloserank } from '../src/core/files/closerank.ts';
+import { readCloserank, writeCloserank, type Pictures } from '../src/core/files/closerank.ts';
 import { holdingFromPlan } from '../src/core/files/plan-json.ts';
 import {
   LONGEST_READ,
@@ -131,6 +132,15 @@ function yearAsked([flag, year]: readonly string[]): number | null {
   return n;
 }
 
+/** Refuses a file with a picture that is not the one that its name stands for. */
+function checkPictures(pictures: Pictures, name: string): void {
+  for (const [file, bytes] of Object.entries(pictures))
+    if (createHash('sha256').update(bytes).digest('hex') !== file)
+      throw new Unreadable(
+        `${name} carries a picture under the name of another (${file.slice(0, 8)}…). Ask its sender for a fresh copy; nothing was merged.`,
+      );
+}
+
 /** Lays day files, or other copies of the holding, to its record, all or none of them, and tells what came of it. */
 async function mergeInto(file: string, days: readonly string[], out: string): Promise<object> {
   const { holding, pictures, lines } = await fileIn(file);
@@ -139,10 +149,12 @@ async function mergeInto(file: string, days: readonly string[], out: string): Pr
       const bytes = await bytesOf(name, MOST_HOLDING_MEGABYTES);
       if (!name.endsWith('.closerank')) {
         const day = readDayFile(bytes, basename(name));
+        checkPictures(day.pictures, basename(name));
         checkDayOf(day, holding, basename(name));
         return day;
       }
       const other = readCloserank(bytes, basename(name));
+      checkPictures(other.pictures, basename(name));
       checkDayOf(
         { holding: other.holding.id, lineage: lineageOf(other.holding), name: other.holding.name, by: '' },
         holding,

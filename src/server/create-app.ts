@@ -4,6 +4,7 @@ import { existsSync } from 'node:fs';
 import { createServer, type Server } from 'node:http';
 import { isIP } from 'node:net';
 import { join } from 'node:path';
+import { POLICY } from './policy.ts';
 import { standins } from './standins/routes.ts';
 
 /** The server of the built app in `folder`: that folder, the simulated services, and nothing else, with a strict content policy. */
@@ -27,22 +28,8 @@ export function createApp(
     helmet({
       contentSecurityPolicy: {
         useDefaults: false,
-        directives: {
-          defaultSrc: ["'none'"],
-          // The PDF library lays out its pages in WebAssembly; no script text is ever evaluated.
-          scriptSrc: ["'self'", "'wasm-unsafe-eval'"],
-          workerSrc: ["'self'"],
-          // Ant Design writes its style rules into the page as it runs.
-          styleSrc: ["'self'", "'unsafe-inline'"],
-          fontSrc: ["'self'"],
-          imgSrc: ["'self'", 'data:', 'blob:'],
-          // The PDF library carries its WebAssembly as a data address.
-          connectSrc: ["'self'", 'data:'],
-          manifestSrc: ["'self'"],
-          baseUri: ["'none'"],
-          formAction: ["'none'"],
-          frameAncestors: ["'none'"],
-        },
+        // Who may show it in a frame only a header can say.
+        directives: { ...POLICY, frameAncestors: ["'none'"] },
       },
       strictTransportSecurity: false, // served over plain http on this machine
     }),

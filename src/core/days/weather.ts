@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { DaySchema } from '../holding/days-schema.ts';
 import { dateWords, dayOf, type Day } from './day.ts';
 import { plantKinds } from './windows.ts';
 import data from './weather-rules.json' with { type: 'json' };
@@ -7,7 +8,7 @@ import data from './weather-rules.json' with { type: 'json' };
 export const WeatherRequest = z.object({
   latitude: z.coerce.number().min(-85).max(85),
   longitude: z.coerce.number().min(-180).max(180),
-  today: z.string().regex(/^\d{4}-\d{2}-\d{2}$/),
+  today: DaySchema,
 });
 const WeatherDaySchema = z.object({
   date: z.string(),

@@ -14,6 +14,8 @@ export const ZIP_DATE = '1980-01-01T12:00:00';
 export type Pictures = Readonly<Record<string, Uint8Array>>;
 /** With the pictures this stays within what is read. */
 const MOST_PLAN_MEGABYTES = 50;
+/** A record of 10,000 plants, each said ten times, takes 25 MB; packed in its file a tenth of that. */
+const MOST_RECORD_MEGABYTES = 100;
 const PICTURE = /^pictures\/([0-9a-f]{64})$/;
 
 /** The holding as one `.closerank` file: a zip with `holding.json`, the record of what happened, and the pictures that plan and record name. */
@@ -26,11 +28,11 @@ export function writeCloserank(
     pictures[file] ? [[`pictures/${file}`, [pictures[file], { level: 0 }]] as const] : [],
   );
   const plan = strToU8(`${JSON.stringify(toStored(holding), null, 1)}\n`);
-  refuseBeyond('plan', plan.length, MOST_PLAN_MEGABYTES, 'features');
+  refuseBeyond('The plan takes', plan.length, MOST_PLAN_MEGABYTES, () => 'Take some features away first.');
   const record = strToU8(writeLines(lines));
-  refuseBeyond('record', record.length, MOST_PLAN_MEGABYTES, 'photos');
+  refuseBeyond('The record takes', record.length, MOST_RECORD_MEGABYTES, () => sayLargest(lines));
   const size = laid.reduce((sum, [, [bytes]]) => sum + bytes.length, 0);
-  refuseBeyond('pictures laid beneath', size, MOST_PICTURE_MEGABYTES, 'pictures');
+  refuseBeyond('The pictures take', size, MOST_PICTURE_MEGABYTES, () => 'Take some of those laid beneath away first.');
   return zipSync(
     {
       'holding.json': plan,
@@ -47,11 +49,22 @@ export const picturesNamed = (holding: Pick<Holding, 'pictures'>, lines: readonl
 ];
 
 /** What can be written can be read back: what could not is refused before it is. */
-function refuseBeyond(what: string, bytes: number, most: number, less: string): void {
+function refuseBeyond(takes: string, bytes: number, most: number, advice: () => string): void {
   if (bytes > most * 1e6)
     throw new Refused(
-      `The ${what} take ${Math.ceil(bytes / 1e6)} MB; a holding’s file carries at most ${most} MB of them. Take some ${less} away first.`,
+      `${takes} ${Math.ceil(bytes / 1e6)} MB; a holding’s file carries at most ${most} MB of that. ${advice()}`,
     );
+}
+
+/** Which kind of entry takes most of a record. */
+function sayLargest(lines: readonly Line[]): string {
+  const sizes = new Map<string, number>();
+  for (const { text } of lines) {
+    const kind = /"kind":"(\w+)"/.exec(text)?.[1] ?? 'unknown';
+    sizes.set(kind, (sizes.get(kind) ?? 0) + text.length);
+  }
+  const [kind, size] = [...sizes].sort((a, b) => b[1] - a[1])[0]!;
+  return `${Math.round(size / 1e6)} MB of it are entries of the kind '${kind}'. Hand over its days to another copy of the holding, and go on in a new one.`;
 }
 
 /** What a `.closerank` file holds, and what of its record could not be read. */

@@ -126,7 +126,13 @@ describe('.closerank', () => {
     const most = writeCloserank(laid, bytes(MOST_PICTURE_MEGABYTES - 0.1));
     expect(Object.keys(readCloserank(most, 'big.closerank').pictures)).toHaveLength(3);
     expect(() => writeCloserank(laid, bytes(MOST_PICTURE_MEGABYTES + 1))).toThrow(
-      /The pictures laid beneath take 141 MB; a holding’s file carries at most 140 MB of them\. Take some pictures away/,
+      'The pictures take 141 MB; a holding’s file carries at most 140 MB of that. Take some of those laid beneath away first.',
+    );
+    const seen = (n: number) => ({ id: `e${n}`, text: `{"id":"e${n}","kind":"seen","body":"${'x'.repeat(9e6)}"}` });
+    const record = (n: number) => Array.from({ length: n }, (_, i) => seen(i));
+    expect(writeCloserank(demo, {}, record(7)).length).toBeGreaterThan(0);
+    expect(() => writeCloserank(demo, {}, record(12))).toThrow(
+      /^The record takes 109 MB; .* 108 MB of it are entries of the kind 'seen'\. Hand over/,
     );
   }, 30_000);
 
@@ -147,7 +153,7 @@ describe('.closerank', () => {
       zipped(JSON.stringify(toStored(sample())).replace('"spacing":1.5', '"spacing":-1')),
       /spacing/,
     ],
-    ['201 MB of nothing', new Uint8Array(201e6), /201 MB; at most 200 MB/],
+    ['301 MB of nothing', new Uint8Array(301e6), /301 MB; at most 300 MB/],
     ['a zip bomb', zipSync({ 'holding.json': new Uint8Array(60e6) }), /60 MB; at most/],
   ])('refuses %s with a sentence', (_, bytes, sentence) => {
     expect(() => readCloserank(bytes, 'plan.closerank')).toThrow(sentence);

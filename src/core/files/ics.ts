@@ -120,16 +120,16 @@ function eventsIn(text: string, name: string): ICAL.Component[] {
     throw new Unreadable(
       `${name} holds ${formatCount(said)} events; at most ${formatCount(MOST_EVENTS)} are read. Export the days off alone from your calendar.`,
     );
-  let root: ICAL.Component;
+  let [isCalendar, events] = [false, [] as ICAL.Component[]];
   try {
-    root = new ICAL.Component(ICAL.parse(text) as unknown as unknown[]);
+    const root = new ICAL.Component(ICAL.parse(text) as unknown as unknown[]);
+    [isCalendar, events] = [root.name === 'vcalendar', root.getAllSubcomponents('vevent')];
   } catch {
     throw new Unreadable(
       `${name} is not an iCalendar file. Export the days off from your calendar as .ics and choose that.`,
     );
   }
-  const events = root.getAllSubcomponents('vevent');
-  if (root.name !== 'vcalendar' || events.length === 0)
+  if (!isCalendar || events.length === 0)
     throw new Unreadable(`${name} holds no events. Export the days off from your calendar as .ics and choose that.`);
   return events;
 }

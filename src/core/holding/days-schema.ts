@@ -7,10 +7,13 @@ const isDay = (day: string): boolean => {
   const time = Date.parse(`${day}T00:00:00Z`);
   return Number.isFinite(time) && new Date(time).toISOString().startsWith(day);
 };
+/** Whether a day, or an instant, is of the years that anybody plants in. */
+export const isOurs = (day: string): boolean => day >= '1900' && day < '2201';
 export const DaySchema = z
   .string()
   .regex(/^\d{4}-\d{2}-\d{2}$/, 'write it as year-month-day, such as 2027-03-14')
-  .refine(isDay, 'is no day of the calendar');
+  .refine(isDay, 'is no day of the calendar')
+  .refine(isOurs, 'is not of the years from 1900 to 2200');
 const monthDay = z.string().regex(/^(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])$/, 'write it as month-day, such as 12-01');
 
 /** What somebody may not or does not do. */

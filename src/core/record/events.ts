@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { DaySchema as day, isOurs } from '../holding/days-schema.ts';
 import { id, line, point } from '../holding/ground-schema.ts';
 import { MeansSchema } from '../holding/means-schema.ts';
 
@@ -11,8 +12,6 @@ const taskName = z.string().min(1).max(400);
 const words = (most: number) => z.string().trim().max(most);
 const count = z.number().int().min(0).max(1e7);
 const cents = z.number().int().min(0).max(1e11);
-const within = (day: string) => day >= '1900' && day < '2201';
-const day = z.iso.date().refine(within, { error: 'must be a day from 1900 to 2200' });
 /** Pictures by the SHA-256 of their bytes. */
 const photos = z.array(z.string().regex(/^[0-9a-f]{64}$/)).max(20);
 
@@ -190,7 +189,7 @@ const event = <K extends EventKind>(kind: K) =>
     /** Local time with its offset from UTC. */
     at: z.iso
       .datetime({ offset: true, local: false })
-      .refine(within, { error: 'must be of the years from 1900 to 2200' }),
+      .refine(isOurs, { error: 'is not of the years from 1900 to 2200' }),
     /** How far each other device had come, as far as it was known: what this was made knowing of. */
     knows: z.record(id, z.number().int().min(0)).optional(),
     by: words(80),
