@@ -110,6 +110,7 @@ for (const units of ['metric', 'us'] as const)
     await counted.fill(String(Number(await counted.inputValue()) - 20));
     await counted.press('Enter');
     await page.getByRole('button', { name: 'Keep this line' }).click();
+    await expect(check).toHaveCount(0);
     for (const rest of await page.getByRole('button', { name: /still open are all as ordered/ }).all())
       await rest.click();
     const missing = agree(await toBuy(page, home));

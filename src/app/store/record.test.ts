@@ -47,16 +47,27 @@ describe('the record of a holding', () => {
     expect(noted()).toBe('east');
   });
 
-  it('what storage refuses is not shown as kept, and the reason is', async () => {
-    vi.spyOn(db.events, 'bulkAdd').mockRejectedValueOnce(
-      Object.assign(new Error('full'), { name: 'QuotaExceededError' }),
-    );
+  it('what storage refuses is not shown as kept, and the reason is; it waits in its turn and is tried again by itself', async () => {
+    const full = Object.assign(new Error('full'), { name: 'QuotaExceededError' });
+    const refusing = vi.spyOn(db.events, 'bulkAdd').mockRejectedValue(full);
+    vi.useFakeTimers({ toFake: ['setTimeout', 'clearTimeout'] });
     expect(await session.record('seen', [seen('east')])).toBe(false);
     expect(noted()).toBeUndefined();
     expect(session.useSession.getState()).toMatchObject({
       past: [],
+      unkept: 1,
       problem: expect.stringMatching(/storage is full/),
     });
+    expect(await session.record('seen', [seen('west')])).toBe(false);
+    expect(session.useSession.getState().unkept).toBe(2);
+    // No other holding is opened over it.
+    expect(await session.open('other')).toMatchObject({ ok: false, unsaved: { id: 'sample' } });
+    refusing.mockRestore();
+    vi.advanceTimersByTime(30_000);
+    vi.useRealTimers();
+    await vi.waitFor(() => expect(session.useSession.getState()).toMatchObject({ unkept: 0, problem: null }));
+    expect(noted()).toBe('west');
+    expect(session.useSession.getState().past).toHaveLength(2);
   });
 
   it('goes with copies and files, photos too; what an older plan kept comes in once', async () => {

@@ -31,13 +31,15 @@ interface Open {
   readonly problem: string | null;
   /** Why the last changes are not saved, in a sentence; shown until they are. */
   readonly unsaved: string | null;
+  /** How much was recorded that storage has not taken yet; it is tried again by itself. */
+  readonly unkept: number;
   /** Where the holding went on when another tab deleted it. */
   readonly copied: { readonly from: string; readonly to: string } | null;
   /** News that needs no action, such as an edit that came in from another tab. */
   readonly news: string | null;
 }
 
-const CLOSED = { holding: null, tried: null, past: [], future: [], problem: null, unsaved: null } as const;
+const CLOSED = { holding: null, tried: null, past: [], future: [], problem: null, unsaved: null, unkept: 0 } as const;
 export const useSession = create<Open>(() => ({
   ...CLOSED,
   saveState: 'saved',
@@ -55,6 +57,11 @@ let working: Promise<void> | null = null;
 /** The holding that the page wants open: what comes to an end after it has changed its mind changes nothing. */
 let wanted: string | null = null;
 let retry: ReturnType<typeof setTimeout> | undefined;
+/** What was recorded and is not kept yet, in its order, and when that is tried again. */
+let waiting: readonly { readonly label: string; readonly happened: readonly Happened[] }[] = [];
+let keeping: Promise<void> | null = null;
+let again: ReturnType<typeof setTimeout> | undefined;
+let keepTries = 0;
 /** Time between two tries to save, milliseconds: longer each time, up to the last. */
 const RETRIES = [3000, 10_000, 30_000] as const;
 let tries = 0;
@@ -69,9 +76,9 @@ export type OpenProblem = Extract<Opened, { ok: false }> & { readonly unsaved?: 
 export async function open(id: string): Promise<OpenProblem | null> {
   wanted = id;
   if (get().holding?.id === id) return null;
-  await working;
+  await Promise.all([working, keeping]);
   const { holding: other } = get();
-  if (other && pending.length > 0) {
+  if (other && (pending.length > 0 || waiting.length > 0)) {
     const sentence = `‘${other.name}’ holds changes that could not be saved yet. Go back to it, or export it to a file, before another holding is opened.`;
     return { ok: false, sentence, broken: null, unsaved: other };
   }
@@ -96,16 +103,17 @@ export async function open(id: string): Promise<OpenProblem | null> {
 /** Forgets the open holding once all of it is saved; while it is not, it stays in hand for the page to come back to. */
 export async function close(): Promise<void> {
   wanted = null;
-  await working;
-  if (wanted !== null || pending.length > 0) return;
+  await Promise.all([working, keeping]);
+  if (wanted !== null || pending.length > 0 || waiting.length > 0) return;
   set(CLOSED);
   closeRecord();
 }
 
 /** Drops changes that could not be saved, because the steward says so. */
 export function dropUnsaved(): void {
-  pending = [];
+  [pending, waiting] = [[], []];
   clearTimeout(retry);
+  clearTimeout(again);
   set({ ...CLOSED, saveState: 'saved' });
 }
 
@@ -140,16 +148,38 @@ export function tryOut(command: Command | null): void {
   reasonRefused(() => set({ tried: take(holding, command).holding }));
 }
 
-/** Records what happened under a name, to be taken back like any other step. False, with the reason shown, when it cannot be kept. */
+/**
+ * Records what happened under a name, to be taken back like any other step. False, with the reason shown, when it cannot be
+ * kept: then it waits here in its turn, is said not to be kept yet, and is tried again by itself.
+ */
 export async function record(label: string, happened: readonly Happened[]): Promise<boolean> {
+  const one = { label, happened };
+  waiting = [...waiting, one];
+  clearTimeout(again);
+  await (keeping ??= keepWaiting());
+  return !waiting.includes(one);
+}
+
+async function keepWaiting(): Promise<void> {
   try {
-    const events = await keepEvents(happened);
-    const savedAt = Date.now();
-    set(({ past }) => ({ past: [...past, { label, events }].slice(-500), future: [], problem: null, savedAt }));
-    return true;
+    for (let one = waiting[0]; one; one = waiting[0]) {
+      const { label, happened } = one;
+      const events = await keepEvents(happened);
+      waiting = waiting.slice(1);
+      set(({ past }) => ({
+        past: [...past, { label, events }].slice(-500),
+        future: [],
+        problem: null,
+        savedAt: Date.now(),
+        unkept: waiting.length,
+      }));
+    }
+    keepTries = 0;
   } catch (problem) {
-    set({ problem: storageSentence(problem) });
-    return false;
+    set({ problem: storageSentence(problem), unkept: waiting.length });
+    again = setTimeout(() => void (keeping ??= keepWaiting()), RETRIES[Math.min(keepTries++, RETRIES.length - 1)]);
+  } finally {
+    keeping = null; // in the same breath as the last look at what waits
   }
 }
 
@@ -303,5 +333,5 @@ channel?.addEventListener('message', (event: MessageEvent<{ id: string; revision
 });
 
 addEventListener('beforeunload', (event) => {
-  if (pending.length > 0) event.preventDefault();
+  if (pending.length > 0 || waiting.length > 0) event.preventDefault();
 });

@@ -5,7 +5,7 @@ import { readyOf } from '../../../core/account/became.ts';
 import { dayRows, nextPeg, onTrailer, type DayPeg } from '../../../core/field/the-day.ts';
 import { kitName } from '../../../core/account/order-list.ts';
 import { stockOf } from '../../../core/species/stock.ts';
-import { formatTape } from '../../../core/units/quantities.ts';
+import { formatCount, formatTape } from '../../../core/units/quantities.ts';
 import { capital } from '../../../core/units/text.ts';
 import { useRecord } from '../../store/record.ts';
 import { record, undoLast, useSession } from '../../store/session.ts';
@@ -74,12 +74,12 @@ function At({ field, at }: { field: InField; at: DayPeg }) {
     const state = useRecord.getState().ledger.planted.get(laid.planting.id)!;
     go(nextPeg(dayRows(state, field.phase), after) ?? row.pegs[n + 1]);
   };
-  /** Does what is said, and goes on once it is kept; the plant stays in hand where it is not. */
+  /** Does what is said, and goes on once it is kept, or waits to be. */
   const tell = async (what: () => Promise<boolean>, last = at.label) => {
     setKeeping(true);
     const kept = await what();
     setKeeping(false);
-    if (kept) {
+    if (kept || useSession.getState().unkept > 0) {
       setAsking(null);
       on(last);
     }
@@ -246,6 +246,7 @@ function Notes({ field: { state }, at }: { field: InField; at: DayPeg }) {
 /** Title, whether there is signal, and how far the row is. */
 function Head({ field, title, row }: { field: InField; title: string; row: InField['rows'][number] }) {
   const online = useOnline();
+  const unkept = useSession((state) => state.unkept);
   const { holding, laid, rows } = field;
   const trailer = [...onTrailer(laid, holding, rows)].filter(([key]) =>
     /^(guard|mesh|cageMesh|spiral|stake)/.test(key),
@@ -256,7 +257,13 @@ function Head({ field, title, row }: { field: InField; title: string; row: InFie
   return (
     <header className="day-head">
       <h1>{title}</h1>
-      <p className="soft">{online ? 'kept on this phone' : 'no signal, kept'}</p>
+      {unkept > 0 ? (
+        <p role="alert">
+          <strong>{formatCount(unkept)} not yet kept</strong>, tried again by itself: leave this page open.
+        </p>
+      ) : (
+        <p className="soft">{online ? 'kept on this phone' : 'no signal, kept'}</p>
+      )}
       <p className="counts">
         <span data-testid="count-planted">
           <strong>{row.planted}</strong> of {row.pegs.length} planted
