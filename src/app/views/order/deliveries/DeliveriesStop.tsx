@@ -61,63 +61,57 @@ export function DeliveriesStop({ asked }: { asked: string | undefined }) {
   );
 }
 
-/** What became of everything that was ordered or set, of all orders together. */
+/** What became of everything that was ordered or set, of all orders together; of what nothing is known no column stands. */
 function BecameTable() {
   const lines = useWorked()
     .became()
     .filter(({ toCome, short, come, set }) => toCome + short + come + set > 0);
+  const columns = COLUMNS.filter(([what]) => lines.some((line) => line[what] > 0));
   return (
-    <table className="facts sums">
-      <caption>What became of it</caption>
-      <thead>
-        <tr>
-          {[
-            '',
-            'Wanted',
-            'Here before',
-            'To come',
-            'Short',
-            'Come',
-            'Sent back',
-            'Faulty',
-            'Set',
-            'Left',
-            'To buy',
-          ].map((head) => (
-            <th key={head}>{head}</th>
-          ))}
-        </tr>
-      </thead>
-      <tbody>
-        {lines.map((line) => (
-          <tr key={line.key}>
-            <th scope="row">
-              {capital(line.name)}
-              {line.unrecorded > 0 && (
-                <span className="soft"> {formatCount(line.unrecorded)} set that nobody checked in</span>
-              )}
-            </th>
-            {COUNTS.map((what) => (
-              <td key={what}>{formatCount(line[what])}</td>
+    <div className="scrolled" tabIndex={0} role="region" aria-label="What became of it">
+      <table className="facts money">
+        <caption>What became of it</caption>
+        <thead>
+          <tr>
+            <td />
+            {columns.map(([what, head]) => (
+              <th key={what} scope="col">
+                {head}
+              </th>
             ))}
           </tr>
-        ))}
-      </tbody>
-    </table>
+        </thead>
+        <tbody>
+          {lines.map((line) => (
+            <tr key={line.key}>
+              <th scope="row">
+                {capital(line.name)}
+                {line.unrecorded > 0 && (
+                  <span className="soft"> {formatCount(line.unrecorded)} set that nobody checked in</span>
+                )}
+              </th>
+              {columns.map(([what]) => (
+                <td key={what}>{line[what] > 0 ? formatCount(line[what]) : '–'}</td>
+              ))}
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </div>
   );
 }
-const COUNTS = [
-  'wanted',
-  'here',
-  'toCome',
-  'short',
-  'come',
-  'refused',
-  'faulty',
-  'set',
-  'left',
-  'toBuy',
-] as const satisfies readonly (keyof Became)[];
+const COLUMNS = [
+  ['wanted', 'Wanted'],
+  ['here', 'Here before'],
+  ['toCome', 'To come'],
+  ['short', 'Short'],
+  ['come', 'Come'],
+  ['refused', 'Sent back'],
+  ['faulty', 'Faulty'],
+  ['set', 'Set'],
+  ['left', 'Left'],
+  ['toBuy', 'To buy'],
+] as const satisfies readonly (readonly [keyof Became, string])[];
 
 /** Who checks: written into the record with each line. */
 function Who() {
