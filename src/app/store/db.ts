@@ -41,10 +41,11 @@ export const KeptSchema = z.object({
   card: CardSchema.optional().catch(undefined),
 });
 
-/** The lines of one id that a holding's record has, sorted. */
+/** Lines of a holding's record that were put by at once: what they say, and of which event each is. They are added, never changed. */
 interface KeptLines {
   holding: string;
   id: string;
+  ids: string[];
   texts: string[];
 }
 
@@ -54,7 +55,7 @@ class Shelf extends Dexie {
   readonly notes!: Table<{ key: string; value: string }, string>;
   /** Files outside that are kept up to date after each save, by holding. */
   readonly files!: Table<{ id: string; handle: FileSystemFileHandle }, string>;
-  /** What happened, as it came: the lines of one event, which are several only where devices clash; of copies of a holding each keeps its own. */
+  /** What happened, as it came; of copies of a holding each keeps its own. */
   readonly events!: Table<KeptLines, [string, string]>;
   constructor() {
     // Strict: 'complete' means flushed, so that Saved is true even if the machine dies the next moment.
@@ -68,6 +69,7 @@ class Shelf extends Dexie {
         .table<KeptLines & { event?: unknown }>('events')
         .toCollection()
         .modify((row) => {
+          row.ids = [row.id];
           row.texts = [JSON.stringify(row.event)];
           delete row.event;
         }),

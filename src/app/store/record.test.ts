@@ -8,15 +8,39 @@ import { lineOf, readRecord } from '../../core/record/lines.ts';
 
 vi.stubGlobal('addEventListener', () => undefined);
 vi.stubGlobal('localStorage', { getItem: () => null, setItem: () => undefined });
+/** What a browser kept before events were kept as they came. */
+const before = {
+  id: 'b',
+  device: 'phone',
+  seq: 1,
+  at: '2026-11-02T08:00:00+01:00',
+  by: '',
+  kind: 'seen',
+  body: { item: 'wind', on: '2026-11-02', note: 'long ago' },
+};
+const { Dexie } = await import('dexie');
+const old = new Dexie('close-rank');
+old.version(4).stores({
+  holdings: 'id, updatedAt',
+  notes: 'key',
+  pictures: 'file',
+  files: 'id',
+  events: '[holding+id], holding',
+});
+await old.table('events').add({ holding: 'old', id: 'b', event: before });
+old.close();
+
 const { db } = await import('./db.ts');
 const shelf = await import('./shelf.ts');
 const session = await import('./session.ts');
-const { useRecord, eventsOf, linesOf, keepName, takeIn } = await import('./record.ts');
+const { useRecord, eventsOf, linesOf, putLines, keepName, takeIn } = await import('./record.ts');
 const { keepPicture } = await import('./pictures.ts');
 const { holdingBytes } = await import('../exports/export-holding.ts');
 
 const seen = (note: string): Happened => ({ kind: 'seen', body: { item: 'wind', on: '2026-11-02', note } });
 const noted = () => useRecord.getState().ledger.seen.get('wind')?.note;
+
+const raised = await linesOf('old');
 
 beforeEach(async () => {
   await session.close();
@@ -126,6 +150,24 @@ describe('the record of a holding', () => {
     await session.open('sample');
     expect(await takeIn('sample', lines)).toMatchObject({ newer: 1, clashes: ['n2'], known: 0 });
     expect(await linesOf('sample')).toEqual(lines);
+  });
+
+  it('what a browser kept before is kept as lines', () => {
+    expect(raised).toEqual([{ id: 'b', text: JSON.stringify(before) }]);
+  });
+
+  it('two copies that swapped hold the same lines, however they came and how often', async () => {
+    await session.record('seen', [seen('east')]);
+    const mine = await linesOf('sample');
+    const theirs = ['x', 'y'].map((id) => lineOf({ ...readRecord(mine).events[0]!, id }));
+    await shelf.addHolding({ ...sample(), id: 'other', name: 'Other' });
+    await putLines('other', theirs);
+    for (let twice = 0; twice < 2; twice++) {
+      await putLines('other', mine);
+      await putLines('sample', [...theirs, ...mine]);
+    }
+    expect(await linesOf('other')).toEqual(await linesOf('sample'));
+    expect(await db.events.where('holding').equals('other').count()).toBe(2);
   });
 
   it('a copy, and what is taken in again once it was deleted, are of one lineage', async () => {

@@ -25,27 +25,38 @@ export const useLedger = (): Ledger => useRecord((state) => state.ledger);
 const channel = typeof BroadcastChannel === 'undefined' ? null : new BroadcastChannel('close-rank-record');
 
 /** Everything that was recorded of a holding, as it came. */
-export const linesOf = async (holding: string): Promise<Line[]> =>
-  (await db.events.where('holding').equals(holding).toArray()).flatMap(({ id, texts }) =>
-    texts.map((text) => ({ id, text })),
+export const linesOf = async (holding: string): Promise<Line[]> => union(await putBy(holding));
+
+const putBy = async (holding: string): Promise<Line[]> =>
+  (await db.events.where('holding').equals(holding).toArray()).flatMap(({ ids, texts }) =>
+    ids.map((id, i) => ({ id, text: texts[i]! })),
   );
 
 /** Events of a holding in their order, those that this version reads. */
 export const eventsOf = async (holding: string): Promise<readonly RecordEvent[]> =>
   readRecord(await linesOf(holding)).events;
 
-/** Lays lines to those that are kept of a holding. */
+/** Lines that are put by together, and their letters, at most. */
+const [MOST_LINES, MOST_LETTERS] = [1000, 1e6];
+
+/** Lays lines to those that are kept of a holding; what is kept is not touched. */
 export async function putLines(holding: string, came: readonly Line[]): Promise<void> {
   if (came.length === 0) return;
   await db.transaction('rw', db.events, async () => {
-    const [known, ids] = [await linesOf(holding), new Set(came.map(({ id }) => id))];
-    const texts = new Map<string, string[]>();
-    for (const { id, text } of union(
-      known.filter(({ id }) => ids.has(id)),
-      came,
-    ))
-      texts.set(id, [...(texts.get(id) ?? []), text]);
-    await db.events.bulkPut([...texts].map(([id, of]) => ({ holding, id, texts: of })));
+    const known = new Set((await putBy(holding)).map(({ text }) => text));
+    const packs: { holding: string; id: string; ids: string[]; texts: string[] }[] = [];
+    let letters = Infinity;
+    for (const { id, text } of union(came)) {
+      if (known.has(text)) continue;
+      if (letters > MOST_LETTERS || packs.at(-1)!.ids.length >= MOST_LINES) {
+        packs.push({ holding, id: newId(), ids: [], texts: [] });
+        letters = 0;
+      }
+      packs.at(-1)!.ids.push(id);
+      packs.at(-1)!.texts.push(text);
+      letters += text.length;
+    }
+    await db.events.bulkAdd(packs);
   });
 }
 
@@ -89,7 +100,7 @@ export async function keepEvents(happened: readonly Happened[]): Promise<readonl
       EventSchema.parse({ id: newId(), device, seq: seq + i, at, knows, by, ...one }),
     );
     await db.notes.put({ key: 'seq', value: String(seq + events.length) });
-    await db.events.bulkAdd(events.map(lineOf).map(({ id, text }) => ({ holding, id, texts: [text] })));
+    await db.events.bulkAdd(events.map(lineOf).map(({ id, text }) => ({ holding, id, ids: [id], texts: [text] })));
     return events;
   });
   // Another holding may have been opened meanwhile: it is kept where it belongs, and shown only there.

@@ -10,6 +10,9 @@ export interface Line {
 
 export const lineOf = (event: RecordEvent): Line => ({ id: event.id, text: JSON.stringify(event) });
 
+/** What lines that were taken from text were found to say: it is not parsed twice. */
+const parsed = new WeakMap<Line, RecordEvent>();
+
 /** Lines as a file has them, one of them a line. */
 export const writeLines = (lines: readonly Line[]): string => lines.map(({ text }) => `${text}\n`).join('');
 
@@ -28,14 +31,15 @@ export function readRecord(lines: readonly Line[]): Read {
   const events: RecordEvent[] = [];
   const [seen, clashes] = [new Set<string>(), new Set<string>()];
   let newer = 0;
-  for (const { id, text } of lines) {
+  for (const line of lines) {
+    const { id, text } = line;
     if (seen.has(id)) {
       clashes.add(id);
       continue;
     }
     seen.add(id);
-    const read = EventSchema.safeParse(jsonIn(text));
-    if (read.success) events.push(read.data);
+    const event = parsed.get(line) ?? EventSchema.safeParse(jsonIn(text)).data;
+    if (event) events.push(event);
     else newer++;
   }
   return { events: inOrder(events), newer, clashes: [...clashes] };
@@ -46,28 +50,26 @@ export function readRecord(lines: readonly Line[]): Read {
  * the same however often it is done, so that devices that swapped hold the same, to the byte.
  */
 export function union(...records: readonly (readonly Line[])[]): Line[] {
-  const byId = new Map<string, Map<string, string>>();
-  for (const { id, text } of records.flat()) {
-    const known = byId.get(id);
-    if (!known) byId.set(id, new Map([[text, text]]));
-    else if (!known.has(text)) known.set(text, text);
+  const byId = new Map<string, Map<string, Line>>();
+  for (const line of records.flat()) {
+    const known = byId.get(line.id);
+    if (!known) byId.set(line.id, new Map([[line.text, line]]));
+    else if (!known.has(line.text)) known.set(line.text, line);
   }
   return [...byId]
     .sort(([a], [b]) => (a < b ? -1 : 1))
-    .flatMap(([id, texts]) =>
-      (texts.size === 1 ? [...texts.keys()] : told([...texts.keys()])).map((text) => ({ id, text })),
-    );
+    .flatMap(([, lines]) => (lines.size === 1 ? [...lines.values()] : told([...lines.values()])));
 }
 
-/** Texts that say different things, each in the spelling that sorts first, sorted by what they say. */
-function told(texts: readonly string[]): string[] {
-  const says = new Map<string, string>();
-  for (const text of texts) {
-    const what = sorted(jsonIn(text));
+/** Lines that say different things, each in the spelling that sorts first, sorted by what they say. */
+function told(lines: readonly Line[]): Line[] {
+  const says = new Map<string, Line>();
+  for (const line of lines) {
+    const what = sorted(jsonIn(line.text));
     const known = says.get(what);
-    if (known === undefined || text < known) says.set(what, text);
+    if (!known || line.text < known.text) says.set(what, line);
   }
-  return [...says].sort(([a], [b]) => (a < b ? -1 : 1)).map(([, text]) => text);
+  return [...says].sort(([a], [b]) => (a < b ? -1 : 1)).map(([, line]) => line);
 }
 
 /** A value as text, its keys in one order. */
@@ -105,10 +107,13 @@ export function readLines(text: string, name: string): ReadLines {
   for (; at < written.length && wrong < MOST_WRONG && parts <= MOST_PARTS; at++) {
     const one = written[at]!;
     if (one.trim() === '') continue;
-    const [id, what, more] = lineIn(one);
-    parts += more;
-    if (id !== null) lines.push({ id, text: one });
-    else if (++wrong <= MOST_PROBLEMS)
+    const [id, what, event] = lineIn(one);
+    if (id !== null) {
+      const line = { id, text: one };
+      lines.push(line);
+      if (event) parsed.set(line, event);
+      parts += event ? partsOf(event) : 0;
+    } else if (++wrong <= MOST_PROBLEMS)
       problems.push(`Line ${at + 1} of ${name} ${what}. The other lines are kept; ask its sender for a fresh copy.`);
   }
   if (wrong > MOST_PROBLEMS)
@@ -123,18 +128,18 @@ export function readLines(text: string, name: string): ReadLines {
 const partsOf = ({ body }: RecordEvent): number =>
   'over' in body ? body.over.length : 'lines' in body ? LINE * body.lines.length : 0;
 
-/** The id of a line that is kept, or what is wrong with it; and how many parts it has. */
-function lineIn(text: string): readonly [id: string | null, wrong: string, parts: number] {
+/** The id of a line that is kept, or what is wrong with it; and what it says, where this version reads it. */
+function lineIn(text: string): readonly [id: string | null, wrong: string, event: RecordEvent | null] {
   const value = jsonIn(text);
-  if (value === undefined) return [null, 'is not whole', 0];
+  if (value === undefined) return [null, 'is not whole', null];
   const read = EventSchema.safeParse(value);
-  if (read.success) return [read.data.id, '', partsOf(read.data)];
-  if (isNewer(value)) return [value.id, '', 0];
+  if (read.success) return [read.data.id, '', read.data];
+  if (isNewer(value)) return [value.id, '', null];
   const [issue] = read.error.issues;
   return [
     null,
     `is not an event that this Close Rank knows (${issue!.path.join('.') || 'kind'}: ${issue!.message})`,
-    0,
+    null,
   ];
 }
 
