@@ -86,6 +86,11 @@ class NoAnswer extends Error {
   override readonly name = 'NoAnswer';
 }
 
+/** Another tab saved the holding in a form that only a newer version reads. */
+export class NewerTab extends Error {
+  override readonly name = 'NewerTab';
+}
+
 /** A reading that fails when the browser's storage never answers, as it does while another tab or a scanner holds it. */
 export const answering = <T>(reading: Promise<T>, patience = PATIENCE): Promise<T> =>
   Promise.race([
@@ -98,6 +103,8 @@ export const answering = <T>(reading: Promise<T>, patience = PATIENCE): Promise<
 /** What the browser refused, in a sentence; the plan in memory is untouched. */
 export function storageSentence(problem: unknown): string {
   const name = problem instanceof Error ? `${problem.name} ${(problem as { inner?: Error }).inner?.name ?? ''}` : '';
+  if (/NewerTab/.test(name))
+    return 'Another tab runs a newer Close Rank and has saved this holding there. What you changed here is kept in this tab only: export it to a file, then reload this tab.';
   if (/Quota/.test(name))
     return 'This browser’s storage is full, so the last change is not saved. Free some space; it is tried again by itself. Export the holding to a file now to be safe.';
   if (/NoAnswer|Timeout/.test(name))

@@ -255,6 +255,18 @@ describe('a session', () => {
     expect(spacing(await kept())).toBe(3);
   });
 
+  it('a holding that a newer version saved in another tab is told as that: it is no deletion, and nothing forks', async () => {
+    const before = (await db.holdings.get('sample'))!;
+    const newer = '{"format":"close-rank","version":99,"holding":{}}';
+    await db.holdings.put({ ...before, revision: before.revision + 5, stored: newer });
+    session.run(respace(2));
+    await vi.waitFor(() => expect(state().unsaved).toMatch(/^Another tab runs a newer Close Rank/));
+    expect(state()).toMatchObject({ saveState: 'unsaved', news: null });
+    expect(spacing(state().holding)).toBe(2);
+    expect((await db.holdings.toArray()).map(({ stored }) => stored)).toEqual([newer]);
+    session.dropUnsaved();
+  });
+
   it('what cannot be opened says why, and is handed out', async () => {
     expect((await session.open('nowhere'))?.sentence).toMatch(/no such holding/);
     await db.holdings.update('sample', { stored: { format: 'close-rank', version: 99, holding: {} } });

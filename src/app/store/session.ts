@@ -1,7 +1,7 @@
 import { create } from 'zustand';
 import { reasonRefused, redo, take, undo, type Command, type Step } from '../../core/holding/command.ts';
 import type { Holding } from '../../core/holding/schema.ts';
-import { db, storageSentence } from './db.ts';
+import { db, NewerTab, storageSentence } from './db.ts';
 import { closeRecord, keepEvents, openRecord, takeIn, useRecord } from './record.ts';
 import { addCopy, openHolding, saveHolding, type Opened } from './shelf.ts';
 import type { Happened } from '../../core/record/events.ts';
@@ -80,10 +80,11 @@ export async function open(id: string): Promise<OpenProblem | null> {
   const { holding: other } = get();
   if (other && (pending.length > 0 || waiting.length > 0)) {
     const sentence = `‘${other.name}’ holds changes that could not be saved yet. Go back to it, or export it to a file, before another holding is opened.`;
-    return { ok: false, sentence, broken: null, unsaved: other };
+    return { ok: false, why: 'broken', sentence, broken: null, unsaved: other };
   }
   const opened = await openHolding(id).catch((problem: unknown) => ({
     ok: false as const,
+    why: 'broken' as const,
     sentence: storageSentence(problem),
     broken: null,
   }));
@@ -307,7 +308,8 @@ async function rebase(): Promise<void> {
   behind = false;
   const opened = await openHolding(get().holding!.id);
   if (!opened.ok) {
-    if (pending.length > 0 && !opened.broken) return keepAsCopy();
+    if (pending.length > 0 && opened.why === 'gone') return keepAsCopy();
+    if (opened.why === 'newer') throw new NewerTab();
     throw new Error(opened.sentence);
   }
   ({ revision } = opened);

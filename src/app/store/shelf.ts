@@ -55,7 +55,7 @@ export interface Broken {
 }
 export type Opened =
   | { ok: true; holding: Holding; revision: number }
-  | { ok: false; sentence: string; broken: Broken | null };
+  | { ok: false; why: 'gone' | 'newer' | 'broken'; sentence: string; broken: Broken | null };
 
 /** A holding from the shelf, or why it cannot be opened. */
 export async function openHolding(id: string): Promise<Opened> {
@@ -63,6 +63,7 @@ export async function openHolding(id: string): Promise<Opened> {
   if (!kept || kept.deletedAt)
     return {
       ok: false,
+      why: 'gone',
       sentence:
         'There is no such holding in this browser. It may have been deleted, or it was made in another browser.',
       broken: null,
@@ -84,6 +85,7 @@ export async function openHolding(id: string): Promise<Opened> {
   const problem = data === undefined ? ({ code: 'damaged', what: 'its record is not whole' } as const) : result.problem;
   return {
     ok: false,
+    why: problem.code === 'too-new' ? 'newer' : 'broken',
     sentence: readProblemSentence(problem, `‘${name}’`),
     broken: problem.code === 'too-new' ? null : { name, revision, text, stored: data },
   };

@@ -9,50 +9,57 @@ import type { RecordEvent } from './events.ts';
  * have made, come last, by the clock alone. The same events in any order give the same order; n log n.
  */
 export function inOrder(events: readonly RecordEvent[]): RecordEvent[] {
-  const nodes = events.map((one): Node => ({ one, when: Date.parse(one.at), waits: 0, after: [] })).sort(byClock);
-  if (!tied(nodes)) return nodes.map(({ one }) => one);
+  const clock = events
+    .map((one): Node => ({ one, when: Date.parse(one.at) }))
+    .sort(byClock)
+    .map(({ one }) => one);
+  const ties = tiesOf(clock);
+  if (!ties) return clock;
+  const waits = new Uint32Array(clock.length);
+  const after = new Map<number, number[]>();
+  for (const [before, place] of ties) {
+    waits[place]!++;
+    const known = after.get(before);
+    if (known) known.push(place);
+    else after.set(before, [place]);
+  }
   const ready = new FlatQueue<number>();
-  nodes.forEach(({ waits }, place) => waits === 0 && ready.push(place, place));
+  waits.forEach((n, place) => n === 0 && ready.push(place, place));
   const ordered: RecordEvent[] = [];
   for (let next = ready.pop(); next !== undefined; next = ready.pop()) {
-    const { one, after } = nodes[next]!;
-    ordered.push(one);
-    for (const place of after) if (--nodes[place]!.waits === 0) ready.push(place, place);
+    ordered.push(clock[next]!);
+    for (const place of after.get(next) ?? []) if (--waits[place]! === 0) ready.push(place, place);
   }
-  return ordered.length < nodes.length
-    ? [...ordered, ...nodes.flatMap(({ one, waits }) => (waits > 0 ? [one] : []))]
-    : ordered;
+  return ordered.length < clock.length ? [...ordered, ...clock.filter((_, place) => waits[place]! > 0)] : ordered;
 }
 
 interface Node {
   readonly one: RecordEvent;
   /** The instant its clock showed, milliseconds. */
   readonly when: number;
-  /** How many events it comes after that are not placed yet, and the places by the clock of those that come after it. */
-  waits: number;
-  readonly after: number[];
 }
 
 const text = (a: string, b: string) => (a < b ? -1 : a > b ? 1 : 0);
 const byClock = (a: Node, b: Node): number =>
   a.when - b.when || text(a.one.device, b.one.device) || a.one.seq - b.one.seq || text(a.one.id, b.one.id);
 
-/** Ties each event to those it knew of; false where the clocks agree with what was known, as they mostly do. */
-function tied(nodes: readonly Node[]): boolean {
+/** Which events come after which, as places in the order of the clock; null where the clock agrees with all of it, as it mostly does. */
+function tiesOf(clock: readonly RecordEvent[]): [before: number, after: number][] | null {
   const devices = new Map<string, number[]>();
   const places = new Map<string, number>();
-  nodes.forEach(({ one: { device, id } }, place) => {
+  clock.forEach(({ device, id }, place) => {
     const known = devices.get(device);
     if (known) known.push(place);
     else devices.set(device, [place]);
     places.set(id, place);
   });
-  const seqOf = (place: number) => nodes[place]!.one.seq;
+  const seqOf = (place: number) => clock[place]!.seq;
+  const bySeq = bisector(seqOf);
+  const ties: [number, number][] = [];
   let against = false;
   const tie = (before: number | undefined, after: number) => {
     if (before === undefined || before === after) return;
-    nodes[before]!.after.push(after);
-    nodes[after]!.waits++;
+    ties.push([before, after]);
     against ||= before > after;
   };
   for (const own of devices.values()) {
@@ -64,17 +71,15 @@ function tied(nodes: readonly Node[]): boolean {
       tie(before, place);
     });
   }
-  nodes.forEach(({ one }, place) => {
-    for (const [device, seq] of Object.entries(one.knows ?? {})) {
-      const theirs = devices.get(device) ?? [];
-      tie(theirs[bisector(seqOf).right(theirs, seq) - 1], place);
+  clock.forEach(({ knows, body }, place) => {
+    for (const device in knows) {
+      const theirs = devices.get(device);
+      if (theirs) tie(theirs[bySeq.right(theirs, knows[device]!) - 1], place);
     }
-    for (const id of namedBy(one)) tie(places.get(id), place);
+    if ('over' in body) for (const id of body.over) tie(places.get(id), place);
   });
-  return against;
+  return against ? ties : null;
 }
-
-const namedBy = ({ body }: RecordEvent): readonly string[] => ('over' in body ? body.over : []);
 
 /** How far each other device had come in a record: what an event that `device` makes now knows of. */
 export function knownIn(events: readonly RecordEvent[], device: string): Record<string, number> {

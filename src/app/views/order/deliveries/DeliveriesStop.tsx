@@ -73,7 +73,7 @@ function BecameTable() {
         <caption>What became of it</caption>
         <thead>
           <tr>
-            <td />
+            <th scope="col">Kind or piece</th>
             {columns.map(([what, head]) => (
               <th key={what} scope="col">
                 {head}
