@@ -3,7 +3,7 @@ import { run } from './fresh.mjs';
 
 const [minutes, first] = [Number(process.argv[2] ?? 20), Number(process.argv[3] ?? 1)];
 const until = Date.now() + minutes * 60_000;
-const FILES = ['killed', 'planted', 'record', 'damaged'].map((name) => `${name}.test.ts`);
+const FILES = ['killed', 'planted', 'record', 'damaged', 'any-command'].map((name) => `${name}.test.ts`);
 for (let seed = first; seed === first || Date.now() < until; seed++) {
   process.stdout.write(`Seed ${seed}\n`);
   run('npx', ['vitest', 'run', ...FILES], { ATTACK: '1', ATTACK_SEED: String(seed) });

@@ -25,15 +25,19 @@ function isSame(a: unknown, b: unknown): boolean {
   if (Array.isArray(a)) return Array.isArray(b) && a.length === b.length && a.every((one, i) => isSame(one, b[i]));
   if (!isObject(a) || !isObject(b)) return false;
   const keys = Object.keys(a);
-  return keys.length === Object.keys(b).length && keys.every((key) => key in b && isSame(a[key], b[key]));
+  return keys.length === Object.keys(b).length && keys.every((key) => Object.hasOwn(b, key) && isSame(a[key], b[key]));
 }
+
+/** What is put under a name, never what every object has under names such as 'constructor'. */
+const ownOf = (of: Readonly<Record<string, unknown>>, key: string): unknown =>
+  Object.hasOwn(of, key) ? of[key] : undefined;
 
 /** Everything that differs from `was` to `is`, which share what did not change. */
 export function changesBetween(was: unknown, is: unknown, path: Path = []): Change[] {
   if (Object.is(was, is)) return [];
   if (isObject(was) && isObject(is))
     return [...new Set([...Object.keys(was), ...Object.keys(is)])].flatMap((key) =>
-      changesBetween(was[key], is[key], [...path, key]),
+      changesBetween(ownOf(was, key), ownOf(is, key), [...path, key]),
     );
   if (!Array.isArray(was) || !Array.isArray(is) || !isListed(was) || !isListed(is))
     return isSame(was, is) ? [] : [{ path, was, is }];
@@ -69,14 +73,14 @@ export function makeIn(draft: object, change: Change): boolean {
   }
   if (typeof last !== 'string' || typeof at !== 'object' || at === null) return false;
   const holder = at as Record<string, unknown>;
-  if (!isSame(holder[last], change.was)) return false;
+  if (!isSame(ownOf(holder, last), change.was)) return false;
   if (change.is === undefined) delete holder[last];
   else holder[last] = change.is;
   return true;
 }
 
 function within(at: unknown, step: Path[number]): unknown {
-  if (typeof step === 'string') return isObject(at) ? at[step] : undefined;
+  if (typeof step === 'string') return isObject(at) ? ownOf(at, step) : undefined;
   return Array.isArray(at) ? (at as Item[]).find(({ id }) => id === step.id) : undefined;
 }
 

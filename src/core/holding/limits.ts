@@ -51,10 +51,18 @@ function changedBeyond(
   const isObject = typeof after === 'object' && after !== null;
   if (def.type === 'nullable') return after === null ? null : changedBeyond(def.innerType, before, after, path);
   if (def.type === 'array' && Array.isArray(after)) return listBeyond(schema, before, after, path);
-  if (def.type === 'object' && isObject && !def.checks?.length)
+  if (def.type === 'object' && isObject && !def.checks?.length) {
+    const strange = Object.keys(after).find(
+      (key) => !Object.hasOwn(def.shape, key) && (after as Any)[key] !== undefined,
+    );
+    if (strange !== undefined) {
+      const issue = { code: 'unrecognized_keys', keys: [strange], message: 'Unrecognized' };
+      return { path: [...path, strange], issue, value: undefined };
+    }
     return first(Object.keys(def.shape), (key) =>
       changedBeyond(def.shape[key]!, (before as Any)?.[key], (after as Any)[key], [...path, key]),
     );
+  }
   if (def.type === 'union' && def.discriminator && isObject) {
     const kind = (after as Any)[def.discriminator];
     const option = def.options.find(({ shape }) =>
