@@ -29,7 +29,7 @@ export const antTheme = (tokens: Tokens, dark: boolean): ThemeConfig => ({
     boxShadowSecondary: `0 0 0 1px ${tokens.rule}`,
     motionDurationMid: '0.1s',
     motionDurationSlow: '0.15s',
-    // Cut off by style alone, a list that opens would wait for the end of a motion that never was.
+    // Cut off by style alone, a list that opens would wait for the end of a motion that never was, out of sight.
     motion: !matchMedia('(prefers-reduced-motion: reduce)').matches,
   },
   components: {

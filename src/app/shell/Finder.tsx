@@ -1,7 +1,7 @@
 import type { Stand } from '../../core/ranks/stand.ts';
 import type { Species } from '../../core/holding/species-schema.ts';
-import { Input, Modal } from 'antd';
-import { useMemo, useState } from 'react';
+import { Input, Modal, type InputRef } from 'antd';
+import { useMemo, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { featureKinds, pointsOf } from '../../core/ground/features.ts';
 import { useWorked } from '../store/derived.ts';
@@ -20,6 +20,8 @@ interface Found {
 export function Finder({ onClose }: { onClose(): void }) {
   const [text, setText] = useState('');
   const [at, setAt] = useState(0);
+  // Where nothing moves, the dialog takes the focus to its first button before the field can have it.
+  const input = useRef<InputRef>(null);
   const everything = useEverything();
   const words = text.toLowerCase().split(/\s+/).filter(Boolean);
   const found = everything
@@ -31,8 +33,17 @@ export function Finder({ onClose }: { onClose(): void }) {
     one.go();
   };
   return (
-    <Modal open onCancel={onClose} footer={null} title="Find" width={520} destroyOnHidden>
+    <Modal
+      open
+      onCancel={onClose}
+      afterOpenChange={(open) => open && input.current?.focus()}
+      footer={null}
+      title="Find"
+      width={520}
+      destroyOnHidden
+    >
       <Input
+        ref={input}
         autoFocus
         value={text}
         placeholder="A planting, a row, a place, a species, a command"

@@ -33,7 +33,8 @@ old.close();
 const { db } = await import('./db.ts');
 const shelf = await import('./shelf.ts');
 const session = await import('./session.ts');
-const { useRecord, eventsOf, linesOf, putLines, keepName, takeIn } = await import('./record.ts');
+const { useRecord, eventsOf, linesOf, putLines, keepEvents, keepName, openRecord, takeIn } =
+  await import('./record.ts');
 const { keepPicture } = await import('./pictures.ts');
 const { holdingBytes } = await import('../exports/export-holding.ts');
 
@@ -205,6 +206,16 @@ describe('the record of a holding', () => {
     await Promise.all([keeping, session.open('other')]);
     expect(useRecord.getState()).toMatchObject({ holding: 'other', events: [] });
     expect(await eventsOf('sample')).toHaveLength(1);
+    const late = keepEvents([seen('west')]);
+    const [nowhere] = await Promise.all([openRecord('sample'), late]);
+    expect(nowhere).toBeUndefined();
+    expect(await eventsOf('other')).toHaveLength(1);
+    expect(useRecord.getState()).toMatchObject({
+      holding: 'sample',
+      ledger: { seen: new Map([['wind', { note: 'east' }]]) },
+    });
+    await db.events.where('holding').equals('other').delete();
+    await openRecord('other');
     const laying = session.layIn('sample', await linesOf('sample'));
     await laying;
     expect(useRecord.getState()).toMatchObject({ holding: 'other', events: [] });

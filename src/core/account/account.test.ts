@@ -187,9 +187,9 @@ describe('one account of what is bought', () => {
     };
     const done = ledgerOf([pegged, said('2027-02-10', 'planted', of)]);
     const shares = bill(beside, layHolding(beside), done).filter(({ species }) => species);
-    expect(shares.map(({ planting, toBuy }) => [planting, toBuy])).toEqual([
-      ['p1', 0],
-      ['p2', 52],
+    expect(shares.map(({ planting, count, toBuy }) => [planting, count, toBuy])).toEqual([
+      ['p1', 41, 0],
+      ['p2', 52, 52],
     ]);
   });
 

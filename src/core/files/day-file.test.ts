@@ -50,6 +50,7 @@ describe('a day file', () => {
     );
     // A copy, or what was taken in again after it was deleted, is of one lineage; so is the day of either.
     const copy = { id: 'h3', lineage: 'h1', name: 'Made-up copy' };
+    expect(() => checkDayOf({ ...head, holding: 'h3' }, copy, 'ida.day')).not.toThrow(); // of before there were lineages
     for (const day of [head, { ...head, holding: 'h4', lineage: 'h1' }])
       for (const to of [copy, { id: 'h1', name: 'Made-up' }])
         expect(() => checkDayOf(day, to, 'ida.day')).not.toThrow();

@@ -126,6 +126,8 @@ describe('days off from a calendar', () => {
     expect(said(...Array.from({ length: 30_000 }, () => `${head}|DTSTART;VALUE=DATE:20270402`))).toThrow(
       'off.ics holds 30,000 events; at most 20,000 are read. Export the days off alone from your calendar.',
     );
+    expect(said(`${head}|DTSTART;VALUE=DATE:20270301`)()).toEqual(['2027-03-01']);
+    expect(said(`${head}|DTSTART;VALUE=DATE:20270228`)).toThrow(/takes no day/);
     expect(said(`${head}|DTSTART;VALUE=DATE:20200402`)).toThrow(/takes no day between 2027-03-01 and 2030-04-03/);
   });
   it('a file of another kind, an empty calendar and one with our tasks alone each get a sentence', () => {

@@ -1,4 +1,5 @@
-import { Form, Input, Modal, Select } from 'antd';
+import { Form, Input, Modal, Select, type InputRef } from 'antd';
+import { useRef } from 'react';
 import { useNavigate } from 'react-router';
 import { newHolding } from '../../../core/holding/new-holding.ts';
 import type { Holding } from '../../../core/holding/schema.ts';
@@ -17,6 +18,7 @@ interface Answers {
 /** Asks what a holding needs before anything can be drawn: a name, a place, units, a currency. */
 export function NewHolding({ onClose, onProblem }: { onClose(): void; onProblem(reason: unknown): void }) {
   const navigate = useNavigate();
+  const first = useRef<InputRef>(null);
   const make = async ({ name, place, ...of }: Answers) => {
     const id = newId();
     try {
@@ -35,6 +37,7 @@ export function NewHolding({ onClose, onProblem }: { onClose(): void; onProblem(
       cancelText="Leave it"
       onCancel={onClose}
       okButtonProps={{ htmlType: 'submit', form: 'new-holding' }}
+      afterOpenChange={(open) => open && first.current?.focus()}
       destroyOnHidden
     >
       <Form<Answers>
@@ -52,7 +55,7 @@ export function NewHolding({ onClose, onProblem }: { onClose(): void; onProblem(
             { max: 80, message: 'At most 80 letters.' },
           ]}
         >
-          <Input autoFocus />
+          <Input ref={first} autoFocus />
         </Form.Item>
         <Form.Item
           name="place"
