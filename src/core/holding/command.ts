@@ -43,18 +43,8 @@ export interface Step {
  * Throws {@link Refused} when the command does, and when the holding would become one that its reader refuses.
  */
 export function take(holding: Holding, { label, change }: Command): { holding: Holding; step: Step } {
-  const next = produce(holding, (draft) => tried(label, () => change(draft)));
+  const next = produce(holding, (draft) => change(draft));
   return { holding: readable(holding, next), step: { label, changes: changesBetween(holding, next) } };
-}
-
-/** A command made of what it cannot work with is refused like any other. */
-function tried(label: string, work: () => void): void {
-  try {
-    work();
-  } catch (problem) {
-    if (problem instanceof Refused) throw problem;
-    throw new Refused(`'${label}' asks for something that is not whole; nothing was changed.`, { cause: problem });
-  }
 }
 
 function readable(before: Holding, after: Holding): Holding {

@@ -52,8 +52,10 @@ function changedBeyond(
   if (def.type === 'nullable') return after === null ? null : changedBeyond(def.innerType, before, after, path);
   if (def.type === 'array' && Array.isArray(after)) return listBeyond(schema, before, after, path);
   if (def.type === 'object' && isObject && !def.checks?.length) {
+    // What was there before is not this change's: a holding as found carries what the record knows.
     const strange = Object.keys(after).find(
-      (key) => !Object.hasOwn(def.shape, key) && (after as Any)[key] !== undefined,
+      (key) =>
+        !Object.hasOwn(def.shape, key) && (after as Any)[key] !== undefined && !Object.hasOwn(Object(before), key),
     );
     if (strange !== undefined) {
       const issue = { code: 'unrecognized_keys', keys: [strange], message: 'Unrecognized' };

@@ -99,8 +99,11 @@ const namedBy = kept(function namedBy({ body: { over } }: Saying): ReadonlySet<s
  * How a plant stands. A saying gives way to one that was made knowing of it (it names it in `over`), whatever their
  * clocks: what is left beside each other was said by devices that did not know of each other.
  */
-export function stateOf(sayings: readonly Saying[] | undefined): PlantState {
-  if (!sayings || sayings.length === 0) return UNSAID;
+export const stateOf = (sayings: readonly Saying[] | undefined): PlantState =>
+  sayings && sayings.length > 0 ? stands(sayings) : UNSAID;
+
+/** The same sayings are asked again at every tap, of every plant. */
+const stands = kept(function stands(sayings: readonly Saying[]): PlantState {
   const heads = (side: Side) => {
     const speaking = sayings.filter(({ kind }) => SPEAKS[kind].includes(side));
     const left = speaking.filter(({ id }) => !speaking.some((one) => namedBy(one).has(id)));
@@ -121,7 +124,7 @@ export function stateOf(sayings: readonly Saying[] | undefined): PlantState {
     last,
     differs,
   };
-}
+});
 
 /** What a saying says on one side, as text: the same answer gives the same. */
 function answerOf(saying: Saying, side: Side): string {
