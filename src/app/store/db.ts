@@ -42,7 +42,7 @@ export const KeptSchema = z.object({
 });
 
 /** Lines of a holding's record that were put by at once: what they say, and of which event each is. They are added, never changed. */
-interface KeptLines {
+export interface KeptLines {
   holding: string;
   id: string;
   ids: string[];

@@ -4,7 +4,7 @@ import { added, ledgerOf, NO_LEDGER, type Ledger } from '../../core/record/ledge
 import { handOver, type HandOver } from '../../core/record/hand-over.ts';
 import { knownIn } from '../../core/record/in-order.ts';
 import { lineOf, readRecord, union, type Line } from '../../core/record/lines.ts';
-import { db } from './db.ts';
+import { db, type KeptLines } from './db.ts';
 import { newId } from './ids.ts';
 
 /** What happened on the open holding: its events as this browser keeps them, each durable before it is shown. */
@@ -25,9 +25,9 @@ export const useLedger = (): Ledger => useRecord((state) => state.ledger);
 const channel = typeof BroadcastChannel === 'undefined' ? null : new BroadcastChannel('close-rank-record');
 
 /** Everything that was recorded of a holding, as it came. */
-export const linesOf = async (holding: string): Promise<Line[]> => union(await putBy(holding));
+export const linesOf = async (holding: string): Promise<Line[]> => union(await keptOf(holding));
 
-const putBy = async (holding: string): Promise<Line[]> =>
+const keptOf = async (holding: string): Promise<Line[]> =>
   (await db.events.where('holding').equals(holding).toArray()).flatMap(({ ids, texts }) =>
     ids.map((id, i) => ({ id, text: texts[i]! })),
   );
@@ -43,8 +43,8 @@ const [MOST_LINES, MOST_LETTERS] = [1000, 1e6];
 export async function putLines(holding: string, came: readonly Line[]): Promise<void> {
   if (came.length === 0) return;
   await db.transaction('rw', db.events, async () => {
-    const known = new Set((await putBy(holding)).map(({ text }) => text));
-    const packs: { holding: string; id: string; ids: string[]; texts: string[] }[] = [];
+    const known = new Set((await keptOf(holding)).map(({ text }) => text));
+    const packs: KeptLines[] = [];
     let letters = Infinity;
     for (const { id, text } of union(came)) {
       if (known.has(text)) continue;
