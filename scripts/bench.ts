@@ -2,7 +2,7 @@
 import { drawing } from './bench/drawing.ts';
 import { days } from './bench/days.ts';
 import { edits, layouts } from './bench/edits.ts';
-import { field } from './bench/field.ts';
+import { field, tags } from './bench/field.ts';
 import { importOfMany } from './bench/files.ts';
 import { firstLoad } from './bench/load.ts';
 import { orders } from './bench/order.ts';
@@ -26,5 +26,6 @@ tell([
   ...orders(),
   ...days(),
   ...field(),
+  ...(await tags()),
   ...firstLoad(),
 ]);

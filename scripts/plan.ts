@@ -6,7 +6,7 @@ import { basename, join } from 'node:path';
 import { createRequire } from 'node:module';
 import { Worker } from 'node:worker_threads';
 import { EXPORT_NAMES, exportFile } from '../src/app/exports/export-files.ts';
-import type { PdfFonts } from '../src/app/exports/peg-sheet-pdf.ts';
+import type { PdfFonts } from '../src/app/exports/pdf-page.ts';
 import { readCloserank, writeCloserank, type Pictures } from '../src/core/files/closerank.ts';
 import { holdingFromPlan } from '../src/core/files/plan-json.ts';
 import {

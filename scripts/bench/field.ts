@@ -1,3 +1,5 @@
+import { fonts } from '../../checks/fonts.ts';
+import { tagsPdf } from '../../src/app/exports/tags-pdf.ts';
 import { EventSchema, type RecordEvent } from '../../src/core/record/events.ts';
 import { added, ledgerOf } from '../../src/core/record/ledger.ts';
 import { line, median, type Line } from './tell.ts';
@@ -24,6 +26,30 @@ function taps(count: number): RecordEvent[] {
           }),
     }),
   );
+}
+
+/** Labels with a code for each plant, set for a tenth of a big planting and for all of it. */
+export async function tags(): Promise<Line[]> {
+  const setting = async (count: number) => {
+    const all = Array.from({ length: count }, (_, n) => ({
+      title: `A1-${n}`,
+      lines: ['hazel', 'Corylus avellana', 'Bench, belt'],
+      code: `https://farm.test/h/bench/field/plant/A1-${n}`,
+    }));
+    const start = performance.now();
+    await tagsPdf(all, { units: 'metric', fonts, title: 'Tags' });
+    return performance.now() - start;
+  };
+  await setting(240);
+  const [few, many] = [await setting(1008), await setting(10_080)];
+  return [
+    line(
+      '10,080 plant tags set, of ten times 1,008',
+      `${(many / (10 * few)).toFixed(2)} (${(many / 1000).toFixed(1)} s)`,
+      'at most 1.3',
+      many <= 13 * few,
+    ),
+  ];
 }
 
 /** The record of many phones folded, and one tap more added to it. */

@@ -5,8 +5,7 @@ import { drawCard, type CardDrawing, type Stuff } from '../../core/field/cards/d
 import { stockOf } from '../../core/species/stock.ts';
 import { counted, type UnitSystem } from '../../core/units/quantities.ts';
 import { capital } from '../../core/units/text.ts';
-import { INK, PALE, paragraph, plainDocument, put, SOFT } from './pdf-page.ts';
-import type { PdfFonts } from './peg-sheet-pdf.ts';
+import { INK, PALE, paragraph, plainDocument, put, SOFT, type PdfFonts } from './pdf-page.ts';
 
 const [MARGIN, GAP, TEXT] = [28, 14, 7.6];
 
@@ -15,7 +14,7 @@ export function cardsPdf(
   sets: readonly { readonly planting: string; readonly cards: readonly Card[] }[],
   { units, fonts, title }: { readonly units: UnitSystem; readonly fonts: PdfFonts; readonly title: string },
 ): Promise<Uint8Array<ArrayBuffer>> {
-  const doc = plainDocument(title, units, fonts, MARGIN);
+  const doc = plainDocument(title, units, fonts, MARGIN, { feet: false });
   const bytes = toBytes(doc);
   const cards = sets.flatMap(({ planting, cards: of }) => of.map((card) => ({ planting, card })));
   if (cards.length === 0) doc.addPage();
@@ -117,10 +116,10 @@ function drawing(doc: PDFDocument, { width, height, shapes, labels }: CardDrawin
     if (shape.what === 'area') {
       doc.closePath().lineWidth(0.6);
       if (shape.dashed) doc.dash(3, { space: 2 });
-      doc.fillAndStroke(FILLS[shape.of] ?? '#FFFFFF', shape.of === 'ground' ? PALE! : INK!);
+      doc.fillAndStroke(FILLS[shape.of] ?? '#FFFFFF', shape.of === 'ground' ? PALE : INK);
       doc.undash();
     } else {
-      doc.lineWidth(Math.max(0.7, shape.width * 0.8)).strokeColor(shape.of === 'roots' ? SOFT! : INK!);
+      doc.lineWidth(Math.max(0.7, shape.width * 0.8)).strokeColor(shape.of === 'roots' ? SOFT : INK);
       if (shape.dashed) doc.dash(3, { space: 2 });
       doc.stroke();
       doc.undash();
@@ -131,7 +130,7 @@ function drawing(doc: PDFDocument, { width, height, shapes, labels }: CardDrawin
           .lineTo(x + u - 6, y + v - 3)
           .lineTo(x + u - 6, y + v + 3)
           .closePath()
-          .fill(INK!);
+          .fill(INK);
       }
     }
   }
@@ -146,16 +145,16 @@ function drawing(doc: PDFDocument, { width, height, shapes, labels }: CardDrawin
     doc
       .font(main ? 'bold' : 'text')
       .fontSize(TEXT)
-      .fillColor(INK!);
+      .fillColor(INK);
     const wide = Math.min(doc.widthOfString(text), width * 0.27);
     const lines = doc.heightOfString(text, { width: width * 0.27 });
     const left = side === 'left' ? x : x + width - wide;
     doc
       .lineWidth(0.4)
-      .strokeColor(SOFT!)
+      .strokeColor(SOFT)
       .moveTo(side === 'left' ? left + wide + 2 : left - 2, y + v)
       .lineTo(x + to[0], y + to[1])
       .stroke();
-    doc.fillColor(INK!).text(text, left, y + v - lines / 2, { width: width * 0.27 });
+    doc.fillColor(INK).text(text, left, y + v - lines / 2, { width: width * 0.27 });
   }
 }

@@ -23,8 +23,9 @@ import { orderOf, phaseOrders } from '../../core/account/order-list.ts';
 import type { SetOutWay } from '../../core/field/set-out.ts';
 import { FIELD_FILES, fieldFile, isFieldFile } from './field-files.ts';
 import { sheetsPdf } from './sheet-pdf.ts';
+import type { PdfFonts } from './pdf-page.ts';
 import { plainFont } from './plain-font.ts';
-import { pegSheetPdf, type PdfFonts } from './peg-sheet-pdf.ts';
+import { pegSheetPdf } from './peg-sheet-pdf.ts';
 
 export const EXPORT_NAMES = [
   'peg-sheets.pdf',

@@ -9,7 +9,7 @@ import type { Holding } from '../../core/holding/schema.ts';
 import type { Laid } from '../../core/ranks/laid.ts';
 import type { Ledger } from '../../core/record/ledger.ts';
 import { cardsPdf } from './cards-pdf.ts';
-import type { PdfFonts } from './peg-sheet-pdf.ts';
+import type { PdfFonts } from './pdf-page.ts';
 import { sheetsPdf } from './sheet-pdf.ts';
 import { tagsPdf } from './tags-pdf.ts';
 

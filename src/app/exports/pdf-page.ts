@@ -1,17 +1,39 @@
 import PDFDocument from 'pdfkit';
 import type { UnitSystem } from '../../core/units/quantities.ts';
-import { SHEET_DATE, type PdfFonts } from './peg-sheet-pdf.ts';
 
-export const [INK, SOFT, PALE] = ['#000000', '#444444', '#BBBBBB'];
+/** The bytes of the sheets' fonts. */
+export interface PdfFonts {
+  readonly regular: Uint8Array;
+  readonly bold: Uint8Array;
+  readonly heading: Uint8Array;
+}
 
-/** A document that is laid out by hand: A4, or Letter in US customary; dated alike, so that one plan makes the same bytes. */
-export function plainDocument(title: string, units: UnitSystem, fonts: PdfFonts, margin: number): PDFDocument {
+/** One date for every sheet, so that one plan always makes the same bytes. */
+const SHEET_DATE = new Date(Date.UTC(2000, 0, 1));
+
+export const INK: string = '#000000';
+export const SOFT = '#444444';
+export const PALE = '#BBBBBB';
+
+/**
+ * A document that is laid out by hand: A4, or Letter in US customary; dated alike, so that one plan makes the same
+ * bytes. With `feet` its pages are kept until the end, when it is known how many there are; else each is done with as
+ * the next begins.
+ */
+export function plainDocument(
+  title: string,
+  units: UnitSystem,
+  fonts: PdfFonts,
+  margin: number,
+  { feet }: { readonly feet: boolean },
+): PDFDocument {
   const doc = new PDFDocument({
     size: units === 'us' ? 'LETTER' : 'A4',
     margin,
-    font: fonts.regular,
+    // A font that is opened here under no name is opened again at every change of font.
+    font: null,
     autoFirstPage: false,
-    bufferPages: true,
+    bufferPages: feet,
     info: {
       Title: title,
       Creator: 'Close Rank',

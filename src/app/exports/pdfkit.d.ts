@@ -10,13 +10,16 @@ declare module 'pdfkit' {
     constructor(options: {
       size: 'A4' | 'LETTER';
       margin: number;
-      font: Uint8Array;
+      font: null;
       autoFirstPage: false;
-      bufferPages: true;
+      bufferPages: boolean;
       info: Record<string, string | Date>;
     });
     readonly page: { readonly width: number; readonly height: number };
     addPage(): this;
+    addContent(operators: string): this;
+    translate(x: number, y: number): this;
+    scale(factor: number): this;
     switchToPage(n: number): void;
     bufferedPageRange(): { start: number; count: number };
     registerFont(name: string, source: Uint8Array): this;

@@ -1,19 +1,10 @@
-import { readFileSync } from 'node:fs';
-import { createRequire } from 'node:module';
 import { describe, expect, it } from 'vitest';
+import { fonts } from '../../../checks/fonts.ts';
 import { row, sample } from '../../../checks/sample.ts';
 import { pegSheet } from '../../core/field/peg-sheet.ts';
 import { layHolding } from '../../core/ranks/laid.ts';
 import { pegSheetPdf } from './peg-sheet-pdf.ts';
 
-const font = (family: string, weight: number) =>
-  new Uint8Array(
-    readFileSync(
-      createRequire(import.meta.url).resolve(`@fontsource/${family}/files/${family}-latin-${weight}-normal.woff`),
-    ),
-  );
-const sans = 'atkinson-hyperlegible-next';
-const fonts = { regular: font(sans, 400), bold: font(sans, 700), heading: font('bitter', 600) };
 const sheetOf = (length: number, bent: boolean) => {
   const points: [number, number][] = bent
     ? [

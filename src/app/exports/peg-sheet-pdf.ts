@@ -1,14 +1,8 @@
-import PDFDocument from 'pdfkit';
+import type PDFDocument from 'pdfkit';
 import { toBytes } from 'pdfkit/output';
 import type { Peg, PegRow, PegSheet, SetOut } from '../../core/field/peg-sheet.ts';
 import { counted, formatLength, formatTape, type UnitSystem } from '../../core/units/quantities.ts';
-
-/** The bytes of the sheet's fonts. */
-export interface PdfFonts {
-  readonly regular: Uint8Array;
-  readonly bold: Uint8Array;
-  readonly heading: Uint8Array;
-}
+import { INK, plainDocument, put, SOFT, type PdfFonts } from './pdf-page.ts';
 
 export interface PdfOptions {
   readonly units: UnitSystem;
@@ -17,15 +11,10 @@ export interface PdfOptions {
   readonly onShare?: (share: number) => void;
 }
 
-/** One date for every sheet, so that one plan always makes the same bytes. */
-export const SHEET_DATE = new Date(Date.UTC(2000, 0, 1));
-
 const MARGIN = 36;
 const FOOT = 42;
 const TEXT = 11;
 const LINE = 19;
-const SOFT = '#444444';
-const INK = '#000000';
 /** Columns of pegs on a page, each read down before the next: the order in which they are walked. */
 const COLUMNS = 2;
 /** A row's head is not left alone at the foot of a page: room for this many lines of pegs beneath it. */
@@ -36,20 +25,8 @@ const TOGETHER = 3;
  * here, peg by peg in one pass, so that ten thousand take as long for each as ten do.
  */
 export async function pegSheetPdf(sheets: readonly PegSheet[], options: PdfOptions): Promise<Uint8Array<ArrayBuffer>> {
-  const doc = new PDFDocument({
-    size: options.units === 'us' ? 'LETTER' : 'A4',
-    margin: MARGIN,
-    font: options.fonts.regular,
-    autoFirstPage: false,
-    bufferPages: true,
-    info: {
-      Title: `Peg sheet, ${sheets[0]?.holding ?? ''}`,
-      Creator: 'Close Rank',
-      Producer: 'Close Rank',
-      CreationDate: SHEET_DATE,
-      ModDate: SHEET_DATE,
-    },
-  });
+  const title = `Peg sheet, ${sheets[0]?.holding ?? ''}`;
+  const doc = plainDocument(title, options.units, options.fonts, MARGIN, { feet: true });
   const bytes = toBytes(doc);
   const setter = new Setter(
     doc,
@@ -73,10 +50,7 @@ class Setter {
     private readonly doc: PDFDocument,
     private readonly options: PdfOptions,
     private readonly plants: number,
-  ) {
-    const { regular, bold, heading } = options.fonts;
-    doc.registerFont('text', regular).registerFont('bold', bold).registerFont('heading', heading);
-  }
+  ) {}
 
   private get width(): number {
     return this.doc.page.width - 2 * MARGIN;
@@ -105,9 +79,9 @@ class Setter {
       this.doc.switchToPage(start + i);
       const y = this.doc.page.height - 30;
       this.doc.font('text').fontSize(9).fillColor(SOFT);
-      this.put(this.names[i] ?? '', MARGIN, y, this.width - 80);
+      put(this.doc, this.names[i] ?? '', MARGIN, y, this.width - 80);
       const place = `${i + 1} of ${count}`;
-      this.put(place, MARGIN + this.width - this.doc.widthOfString(place), y, 80);
+      put(this.doc, place, MARGIN + this.width - this.doc.widthOfString(place), y, 80);
     }
   }
 
@@ -121,13 +95,6 @@ class Setter {
     if (this.y + height > this.bottom) this.page(sheet);
   }
 
-  /** One line of text, cut to a width: the library's own line breaking starts pages by itself. */
-  private put(text: string, x: number, y: number, width: number): void {
-    let shown = text;
-    while (shown.length > 1 && this.doc.widthOfString(shown) > width) shown = `${shown.slice(0, -2)}…`;
-    this.doc.text(shown, x, y, { lineBreak: false });
-  }
-
   private paragraph(text: string, { font = 'text', size = TEXT, colour = INK, after = 4, x = MARGIN } = {}): void {
     this.doc.font(font).fontSize(size).fillColor(colour);
     const width = MARGIN + this.width - x;
@@ -139,7 +106,7 @@ class Setter {
     this.doc.font('text').fontSize(TEXT);
     this.room(sheet, this.doc.heightOfString(text, { width: this.width - 18, lineGap: 1 }) + 4);
     this.doc.font('bold').fillColor(INK);
-    this.put(String(number), MARGIN, this.y, 18);
+    put(this.doc, String(number), MARGIN, this.y, 18);
     this.paragraph(text, { x: MARGIN + 18 });
   }
 
@@ -172,7 +139,7 @@ class Setter {
     const width = this.width / columns.length;
     const line = (cells: readonly string[], font: string) => {
       this.doc.font(font).fontSize(TEXT).fillColor(INK);
-      cells.forEach((cell, c) => this.put(cell, MARGIN + c * width, this.y, width - 6));
+      cells.forEach((cell, c) => put(this.doc, cell, MARGIN + c * width, this.y, width - 6));
       this.y += LINE;
       this.rule(0.5, '#999999', this.y - 5);
     };
@@ -226,7 +193,7 @@ class Setter {
     this.doc.text(peg.label, x + 18, y, { lineBreak: false });
     this.doc.text(peg.tag, x + 108, y, { lineBreak: false });
     this.doc.font('text');
-    this.put(peg.common, x + 130, y, width - 130);
+    put(this.doc, peg.common, x + 130, y, width - 130);
     this.doc.fillColor(SOFT).text(String(peg.number), x + 80, y, { lineBreak: false });
     this.rule(0.5, '#999999', y + LINE - 4, x, width);
   }

@@ -3,8 +3,7 @@ import { toBytes } from 'pdfkit/output';
 import type { Drawing, Shape, Sheet, Table } from '../../core/order/sheets/sheet.ts';
 import type { UnitSystem } from '../../core/units/quantities.ts';
 import { formatLength } from '../../core/units/quantities.ts';
-import { INK, PALE, plainDocument, put, SOFT } from './pdf-page.ts';
-import type { PdfFonts } from './peg-sheet-pdf.ts';
+import { INK, PALE, plainDocument, put, SOFT, type PdfFonts } from './pdf-page.ts';
 
 const [MARGIN, FOOT, LINE, TEXT] = [36, 48, 17, 10];
 /** Highest that a drawing is set, points. */
@@ -17,7 +16,7 @@ export function sheetsPdf(
   sheets: readonly Sheet[],
   { units, fonts, title }: { readonly units: UnitSystem; readonly fonts: PdfFonts; readonly title: string },
 ): Promise<Uint8Array<ArrayBuffer>> {
-  const doc = plainDocument(title, units, fonts, MARGIN);
+  const doc = plainDocument(title, units, fonts, MARGIN, { feet: true });
   const bytes = toBytes(doc);
   const page = new Page(doc, units);
   if (sheets.length === 0) page.sheet({ title, intro: 'Nothing of this is planned here.', parts: [] });

@@ -1,10 +1,10 @@
 import type PDFDocument from 'pdfkit';
+import { strToU8 } from 'fflate';
 import { toBytes } from 'pdfkit/output';
-import { create } from 'qrcode';
+import { create, type QRCode, type QRCodeMaskPattern } from 'qrcode';
 import type { Tag } from '../../core/field/tags.ts';
 import type { UnitSystem } from '../../core/units/quantities.ts';
-import { INK, PALE, plainDocument, put } from './pdf-page.ts';
-import type { PdfFonts } from './peg-sheet-pdf.ts';
+import { INK, PALE, plainDocument, put, type PdfFonts } from './pdf-page.ts';
 
 const MARGIN = 28;
 /** Tags across a page and down it; a code of this size is read at arm's length, points. */
@@ -25,9 +25,10 @@ export async function tagsPdf(
     readonly onShare?: (share: number) => void;
   },
 ): Promise<Uint8Array<ArrayBuffer>> {
-  const doc = plainDocument(title, units, fonts, MARGIN);
+  const doc = plainDocument(title, units, fonts, MARGIN, { feet: false });
   const bytes = toBytes(doc);
   if (tags.length === 0) doc.addPage();
+  let mask: QRCodeMaskPattern | undefined;
   for (const [i, tag] of tags.entries()) {
     const place = i % (ACROSS * DOWN);
     if (place === 0) {
@@ -37,23 +38,24 @@ export async function tagsPdf(
     }
     const width = (doc.page.width - 2 * MARGIN) / ACROSS;
     const height = (doc.page.height - 2 * MARGIN) / DOWN;
-    set(doc, tag, MARGIN + (place % ACROSS) * width, MARGIN + Math.floor(place / ACROSS) * height, width, height);
+    const [x, y] = [MARGIN + (place % ACROSS) * width, MARGIN + Math.floor(place / ACROSS) * height];
+    set(doc, tag, x, y, width, height);
+    ({ maskPattern: mask } = matrix(doc, tag.code, mask, x + width - CODE - 7, y + (height - CODE) / 2));
   }
   onShare?.(1);
   doc.end();
   return bytes;
 }
 
-function set(doc: PDFDocument, { title, lines, code }: Tag, x: number, y: number, width: number, height: number): void {
-  doc.lineWidth(0.5).strokeColor(PALE!).rect(x, y, width, height).stroke();
+function set(doc: PDFDocument, { title, lines }: Tag, x: number, y: number, width: number, height: number): void {
+  doc.lineWidth(0.5).strokeColor(PALE).rect(x, y, width, height).stroke();
   // A hole for the wire.
   doc.circle(x + 9, y + height / 2, 3).stroke();
-  matrix(doc, code, x + width - CODE - 7, y + (height - CODE) / 2);
   const room = width - CODE - 32;
   doc
     .font('heading')
     .fontSize(title.length > 7 ? 13 : 16)
-    .fillColor(INK!);
+    .fillColor(INK);
   put(doc, title, x + 18, y + 9, room);
   lines.forEach((line, n) => {
     doc.font(n === 0 ? 'bold' : 'text').fontSize(n === 0 ? 8.5 : 7);
@@ -61,16 +63,24 @@ function set(doc: PDFDocument, { title, lines, code }: Tag, x: number, y: number
   });
 }
 
-/** A QR code, drawn in squares so that it prints sharp at any size. */
-function matrix(doc: PDFDocument, text: string, x: number, y: number): void {
-  const { modules } = create(text, { errorCorrectionLevel: 'M' });
-  const side = CODE / modules.size;
-  for (let row = 0; row < modules.size; row++)
-    for (let column = 0; column < modules.size; column++) {
+/** A QR code, drawn in squares so that it prints sharp at any size. Codes of one lot are masked alike: to choose anew for each takes longer than all the rest. */
+function matrix(doc: PDFDocument, text: string, mask: QRCodeMaskPattern | undefined, x: number, y: number): QRCode {
+  const code = create([{ data: strToU8(text), mode: 'byte' }], { errorCorrectionLevel: 'M', maskPattern: mask });
+  const { size, data } = code.modules;
+  const squares: string[] = [];
+  for (let row = 0; row < size; row++)
+    for (let column = 0; column < size; column++) {
       // Squares side by side are drawn as one: half the strokes, and no hairline between them.
       const from = column;
-      while (column < modules.size && modules.get(row, column)) column++;
-      if (column > from) doc.rect(x + from * side, y + row * side, (column - from) * side, side);
+      while (column < size && data[row * size + column]) column++;
+      if (column > from) squares.push(`${from} ${row} ${column - from} 1 re`);
     }
-  doc.fill(INK!);
+  doc
+    .save()
+    .translate(x, y)
+    .scale(CODE / size)
+    .addContent(squares.join('\n'))
+    .fill(INK)
+    .restore();
+  return code;
 }

@@ -1,3 +1,4 @@
+import { group } from 'd3-array';
 import type { Holding } from '../holding/schema.ts';
 import type { Laid } from '../ranks/laid.ts';
 import { peggingOf } from '../record/as-planted.ts';
@@ -51,8 +52,7 @@ export function tagsOf(
   base: string | null,
 ): Tag[] {
   const pegged = pegsNow(laid, ledger, holding);
-  const rows = new Map<number, PegPlace[]>();
-  for (const peg of pegsOf(pegged)) rows.set(peg.rowNumber, [...(rows.get(peg.rowNumber) ?? []), peg]);
+  const rows = group(pegsOf(pegged), ({ rowNumber }) => rowNumber);
   const said = `${holding.name}, ${pegged.name}`;
   return [...rows].flatMap(([number, pegs]): Tag[] => {
     const title = `${pegged.letter}${number}`;
@@ -91,11 +91,4 @@ export function tagsOf(
   });
 }
 
-function byKind(pegs: readonly PegPlace[]): Map<string, PegPlace[]> {
-  const groups = new Map<string, PegPlace[]>();
-  for (const peg of pegs) {
-    const key = `${peg.kind.species} ${peg.kind.stock}`;
-    groups.set(key, [...(groups.get(key) ?? []), peg]);
-  }
-  return groups;
-}
+const byKind = (pegs: readonly PegPlace[]) => group(pegs, ({ kind }) => `${kind.species} ${kind.stock}`);
