@@ -2,6 +2,7 @@ import { settingOf } from '../../core/holding/settings.ts';
 import { bearing, distance, type Point } from '../../core/geometry/point.ts';
 import { chainageOf } from '../../core/geometry/polyline.ts';
 import { checkBoundary } from '../../core/ground/boundary.ts';
+import { landSide } from '../../core/ground/bank-top.ts';
 import { featureKinds, leastPoints, newFeature } from '../../core/ground/features.ts';
 import { Refused } from '../../core/holding/command.ts';
 import { addFeatures, newCorners, setBoundary, setRule } from '../../core/holding/ground-commands.ts';
@@ -117,10 +118,18 @@ function make(kind: SketchFor, points: readonly Point[], plantingId: string | nu
   return done;
 }
 
+/** Rows of a line drawn so near to a stream or a ditch step away from it, metres. */
+const BESIDE = 10;
+
 /** Lays a planting where it was drawn: the one that waited for that comes into the holding now, the one in hand moves. */
 function place(plantingId: string | null, baseline: Baseline, label: string): boolean {
   const { waiting } = lookNow();
-  if (waiting) return run(addPlanting(waiting.lie(baseline)));
+  if (waiting) {
+    const { features } = useSession.getState().holding!;
+    const planting = waiting.lie(baseline);
+    const land = baseline.kind === 'drawn' ? landSide(baseline.points, features, BESIDE) : null;
+    return run(addPlanting(land ? { ...planting, side: land } : planting));
+  }
   return !plantingId || run(setBaseline(plantingId, baseline, label));
 }
 

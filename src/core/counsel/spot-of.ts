@@ -110,7 +110,9 @@ function ceilingsOf(
     if (rule.kind === 'sightTriangle')
       return met(plantsInside(stand, rule.ring)) ? under(rule.most, 'sight triangle') : [];
     const line = rule.kind === 'height' ? lineOf(rule.along, holding) : null;
-    return rule.kind === 'height' && line && met(plantsWithin(stand, line.points, rule.metres, line.closed).plants)
+    return rule.kind === 'height' &&
+      line &&
+      met(plantsWithin(stand, line.points, rule.metres + line.edge, line.closed).plants)
       ? under(rule.most, `rule along ${line.name}`)
       : [];
   });

@@ -21,6 +21,7 @@ import { waterWorks } from './rules/water-works.ts';
 import { fallOnLine } from './rules/fall-on-line.ts';
 import { hardiness } from './rules/hardiness.ts';
 import { harm } from './rules/harm.ts';
+import { inWater } from './rules/in-water.ts';
 import { inTheWay } from './rules/in-the-way.ts';
 import { juglone } from './rules/juglone.ts';
 import { layerLightRule } from './rules/layer-light.ts';
@@ -50,6 +51,7 @@ export const rules: readonly Rule[] = [
   harm,
   pest,
   hardiness,
+  inWater,
   buriedService,
   waterWorks,
   erodingBank,

@@ -89,12 +89,12 @@ const solid = (height: number): Feature =>
   }) as Feature;
 const tall = (species: string, spacing = 3) => [row({ spacing, species: [[1, species]] })];
 
-/** A wire along the row, so far off it. */
-const beyond = (metres: number): Feature =>
+const brook = { kind: 'stream', name: 'brook', width: 2 } as const;
+const liveStakes = [row({ spacing: 1, stock: 'cutting', species: [[1, 'Salix viminalis']] })];
+/** A wire, or something else, along the row, so far off it. */
+const beyond = (metres: number, thing: object = { name: 'wire', height: 8, clearance: 3 }): Feature =>
   across({
-    name: 'wire',
-    height: 8,
-    clearance: 3,
+    ...thing,
     points: [
       [-40, metres],
       [120, metres],
@@ -264,6 +264,19 @@ const cases: readonly [rule: string, trips: Options, justNot: Options][] = [
         }),
       ],
     },
+  ],
+  // A brook 2 m wide from bank top to bank top: 1 m from its middle is the top, 1 m more is kept.
+  ['in-water', { features: [beyond(1.99, brook)] }, { features: [beyond(2.01, brook)] }],
+  ['in-water', { features: [beyond(0, brook)] }, { features: [beyond(2.01, brook)] }],
+  [
+    'in-water',
+    { features: [beyond(0.99, { ...brook, kind: 'ditch' })], rows: liveStakes },
+    { features: [beyond(1.01, { ...brook, kind: 'ditch' })], rows: liveStakes },
+  ],
+  [
+    'local-setback',
+    { features: [beyond(6.99, brook)], rules: [{ kind: 'waterEdge', along: 'brook', metres: 6 }] },
+    { features: [beyond(7.01, brook)], rules: [{ kind: 'waterEdge', along: 'brook', metres: 6 }] },
   ],
   [
     'wet-ground',
@@ -452,35 +465,6 @@ const cases: readonly [rule: string, trips: Options, justNot: Options][] = [
     'local-setback',
     { boundary: boundary(-4), rules: [{ kind: 'setback', along: 'boundary', metres: 4.1 }] },
     { boundary: boundary(-4), rules: [{ kind: 'setback', along: 'boundary', metres: 3.9 }] },
-  ],
-  [
-    'local-setback',
-    {
-      features: [
-        across({
-          kind: 'stream',
-          name: 'brook',
-          points: [
-            [0, 5],
-            [60, 5],
-          ],
-        }),
-      ],
-      rules: [{ kind: 'waterEdge', along: 'brook', metres: 5.1 }],
-    },
-    {
-      features: [
-        across({
-          kind: 'stream',
-          name: 'brook',
-          points: [
-            [0, 5],
-            [60, 5],
-          ],
-        }),
-      ],
-      rules: [{ kind: 'waterEdge', along: 'brook', metres: 4.9 }],
-    },
   ],
   [
     'hardiness',

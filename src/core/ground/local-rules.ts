@@ -2,6 +2,7 @@ import type { Point } from '../geometry/point.ts';
 import type { Feature, LocalRule } from '../holding/ground-schema.ts';
 import type { Holding } from '../holding/schema.ts';
 import { formatLength, type UnitSystem } from '../units/quantities.ts';
+import { toBankTop } from './bank-top.ts';
 import { nameOf, pointsOf } from './features.ts';
 
 export const RULE_KINDS = [
@@ -19,15 +20,17 @@ export const ruleLabel: Readonly<Record<LocalRule['kind'], string>> = {
   nesting: 'Nesting season',
 };
 
-/** What a rule runs along: the boundary, closed, or a feature's own points. Null when that is gone. */
+/** What a rule runs along: the boundary, closed, or a feature's own points, from whose bank top it counts where there is one. Null when that is gone. */
 export function lineOf(
   along: string,
   { boundary, features }: Pick<Holding, 'boundary' | 'features'>,
-): { points: readonly Point[]; closed: boolean; name: string } | null {
+): { points: readonly Point[]; closed: boolean; edge: number; name: string } | null {
   if (along === 'boundary')
-    return boundary && { points: boundary.map(({ at }) => at), closed: true, name: 'the boundary' };
+    return boundary && { points: boundary.map(({ at }) => at), closed: true, edge: 0, name: 'the boundary' };
   const feature = features.find(({ id }) => id === along);
-  return feature ? { points: pointsOf(feature), closed: 'ring' in feature, name: `the ${nameOf(feature)}` } : null;
+  if (!feature) return null;
+  const [edge, name] = [toBankTop(feature), `the ${nameOf(feature)}`];
+  return { points: pointsOf(feature), closed: 'ring' in feature, edge, name };
 }
 
 /** What a rule may run along. */

@@ -1,10 +1,10 @@
 import { featureKinds, newFeature } from '../ground/features.ts';
 import { polar, type Point } from '../geometry/point.ts';
-import type { FeatureKind } from '../holding/ground-schema.ts';
+import type { Feature, FeatureKind } from '../holding/ground-schema.ts';
 import { newHolding, type NewHolding } from '../holding/new-holding.ts';
 import type { Baseline, Holding, Purpose } from '../holding/schema.ts';
 import { drawnBaseline, drawnBlock } from './baseline.ts';
-import { toMetres } from '../units/quantities.ts';
+import { toMetres, type UnitSystem } from '../units/quantities.ts';
 import { newPlanting, patterns, patternShape } from './patterns.ts';
 import { purposes } from './purposes.ts';
 
@@ -20,6 +20,10 @@ export const alongLabel = (along: Along): string =>
 
 /** Room kept between what the rows run along and the first row, metres; to be changed once the rows lie. */
 const SETBACK = { metric: 2, us: toMetres(6, 'ft') } as const;
+
+/** How far the first row usually lies from the middle of what it runs along, metres: its own half is counted. */
+export const usualSetback = (feature: Feature | null, units: UnitSystem): number =>
+  (feature && 'width' in feature ? feature.width / 2 : 0) + SETBACK[units];
 /** How far the far edge of a first block lies from the near one, as a share of its length. */
 const BLOCK_DEPTH = 0.5;
 
@@ -41,8 +45,7 @@ export function firstPlanting({ along, purpose, length, bearing, newId, ...of }:
   const empty = newHolding(of);
   const line = [polar([0, 0], -length / 2, bearing), polar([0, 0], length / 2, bearing)] as const;
   const feature = along === 'open' ? null : newFeature(along, newId(), line, {}, { units: of.units });
-  const half = feature && 'width' in feature ? feature.width / 2 : 0;
-  const setback = feature ? half + SETBACK[of.units] : 0;
+  const setback = feature ? usualSetback(feature, of.units) : 0;
   const across = (away: number): Point[] => line.map((at) => polar(at, away, bearing + 90));
   const baseline = (): Baseline => {
     switch (patternShape(purpose, {})) {

@@ -23,7 +23,7 @@ export const localHeight = derived(function localHeight(judged: Judged): Finding
       rule.kind === 'sightTriangle'
         ? reachingInto(judged, rule.ring)
         : line
-          ? plantsWithin(stand, line.points, rule.metres, line.closed).plants
+          ? plantsWithin(stand, line.points, rule.metres + line.edge, line.closed).plants
           : [];
     const heights = stand.lots.map((lot) => becomes(lot).height);
     const plants = there.filter((i) => heights[stand.lot[i]!]! > rule.most);

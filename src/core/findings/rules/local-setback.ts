@@ -13,7 +13,7 @@ export const localSetback = derived(function localSetback(judged: Judged): Findi
     if (rule.kind !== 'setback' && rule.kind !== 'waterEdge') return [];
     const line = lineOf(rule.along, holding);
     if (!line) return [];
-    const { plants, nearest } = plantsWithin(layout.stand, line.points, rule.metres, line.closed);
+    const { plants, nearest } = plantsWithin(layout.stand, line.points, rule.metres + line.edge, line.closed);
     if (plants.length === 0) return [];
     const length = (metres: number) => formatLength(metres, holding.units);
     return [
@@ -23,7 +23,7 @@ export const localSetback = derived(function localSetback(judged: Judged): Findi
           rule.kind === 'waterEdge'
             ? `It digs in the protected edge of ${line.name}`
             : `It stands within the setback from ${line.name}`,
-        why: `${sayStand(layout.stand, plants)} as near as ${length(nearest)}; ${length(rule.metres)} is asked${rule.said ? ` (${rule.said})` : ', though nobody is named who said so'}. The local office has the last word.`,
+        why: `${sayStand(layout.stand, plants)} as near as ${length(Math.max(0, nearest - line.edge))}${line.edge > 0 ? ' to its bank top' : ''}; ${length(rule.metres)} is asked${rule.said ? ` (${rule.said})` : ', though nobody is named who said so'}. The local office has the last word.`,
         plants,
         remedies: [{ label: 'Leave a gap', command: gapsOver(judged, plants, 'gap at the setback') }],
       }),

@@ -1,5 +1,6 @@
 import { derived } from '../../derived/derived.ts';
 import { chainageOf, polyline } from '../../geometry/polyline.ts';
+import { toBankTop } from '../../ground/bank-top.ts';
 import { nameOf } from '../../ground/features.ts';
 import { settingOf } from '../../holding/settings.ts';
 import { setBaseline } from '../../holding/planting-commands.ts';
@@ -20,7 +21,8 @@ export const stripWidth = derived(function stripWidth(judged: Judged): Finding[]
   const [along, stretch] = [settingOf(holding, 'strip.along'), settingOf(holding, 'strip.stretch')];
   return holding.features.flatMap((feature): Finding[] => {
     if (feature.kind !== 'stream' || !isNear(stand, feature.line, along)) return [];
-    const { distance } = distancesFrom(stand, feature.line);
+    const { distance: fromMiddle } = distancesFrom(stand, feature.line);
+    const distance = fromMiddle.map((metres) => metres - toBankTop(feature));
     const bank = polyline(feature.line);
     // For each stretch of the bank each row's plant that is nearest to it.
     const stretches = new Map<number, Map<number, number>>();
@@ -46,7 +48,7 @@ export const stripWidth = derived(function stripWidth(judged: Judged): Finding[]
     if (narrowest.width >= mean * settingOf(holding, 'strip.narrow')) return [];
     const length = (metres: number) => formatLength(metres, holding.units);
     const side = chainageOf(bank, plantAt(stand, narrowest.at)).offset > 0 ? 'right' : 'left';
-    const setback = Math.round(Math.min(...whole.map(({ at }) => distance[at]!), 3) * 10) / 10;
+    const setback = Math.round((Math.min(...whole.map(({ at }) => distance[at]!), 3) + toBankTop(feature)) * 10) / 10;
     return [
       finding('strip-width', judged, feature.id, {
         severity: 'caution',

@@ -102,11 +102,13 @@ type Kind<K extends Baseline['kind']> = Extract<Baseline, { kind: K }>;
 
 function Beside({ planting, baseline }: { planting: string; baseline: Kind<'beside'> }) {
   const holding = useShown();
-  const { units } = holding;
+  const { units, features } = holding;
+  const { of } = baseline;
+  const isWide = of.what === 'feature' && features.some((feature) => feature.id === of.feature && 'width' in feature);
   return (
     <>
       <LengthField
-        label="Setback from it"
+        label={isWide ? 'Setback from its middle' : 'Setback from it'}
         units={units}
         most={500}
         value={baseline.setback}
