@@ -90,7 +90,7 @@ function dated(
   nth: number,
   plants: number,
 ): Task[] {
-  const able = crew.able(rule.asks, true);
+  const able = crew.able(rule.asks, rule.children);
   const { closed } = closedTimes(holding);
   return startsOf(rule, run, holding, seasons, season).map((wanted, n): Task => {
     const from =

@@ -37,11 +37,28 @@ export class Crew {
     this.off = this.people.map(({ off }) => new Set(off.map(dayOf)));
   }
 
-  /** Hours that a person has left on a day. */
-  free(who: number, day: Day): number {
+  /** Hours that a person means to come on a day. */
+  private means(who: number, day: Day): number {
     const { week, hours } = this.people[who]!;
-    if (!week[weekday(day)] || this.holidays.has(day) || this.off[who]!.has(day)) return 0;
-    return hours - (this.taken.get(`${who} ${day}`) ?? 0);
+    return !week[weekday(day)] || this.holidays.has(day) || this.off[who]!.has(day) ? 0 : hours;
+  }
+
+  /** Hours for which a grown hand is there on a day. */
+  private grown(day: Day): number {
+    return this.people.reduce((most, { child }, i) => (child ? most : Math.max(most, this.means(i, day))), 0);
+  }
+
+  /** Hours that a person has left on a day: a child never has more than there is a grown hand beside it. */
+  free(who: number, day: Day): number {
+    const hours = this.means(who, day);
+    const there = hours > 0 && this.people[who]!.child ? Math.min(hours, this.grown(day)) : hours;
+    return Math.max(0, there - (this.taken.get(`${who} ${day}`) ?? 0));
+  }
+
+  /** Children who would come on a day on which no grown hand does, by name. */
+  alone(day: Day): readonly string[] {
+    if (this.grown(day) > 0) return [];
+    return this.people.flatMap(({ name, child }, i) => (child && this.means(i, day) > 0 ? [name] : []));
   }
 
   /** Those who may do a work: grown, and not kept from what it asks. */
@@ -56,9 +73,19 @@ export class Crew {
     return fit;
   }
 
-  /** Hands at work on a day, in hours of a grown one. */
-  handHours(who: readonly number[], day: Day): number {
-    return who.reduce((sum, i) => sum + this.free(i, day) * (this.people[i]!.child ? stationData.child : 1), 0);
+  /** Hands at work on a day, in hours of a grown one; children do no more of the work than the share that is theirs to do. */
+  handHours(who: readonly number[], day: Day, childShare = 1): number {
+    const { grown, children } = this.hands(who, day, childShare);
+    return grown + children;
+  }
+
+  private hands(who: readonly number[], day: Day, childShare: number) {
+    let [grown, all] = [0, 0];
+    for (const i of who)
+      if (this.people[i]!.child) all += this.free(i, day) * stationData.child;
+      else grown += this.free(i, day);
+    const children = childShare < 1 ? Math.min(all, (grown * childShare) / (1 - childShare)) : all;
+    return { grown, children, busy: all > 0 ? children / all : 0 };
   }
 
   /** Whether any of them comes on a day. */
@@ -82,20 +109,26 @@ export class Crew {
    * Takes so many hours of them from a day on: the days that it takes and what is done on each, in hours of a grown hand.
    * Null where they do not have so many within a year; then nothing is taken.
    */
-  book(who: readonly number[], start: Day, hours: number): { days: { day: Day; hours: number }[] } | null {
+  book(
+    who: readonly number[],
+    start: Day,
+    hours: number,
+    childShare = 1,
+  ): { days: { day: Day; hours: number }[] } | null {
     const days: { day: Day; hours: number }[] = [];
     let left = hours;
     for (let day = start; left > 1e-6 && day < start + AHEAD; day++) {
-      const here = Math.min(left, this.handHours(who, day));
+      const here = Math.min(left, this.handHours(who, day, childShare));
       if (here <= 0) continue;
       days.push({ day, hours: here });
       left -= here;
     }
     if (left > 1e-6) return null;
     for (const { day, hours: done } of days) {
-      const share = done / this.handHours(who, day);
+      const { grown, children, busy } = this.hands(who, day, childShare);
       for (const i of who) {
         const free = this.free(i, day);
+        const share = (done / (grown + children)) * (this.people[i]!.child ? busy : 1);
         if (free > 0) this.taken.set(`${i} ${day}`, (this.taken.get(`${i} ${day}`) ?? 0) + free * share);
       }
     }

@@ -65,6 +65,8 @@ const CareSchema = z.strictObject({
   hours: z.enum(['water', 'weeds', 'trim', 'guardOff', 'coverOff']).optional(),
   share: z.number().positive().default(1),
   closed: z.literal(true).optional(),
+  /** Work that a child may do beside somebody grown. */
+  children: z.literal(true).optional(),
   group: z.enum(['care', 'off']),
   asks,
   why: words,

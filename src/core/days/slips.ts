@@ -9,7 +9,7 @@ import { Crew, crewOf } from './crew.ts';
 import { closedTimes, holidaysOf } from './season.ts';
 import { isClosed } from './calendar.ts';
 import { nextDay, type Run } from './run.ts';
-import { isReckoned } from '../means/work.ts';
+import { childShare, isReckoned } from '../means/work.ts';
 import type { Plan } from './tasks.ts';
 import { isOpen, type Task } from './task.ts';
 import {
@@ -38,7 +38,7 @@ export interface Slip {
 }
 
 /** What of a plan's days does not fit, as it stands on a day: the most severe first. */
-export function slipsOf({ runs, tasks, missing }: Plan, holding: Holding, today: Day): Slip[] {
+export function slipsOf({ runs, tasks, missing, crew }: Plan, holding: Holding, today: Day): Slip[] {
   const found = runs.flatMap((run) => {
     if (run.nobody) return [nobody(run, holding)];
     const mine = tasks.filter(({ planting, phase }) => planting === run.work.planting && phase === run.work.phase);
@@ -51,6 +51,7 @@ export function slipsOf({ runs, tasks, missing }: Plan, holding: Holding, today:
     return [
       ...past(run, holding, today),
       ...short(run, missing),
+      ...childAlone(run, crew),
       ...outside(run, holding),
       ...lots(run),
       ...early(run, mine, holding),
@@ -100,6 +101,24 @@ function nobody(run: Run, holding: Holding): Slip {
     task: null,
     remedies: [],
   };
+}
+
+/** Days of a planting on which nobody but children would come: nothing is planted then. */
+function childAlone(run: Run, crew: Crew): Slip[] {
+  const days: Day[] = [];
+  for (let day = run.set; day <= run.to; day++) if (crew.alone(day).length > 0) days.push(day);
+  if (days.length === 0) return [];
+  return [
+    {
+      id: slipId('child-alone', run),
+      planting: run.work.planting,
+      severity: 'note',
+      what: `Nobody grown comes with ${crew.alone(days[0]!).join(' and ')} on ${dateWords(days[0]!, false)}`,
+      why: `A child does not plant alone: ${days.length === 1 ? 'that day' : `on that day and ${days.length - 1} more`} no work is planned. Give somebody grown the day under Crew, or leave it out.`,
+      task: null,
+      remedies: [],
+    },
+  ];
 }
 
 function past(run: Run, holding: Holding, today: Day): Slip[] {
@@ -172,7 +191,7 @@ function fitting(run: Run, window: Fitting, holding: Holding): Day {
   const hours = run.days.reduce((sum, one) => sum + one.hours, 0);
   for (let day = nearestIn(window, run.from); day >= window.from; day--) {
     const crew = new Crew(holding, holidaysOf(holding));
-    const last = crew.book(crew.able([], true), day, hours)?.days.at(-1)?.day;
+    const last = crew.book(crew.able([], true), day, hours, childShare(run.work))?.days.at(-1)?.day;
     if (last !== undefined && last <= window.to) return day;
   }
   return window.from;

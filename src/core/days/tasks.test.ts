@@ -16,6 +16,7 @@ import { pegsOf } from '../record/pegs.ts';
 import type { Happened, RecordEvent } from '../record/events.ts';
 import { ledgerOf, NO_LEDGER, type Ledger } from '../record/ledger.ts';
 import { isClosed } from './calendar.ts';
+import { Crew } from './crew.ts';
 import { dateWords, dayOf, textOf, weekday } from './day.ts';
 import { bestGangs, bestHands, lineOf, sayGangs } from './line.ts';
 import { beforeRules, careRules } from './rules.ts';
@@ -414,7 +415,8 @@ describe('the crew', () => {
             for (const { day, hours: here } of run.days) used.set(day, (used.get(day) ?? 0) + here);
           for (const [day, here] of used) {
             expect(weekday(day)).toBeLessThan(5);
-            expect(here).toBeLessThanOrEqual((off.includes(textOf(day)) ? 0 : hours) + 1.5 + 1e-6); // a child at half a hand's pace
+            // A child at half a hand's pace, and never without the grown one.
+            expect(here).toBeLessThanOrEqual(off.includes(textOf(day)) ? 0 : hours + Math.min(hours, 3) / 2 + 1e-6);
             for (const who of [0, 1])
               expect(crew.takenOf(who, day)).toBeLessThanOrEqual(crew.people[who]!.hours + 1e-6);
           }
@@ -423,6 +425,46 @@ describe('the crew', () => {
       ),
       { seed: 6, numRuns: 30 },
     );
+  });
+  const crewed = (...people: Person[]): Holding =>
+    people.reduce((now, one) => take(now, putPerson(one, '')).holding, {
+      ...hedge(),
+      days: { ...hedge().days, people: [] },
+    } as Holding);
+  it('a child is never alone: its hours are those of somebody grown beside it, at children’s work', () => {
+    const kit = person('Kit', { child: true, hours: 6, week: [true, true, true, true, true, true, false] });
+    const alone = planOf(crewed(kit));
+    expect([alone.runs[0]!.nobody, alone.runs[0]!.days]).toEqual([true, []]);
+    // Grown hands come on Monday only: Saturday, a child's own day, has no work, and that is said.
+    const monday = crewed(kit, person('Ada', { hours: 2, week: [true, false, false, false, false, false, false] }));
+    const plan = planOf(monday);
+    const [run] = plan.runs;
+    expect(run!.days.map(({ day }) => weekday(day))).toEqual(run!.days.map(() => 0));
+    for (const { day } of run!.days) expect(plan.crew.takenOf(0, day)).toBeLessThanOrEqual(2 + 1e-9);
+    expect(slipsOf(plan, monday, run!.set - 30).find(({ id }) => id.startsWith('child-alone'))?.what).toMatch(
+      /^Nobody grown comes with Kit on /,
+    );
+    expect(taskOf(monday, 'plant').caution).toMatch(/Kit: only beside somebody grown, at guard, mat or fabric\.$/);
+    expect([taskOf(monday, 'weed-1').who, taskOf(monday, 'loosen').who]).toEqual([['Kit', 'Ada'], ['Ada']]);
+  });
+  it('children do no more than stands at their stations', () => {
+    const crew = (kids: number) =>
+      new Crew(
+        crewed(
+          person('Ada', { hours: 6 }),
+          ...Array.from({ length: kids }, (_, i) => person(`K${i}`, { child: true })),
+        ),
+        new Set(),
+      );
+    const monday = dayOf('2027-03-15');
+    // A quarter of the work is theirs: beside six grown hours two of a grown hand's, however many they are.
+    expect([1, 2, 8].map((kids) => crew(kids).handHours(crew(kids).able([], true), monday, 0.25))).toEqual([8, 8, 8]);
+    expect(crew(2).handHours(crew(2).able([], true), monday, 0.5)).toBe(12);
+    expect(
+      crew(8)
+        .book(crew(8).able([], true), monday, 16, 0.25)!
+        .days.map(({ hours }) => hours),
+    ).toEqual([8, 8]);
   });
   it('what somebody may not do is done by others, or by a licensed hand', () => {
     const holding = take(hedge(), putPerson(person('B', { not: ['machines'] }), '')).holding;

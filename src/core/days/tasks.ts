@@ -3,6 +3,7 @@ import type { Laid } from '../ranks/laid.ts';
 import { asPlanted } from '../record/as-planted.ts';
 import type { Ledger } from '../record/ledger.ts';
 import { formatCount, inUnits, type UnitSystem } from '../units/quantities.ts';
+import { stationData, type StationKey } from '../means/work.ts';
 import { bill, type BillLine } from '../account/bill.ts';
 import { beforeTasks, type MarksKnown } from './before.ts';
 import { careTasks } from './care.ts';
@@ -119,10 +120,19 @@ function plantTask(
     who: crew.people.map(({ name }) => name),
     waits: before.filter(({ to: ends }) => ends < from).map(({ id }) => id),
     tools,
-    caution,
+    caution: [caution, besideGrown(crew)].filter(Boolean).join(' ') || null,
     source: 'planting practice',
     ...(begun?.open === 0 && { state: 'done' as const, said: begun.last! }),
   };
+}
+
+/** Where children of the crew stand, and with whom; empty where there are none. */
+function besideGrown({ people }: Crew): string {
+  const children = people.flatMap(({ name, child }) => (child ? [name] : []));
+  const theirs = Object.values(stationData.stations).flatMap(({ label, child }) =>
+    child ? [label.toLowerCase()] : [],
+  );
+  return children.length === 0 ? '' : `${children.join(' and ')}: only beside somebody grown, at ${theirs.join(', ')}.`;
 }
 
 function deliveryTasks({ work, lots }: Run, mine: readonly BillLine[], ledger: Ledger): Task[] {
@@ -231,8 +241,8 @@ const dayText = (day: Day): string => new Date(day * 86_400_000).toISOString().s
 
 /** Steps left out at planting, each a task with what waiting costs. */
 function debtTasks(ledger: Ledger, crew: Crew): Task[] {
-  const able = crew.able([], true);
   return ledger.left.map(({ planting, phase, step, plants, on, event }): Task => {
+    const able = crew.able([], stationData.stations[step as StationKey]?.child);
     const { label, within, minutes, cost, tools } = debts.steps[step] ?? {
       label: step,
       within: 7,

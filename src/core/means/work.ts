@@ -47,6 +47,12 @@ export interface Station {
   readonly minutes: number;
 }
 
+/** What of a line's work stands at children's stations, as a share of its minutes. */
+export function childShare({ stations }: Pick<PhaseWork, 'stations'>): number {
+  const minutes = (of: readonly Station[]) => of.reduce((sum, one) => sum + one.minutes, 0);
+  return minutes(stations.filter(({ key }) => stationData.stations[key].child)) / Math.max(1e-9, minutes(stations));
+}
+
 /** What is planted of one planting in one year, and the work that is. */
 export interface PhaseWork {
   readonly planting: string;

@@ -19,7 +19,7 @@ export function LineStop({ planting }: { planting: string | undefined }) {
   const { holding } = worked;
   const runs = plan.runs.filter(({ work }) => isReckoned(work));
   const chosen = runs.find(({ work }) => work.planting === planting) ?? runs[0];
-  const hands = plan.crew.able([], true).length;
+  const hands = plan.crew.able([]).length;
   if (!chosen)
     return (
       <main className="stage page days-stop">

@@ -28,7 +28,7 @@ export function LineTable({
   brief?: boolean;
 }) {
   const { id } = laid.planting;
-  const hands = crew.able([], true).length;
+  const hands = crew.able([]).length;
   const may = (key: StationKey) =>
     crew.able(stationData.stations[key].not, stationData.stations[key].child).map((i) => crew.people[i]!.name);
   const said = holding.days.plantings.find((one) => one.id === id)?.hands ?? {};
