@@ -7,6 +7,8 @@ import { acceptFinding } from '../holding/ground-commands.ts';
 import type { Holding } from '../holding/schema.ts';
 import { hazardBands } from './bands.ts';
 import { distancesFrom } from '../ranks/distances.ts';
+import { stockOf } from '../species/stock.ts';
+import { sizeAt } from '../years/growth.ts';
 import { judge, tryRemedy } from './judge.ts';
 import { layHolding } from '../ranks/laid.ts';
 import { appBook } from '../species/book.ts';
@@ -1019,6 +1021,66 @@ describe('harm', () => {
     expect(findingsOf(after).filter(({ rule }) => rule === 'harm')).toEqual([]);
     for (const { species } of after.plantings[0]!.rows[0]!.runs) expect(harmKnown[species]).toEqual([]);
   });
+  const harmIn = (options: Options) => findingsOf(sample(options)).filter(({ rule }) => rule === 'harm');
+  it('acorns in quantity kill cattle and sheep: a caution, not a fault; a mouthful of privet is one', () => {
+    const said = (species: string, ...animals: ('cattle' | 'sheep' | 'horse' | 'dog' | 'poultry')[]) =>
+      harmIn({ animals, rows: tall(species) }).map(({ severity, what }) => [severity, what]);
+    expect(said('Quercus robur', 'cattle')).toEqual([['caution', 'Pedunculate oak can kill cattle']]);
+    expect(said('Quercus robur', 'horse')).toEqual([['caution', 'Pedunculate oak is poisonous to horses']]);
+    expect(said('Ligustrum ovalifolium', 'sheep')[0]).toEqual([
+      'fault',
+      expect.stringContaining('can kill sheep and goats'),
+    ]);
+    expect(said('Persea americana', 'poultry')[0]![0]).toBe('fault');
+    expect(said('Hesperocyparis macrocarpa', 'cattle')).toEqual([
+      ['fault', 'Monterey cypress can kill cattle in calf'],
+    ]);
+    expect(said('Vitis vinifera', 'dog')[0]![0]).toBe('caution');
+    expect(said('Trifolium repens', 'horse')).toEqual([]);
+    expect(said('Corylus avellana', 'dog', 'cattle')).toEqual([]);
+  });
+  it('a fence stands off by half the crown of year 20 and an animal’s reach', () => {
+    const metres = (species: string) =>
+      Number(/fence it ([\d.]+) m off/.exec(harmIn({ animals: ['cattle'], rows: tall(species) })[0]!.why)![1]);
+    // 3 m of reach, and half the crown that an oak has by then.
+    const oak = sizeAt(appBook.of('quercus-robur'), stockOf('whip'), 20, 1).width / 2;
+    expect(oak).toBeGreaterThan(1);
+    expect(metres('Quercus robur')).toBeCloseTo(3 + oak, 1);
+    expect(metres('Persea americana')).not.toBe(metres('Quercus robur'));
+  });
+  it('a standing tree whose kind is known is said once, at the planting nearest to it', () => {
+    const yewAt = (species: string | undefined, animals: ('horse' | 'rabbit')[]): Options => ({
+      animals,
+      features: [across({ kind: 'tree', name: 'old yew', points: [[30, 12]], crown: 8, species } as Partial<Feature>)],
+    });
+    const [said, ...more] = harmIn(yewAt('taxus-baccata', ['horse']));
+    expect(more).toEqual([]);
+    expect(said).toMatchObject({ severity: 'fault', what: 'Yew can kill horses', at: [30, 12], plants: [] });
+    expect(said!.why).toContain('The old yew stands where they are kept.');
+    expect(said!.why).toContain('Fence it 7.0 m off its stem');
+    for (const none of [
+      yewAt(undefined, ['horse']),
+      yewAt('taxus-baccata', ['rabbit']),
+      yewAt('tilia-cordata', ['horse']),
+    ])
+      expect(harmIn(none)).toEqual([]);
+    const two = sample(yewAt('taxus-baccata', ['horse']));
+    const [first] = two.plantings;
+    const far = {
+      ...first!,
+      id: 'p2',
+      baseline: {
+        ...first!.baseline,
+        points: [
+          [0, 60],
+          [60, 60],
+        ],
+      },
+    } as typeof first & object;
+    const holding = { ...two, plantings: [far, first!] };
+    const all = layHolding(holding);
+    expect(all.map((laid) => judge(holding, laid, all).filter(({ rule }) => rule === 'harm').length)).toEqual([0, 1]);
+  });
   it('no swap of any rule brings in what poisons the stock that is kept', () => {
     const stock = stockAmong(['horse', 'cattle', 'sheep']);
     const swaps = cases.flatMap(([, trips]) => swapsIn(sample({ ...trips, animals: ['horse', 'cattle', 'sheep'] })));
@@ -1059,7 +1121,7 @@ describe('browsed', () => {
     expect(inPlace.map(({ id }) => id)).toEqual(['browsed:p1:f1']);
     const [first] = found({ animals: ['rabbit', 'goat'], features: [goats], planting: guardedBy('tube') });
     expect(first).toMatchObject({ id: 'browsed:p1:everywhere', what: 'Nothing planned stops goats' });
-    expect(first!.why).toMatch(/at the least cost here: electric fence and tubes of 0.60 m/);
+    expect(first!.why).toMatch(/at the least cost here: tall electric fence and tubes of 0.60 m/);
     const holding = sample({ animals: ['rabbit', 'goat'], planting: guardedBy('tube') });
     expect(
       findingsOf(take(holding, first!.remedies[0]!.command).holding).filter(({ rule }) => rule === 'browsed'),

@@ -54,6 +54,7 @@ export const ANIMALS = [
   'horse',
   'pig',
   'poultry',
+  'dog',
 ] as const;
 export type Animal = (typeof ANIMALS)[number];
 export const TEXTURES = ['sand', 'sandyLoam', 'loam', 'siltLoam', 'clayLoam', 'clay', 'peat', 'madeGround'] as const;
@@ -99,7 +100,14 @@ export const FeatureSchema = z.discriminatedUnion('kind', [
   feature('holeTest', { at: point, depth, texture: z.enum(TEXTURES), water: depth.nullable(), pan: depth.nullable() }),
   feature('percolation', { at: point, fall: z.number().min(0).max(2), minutes: z.number().min(1).max(10_000) }),
   feature('spotHeight', { at: point, elevation: z.number().min(-500).max(9000) }),
-  feature('tree', { at: point, height, crown: z.number().min(0).max(60), leaf: z.enum(['deciduous', 'evergreen']) }),
+  feature('tree', {
+    at: point,
+    height,
+    crown: z.number().min(0).max(60),
+    leaf: z.enum(['deciduous', 'evergreen']),
+    /** Of the book, where somebody knows it. */
+    species: id.optional(),
+  }),
   feature('stump', { at: point, across: z.number().min(0.02).max(5) }),
   feature('browsed', { ring, animals: z.array(z.enum(ANIMALS)).min(1), pressure: z.enum(['light', 'some', 'heavy']) }),
   feature('harm', { ring, from: z.enum(['trimmer', 'sprayDrift', 'floodDebris', 'wateredLawn']) }),

@@ -62,6 +62,13 @@ describe(migrate, () => {
     expect(raised.holding).toEqual({ ...stored.holding, days: noDays() });
   });
 
+  it('takes version 10: it stays as it was', () => {
+    const stored = JSON.parse(readFileSync(new URL('kept/holding-v10.json', import.meta.url), 'utf8')) as {
+      holding: object;
+    };
+    expect(migrate(stored)).toEqual({ ok: true, holding: stored.holding });
+  });
+
   it('takes version 8: every row of it stays where it stands, in plantings and in variants', () => {
     const raised = migrate(JSON.parse(readFileSync(new URL('kept/holding-v8.json', import.meta.url), 'utf8')));
     if (!raised.ok) throw new Error(JSON.stringify(raised.problem));
@@ -135,7 +142,7 @@ describe(migrate, () => {
     const result = migrate({ format: 'close-rank', version: HOLDING_VERSION + 5, holding: {} });
     expect(result.ok).toBe(false);
     expect(!result.ok && readProblemSentence(result.problem, 'plan.closerank')).toMatch(
-      /newer Close Rank \(version 15; this one reads up to 10\)\. Reload/,
+      /newer Close Rank \(version 16; this one reads up to 11\)\. Reload/,
     );
   });
 

@@ -40,6 +40,7 @@ const migrations: readonly ((old: unknown) => unknown)[] = [
   leaveWhatHappened,
   takeNursesOut,
   countDays,
+  nameTreesAndDogs,
 ];
 
 /** What claims to be a stored holding, raised to today's version but not yet held against the schema. Never throws. */
@@ -299,6 +300,11 @@ function leaveWhatHappened(old: unknown): unknown {
 /** Version 9 knew no days: none is set, nobody has been named. */
 function countDays(old: unknown): unknown {
   return typeof old === 'object' && old !== null && !('days' in old) ? { ...old, days: noDays() } : old;
+}
+
+/** Version 11 knows dogs, and the kind of a standing tree: neither was said before. */
+function nameTreesAndDogs(old: unknown): unknown {
+  return old;
 }
 
 /** The problem in a sentence: what is wrong, where, what to do. `what` names the file or the stored holding. */

@@ -45,11 +45,13 @@ export function daysOf(stored: Holding, events: readonly RecordEvent[], on: Day)
         planted: textOf(planted),
         lost: textOf(lost),
       })),
-      line: lineOf(run.work, bestHands(run.work, plan.crew.able([]).length)).stations.map(({ key, hands, minutes }) => ({
-        station: key,
-        hands: round(hands, 3),
-        minutes: round(minutes, 1),
-      })),
+      line: lineOf(run.work, bestHands(run.work, plan.crew.able([]).length)).stations.map(
+        ({ key, hands, minutes }) => ({
+          station: key,
+          hands: round(hands, 3),
+          minutes: round(minutes, 1),
+        }),
+      ),
     })),
     tasks: plan.tasks.map(printed),
     slips: slipsOf(plan, holding, on).map(({ remedies, ...slip }) => ({

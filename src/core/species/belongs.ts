@@ -3,7 +3,7 @@ import type { Species } from '../holding/species-schema.ts';
 import { madeUp } from '../place/climate.ts';
 import { climateBand, isDrierThanHome, littleRain, type ClimateBand } from '../place/climate-band.ts';
 import { HEATS, regionOf, type Region } from '../place/regions.ts';
-import { harmTo, stockAmong, type Harmed } from './harm.ts';
+import { harmTo, isDeadly, stockAmong, type Harmed } from './harm.ts';
 import { moreOf } from './more.ts';
 import { covers, homeClimate, nearness, standingIn, type Standing } from './ranges.ts';
 import { weights } from './weights.ts';
@@ -87,7 +87,7 @@ export function belonging(species: Species, where: Where): Belonging {
   const does = harmTo(species, nearPlants(where));
   const whom = does?.to.includes('people') && !stockAmong(where.animals).some((one) => does.to.includes(one));
   if (does)
-    (does.kills ? faults : cares).push(
+    (isDeadly(does) ? faults : cares).push(
       `its ${does.part} can ${does.kills ? 'kill' : 'poison'} ${whom ? 'children who play here' : 'the stock that is kept here'}`,
     );
   const near = standing === 'introduced' ? nearness(species.id, region) : null;

@@ -20,6 +20,8 @@ const HarmSchema = z.strictObject({
   part: z.string().min(3),
   /** A meal of it can kill. */
   kills: z.literal(true).optional(),
+  /** So much of it that it lies at a season's worst, a mast year or a first wet pasture: caution, not a plant to be kept out. */
+  inQuantity: z.literal(true).optional(),
   /** Not all sources say so; where it can hurt somebody it is said all the same. */
   inDoubt: z.literal(true).optional(),
   source: z.string().min(5),
@@ -58,6 +60,7 @@ const KEPT: Readonly<Partial<Record<Animal, readonly Harmed[]>>> = {
   goat: ['sheepAndGoats'],
   pig: ['pigs'],
   poultry: ['poultry'],
+  dog: ['dogs'],
 };
 
 /** Which of those that a plant can harm are among these animals. */
@@ -65,8 +68,25 @@ export const stockAmong = (animals: readonly Animal[]): Harmed[] => [
   ...new Set(animals.flatMap((animal) => KEPT[animal] ?? [])),
 ];
 
-/** The harm that a species does to any of these; null when none is known. What kills is named before what sickens. */
+/** The harm that a species does to any of these; null when none is known. What kills is named before what sickens, a mouthful before what takes much. */
 export function harmTo(species: Species, whom: readonly Harmed[]): Harm | null {
   const harms = harmsOf(species).filter(({ to }) => to.some((one) => whom.includes(one)));
-  return harms.find(({ kills }) => kills) ?? harms[0] ?? null;
+  return harms.find(isDeadly) ?? harms.find(({ kills }) => kills) ?? harms[0] ?? null;
+}
+
+/** Whether little of it kills. */
+export const isDeadly = ({ kills, inQuantity }: Harm): boolean => kills === true && !inQuantity;
+
+/** 'horses, cattle and sheep and goats'. */
+export const sayHarmed = (whom: readonly Harmed[]): string => {
+  const names = whom.map((one) => HARMED[one]);
+  return names.length > 1 ? `${names.slice(0, -1).join(', ')} and ${names.at(-1)}` : names[0]!;
+};
+
+/** What a plant does to whom, for those who handle it: 'Can kill horses and cattle: leaf and seed.'; null where nothing is known. */
+export function sayHarm(species: Pick<Species, 'id' | 'toxicTo' | 'source'>): string | null {
+  const harms = harmsOf(species);
+  const worst = harms.find(isDeadly) ?? harms[0];
+  if (!worst) return null;
+  return `${worst.kills ? 'Can kill' : 'Poisonous to'} ${sayHarmed(worst.to)}: ${worst.part}${worst.inDoubt ? ', not all sources agree' : ''}.`;
 }

@@ -67,6 +67,8 @@ export interface Planted {
   readonly mass: number;
   readonly hands: 'one' | 'two' | 'machine';
   readonly service: number;
+  /** Whom it poisons, and by which part; null where nothing is known. */
+  readonly harm: string | null;
 }
 
 /** How one kind is planted: steps in their order, when it is done, what others do, and what can hurt. */
@@ -194,6 +196,7 @@ function wordsOf(p: Planted, facts: ReadonlySet<string>, units: UnitSystem): Rec
 function cautionsOf(p: Planted, facts: ReadonlySet<string>, units: UnitSystem): string[] {
   const tape = (metres: number) => formatTape(metres, units);
   return [
+    ...(p.harm ? [`${p.harm} Wash hands, and leave no leaf, twig or plant lying.`] : []),
     ...(p.method === 'auger' ? ['Auger: two people, no loose clothing; brace for the kick of stone and root.'] : []),
     ...(p.method === 'machine'
       ? ['Machine: nobody between it and the tractor; hands off the share while it moves.']

@@ -19,6 +19,7 @@ const plain: Planted = {
   lean: null,
   guard: null,
   stake: null,
+  harm: null,
   perPlace: 1,
   collar: null,
   basket: false,

@@ -8,6 +8,7 @@ import { windsWorthStopping } from '../../ground/wind.ts';
 import { wayFor } from '../../holding/means-schema.ts';
 import type { Holding, Planting } from '../../holding/schema.ts';
 import { settingOf, type SettingKey } from '../../holding/settings.ts';
+import { sayHarm } from '../../species/harm.ts';
 import type { Species } from '../../holding/species-schema.ts';
 import { basinPlan } from '../../means/basins.ts';
 import { floodGround } from '../../means/flood.ts';
@@ -162,6 +163,7 @@ function cardOf(
     lean: site.lean,
     berm: site.berm[site.berm.better],
     service: settingOf(holding, 'setback.service'),
+    harm: sayHarm(species),
     ...holeIn(named, here, laid, holding, site),
     ...keptFrom(species, named, laid.planting, site),
     ...coverAt(named, laid.planting, holding),

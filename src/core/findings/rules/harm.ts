@@ -1,12 +1,16 @@
 import { derived } from '../../derived/derived.ts';
-import type { Point } from '../../geometry/point.ts';
-import { nameOf } from '../../ground/features.ts';
+import { distance, type Point } from '../../geometry/point.ts';
+import { featuresOf, nameOf } from '../../ground/features.ts';
 import type { Feature } from '../../holding/ground-schema.ts';
 import { settingOf } from '../../holding/settings.ts';
-import { plantsInside, plantsWhere, plantsWithin } from '../../ranks/near.ts';
+import { plantAt, plantsInside, plantsWhere, plantsWithin } from '../../ranks/near.ts';
 import { sayStand } from '../../ranks/say-plants.ts';
+import { speciesAt } from '../../ranks/stand.ts';
 import { matureHeight } from '../../species/catalogue.ts';
-import { HARMED, harmTo, stockAmong, type Harmed } from '../../species/harm.ts';
+import { bookOf } from '../../species/book.ts';
+import { harmTo, isDeadly, sayHarmed, stockAmong, type Harm, type Harmed } from '../../species/harm.ts';
+import { stockOf } from '../../species/stock.ts';
+import { sizeAt } from '../../years/growth.ts';
 import { formatLength } from '../../units/quantities.ts';
 import { capital } from '../../units/text.ts';
 import { finding, type Finding, type Judged } from '../finding.ts';
@@ -22,7 +26,7 @@ interface Reach {
 
 /** Plants that can poison the stock that is kept here, or people who pass beside them. */
 export const harm = derived(function harm(judged: Judged): Finding[] {
-  return reaches(judged).flatMap((reach) => foundIn(judged, reach));
+  return [...reaches(judged).flatMap((reach) => foundIn(judged, reach)), ...standing(judged)];
 });
 
 function reaches({ holding, layout: { stand } }: Judged): Reach[] {
@@ -51,16 +55,33 @@ function reaches({ holding, layout: { stand } }: Judged): Reach[] {
   ].filter(({ whom, plants }) => whom.length > 0 && plants.length > 0);
 }
 
+/** How far stock is to be fenced off the stems of a kind: half the crown of its twentieth year, and what an animal reaches over, metres. */
+const fencedOff = ({ holding, layout: { stand } }: Judged, plants: readonly number[]): number =>
+  Math.max(...plants.map((i) => sizeAt(speciesAt(stand, i), stockOf(stand.stockIds[stand.stock[i]!]!), 20, 1).width)) /
+    2 +
+  settingOf(holding, 'harm.reach');
+
+/** What harm is done, for a finding: how severe, what, and in which part. */
+function told(does: Harm, whom: readonly Harmed[], common: string) {
+  const people = whom.includes('people');
+  const hurt = sayHarmed(does.to.filter((one) => whom.includes(one)));
+  return {
+    people,
+    severity: people && !does.kills ? ('note' as const) : isDeadly(does) ? ('fault' as const) : ('caution' as const),
+    what: `${capital(common)} ${does.kills ? 'can kill' : 'is poisonous to'} ${hurt}`,
+    part: `Its harm is in the ${does.part}${does.inDoubt ? '; not all sources agree' : ''} (${does.source}).`,
+  };
+}
+const ASK = 'Ask a vet or a poison centre; this list is not complete.';
+
 function foundIn(judged: Judged, { id, whom, where, plants }: Reach): Finding[] {
   const { stand } = judged.layout;
-  const metres = formatLength(settingOf(judged.holding, 'harm.reach'), judged.holding.units);
-  const people = whom.includes('people');
+  const length = (metres: number) => formatLength(metres, judged.holding.units);
   return stand.kinds.flatMap((species, kind): Finding[] => {
     const does = harmTo(species, whom);
     const those = does ? plants.filter((i) => stand.species[i] === kind) : [];
     if (!does || those.length === 0) return [];
-    const hurt = does.to.filter((one) => whom.includes(one)).map((one) => HARMED[one]);
-    const said = hurt.length > 1 ? `${hurt.slice(0, -1).join(', ')} and ${hurt.at(-1)}` : hurt[0]!;
+    const { people, severity, what, part } = told(does, whom, species.common);
     const other = substitute(
       judged,
       species,
@@ -68,12 +89,41 @@ function foundIn(judged: Judged, { id, whom, where, plants }: Reach): Finding[] 
     );
     return [
       finding('harm', judged, `${id}:${species.id}`, {
-        severity: people && !does.kills ? 'note' : does.kills ? 'fault' : 'caution',
-        what: `${capital(species.common)} ${does.kills ? 'can kill' : 'is poisonous to'} ${said}`,
-        why: `${sayStand(stand, those)} ${where}. Its harm is in the ${does.part}${does.inDoubt ? '; not all sources agree' : ''} (${does.source}). ${people ? 'Plant it away from where children pass, or another kind.' : `Plant another kind, or fence it ${metres} off and take every clipping away.`} Ask a vet or a poison centre; this list is not complete.`,
+        severity,
+        what,
+        why: `${sayStand(stand, those)} ${where}. ${part} ${people ? 'Plant it away from where children pass, or another kind.' : `Plant another kind, or fence it ${length(fencedOff(judged, those))} off the stems, which is beyond its crown of year 20, and take every clipping away.`} ${ASK}`,
         plants: those,
         // No gap: where a row turns through its kinds, another of this one would stand beside it.
         remedies: other ? [{ label: `Swap for ${other.common}`, command: swapPlants(judged, those, other) }] : [],
+      }),
+    ];
+  });
+}
+
+/** Standing trees that can poison the stock that is kept: said once, at the planting that stands nearest. */
+function standing(judged: Judged): Finding[] {
+  const { holding, planting, all } = judged;
+  const kept = stockAmong(holding.animals);
+  const book = bookOf(holding);
+  return featuresOf(holding.features, 'tree').flatMap((tree): Finding[] => {
+    const species = tree.species === undefined ? null : book.of(tree.species);
+    const does = species && harmTo(species, kept);
+    if (!does) return [];
+    const away = ({ layout: { stand } }: (typeof all)[number]) =>
+      plantsWhere(stand, () => true).reduce(
+        (least, i) => Math.min(least, distance(plantAt(stand, i), tree.at)),
+        Infinity,
+      );
+    const nearest = all.reduce((a, b) => (away(b) < away(a) ? b : a));
+    if (nearest.planting.id !== planting.id) return [];
+    const { severity, what, part } = told(does, kept, species.common);
+    const fence = formatLength(tree.crown / 2 + settingOf(holding, 'harm.reach'), holding.units);
+    return [
+      finding('harm', judged, `tree:${tree.id}`, {
+        severity,
+        what,
+        why: `The ${nameOf(tree)} stands where they are kept. ${part} Fence it ${fence} off its stem, and take what falls away. ${ASK}`,
+        at: tree.at,
       }),
     ];
   });

@@ -16,6 +16,8 @@ export const guardAnimals: Readonly<
       fence?: boolean;
       fenceHedges?: boolean;
       crate?: boolean;
+      /** False of those that live here and eat no tree: they are only kept from what poisons them. */
+      eats?: boolean;
       form: string;
     }
   >
@@ -75,15 +77,13 @@ export function stakeLength({ out, hole, through, undisturbed, minDepth }: Stake
   return { depth, need: out + depth, length: nextSize(guardData.stakes, out + depth) };
 }
 
-/** The stake for a guard of this size set in undug ground, and how much of it is driven in: never above the rim, which would chafe the stem. Metres. */
-export const stakeFor = (tube: number): { length: number | null; depth: number } =>
-  stakeLength({
-    out: tube - guardData.below,
-    hole: 0,
-    through: false,
-    undisturbed: 0,
-    minDepth: guardData.minDepths.find(({ upTo }) => tube <= upTo)!.depth,
-  });
+/** The stake for a guard of this size set in undug ground, and how much of it is driven in: all that would stand above the rim, where it chafes the stem. Metres. */
+export function stakeFor(tube: number): { length: number | null; depth: number } {
+  const out = tube - guardData.below;
+  const minDepth = guardData.minDepths.find(({ upTo }) => tube <= upTo)!.depth;
+  const { length, depth } = stakeLength({ out, hole: 0, through: false, undisturbed: 0, minDepth });
+  return { length, depth: length === null ? depth : length - out };
+}
 
 /** A guard's stake and how deep it is driven, for the crew: '0.9 m long, 0.3 m of it in the ground'; empty where the guard needs none. */
 export function sayStake(tube: number, units: UnitSystem): string {

@@ -49,7 +49,7 @@ export function animalsAt({ animals, features }: Pick<Holding, 'animals' | 'feat
         break;
       }
   }
-  return [...found];
+  return [...found].filter((animal) => guardAnimals[animal].eats !== false);
 }
 
 /** What a planting's protection is worked out from, besides the animals. */

@@ -11,6 +11,7 @@ import { priceTable } from '../prices.ts';
 import { quantities } from '../../account/quantities.ts';
 import { fenceRun, slopeLength } from './fence-line.ts';
 import { extraKey, extras } from './extras.ts';
+import { sayStake, stakeFor, stakeLength } from './guards.ts';
 import { guardKit, protectedParts } from './guard-kit.ts';
 import { fences, forms } from './kinds.ts';
 import { fencePieces, guardPieces } from './pieces.ts';
@@ -146,6 +147,36 @@ describe('what protects a planting', () => {
         take(hazel, setException('p1', 'protection', { for: 'species', of: 'corylus-avellana' }, null, '')).holding,
       )['guard.0.6'],
     ).toBe(41);
+  });
+});
+
+describe('a guard’s stake', () => {
+  it('never stands above the rim: what was bought longer than it must be is driven deeper', () => {
+    for (const tube of [0.6, 0.75, 0.9, 1.2, 1.5, 1.8, 2]) {
+      const { length, depth } = stakeFor(tube);
+      // A guard is pressed 5 cm into the ground; its stake ends level with its rim.
+      expect(length! - depth, `tube ${tube}`).toBeCloseTo(tube - 0.05, 9);
+      expect(depth).toBeGreaterThanOrEqual(
+        stakeLength({ out: tube, hole: 0, through: false, undisturbed: 0, minDepth: 0.3 }).depth,
+      );
+    }
+    expect(stakeFor(1.2)).toEqual({ length: 1.8, depth: expect.closeTo(0.65, 9) as number });
+    expect(sayStake(1.2, 'metric')).toBe('1.80 m long, driven 0.65 m into firm ground');
+  });
+});
+
+describe('horses and goats', () => {
+  const electric = (animal: Animal) =>
+    Object.entries(fences).filter(([, of]) => of.energiser && of.stops.includes(animal));
+  it('are held by no low wire: horses from 1.2 m, goats by five wires or netting from 1.1 m', () => {
+    for (const [key, { height }] of electric('horse')) expect(height, key).toBeGreaterThanOrEqual(1.2);
+    for (const [key, { height, wires, net }] of electric('goat'))
+      expect(net ? height >= 1.1 : wires >= 5, key).toBe(true);
+    expect([electric('horse').length, electric('goat').length]).toEqual([1, 1]);
+  });
+  it('a dog is no browser: nothing is bought against it', () => {
+    const [dog] = partsOf(sample({ animals: ['dog'] }));
+    expect(dog!.protection).toMatchObject({ animals: [], fences: [], guard: null, uncovered: [] });
   });
 });
 

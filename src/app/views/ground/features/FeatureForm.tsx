@@ -6,10 +6,12 @@ import { harmMeans, wasMeans } from '../../../../core/ground/ways-to-clear.ts';
 import { setFeature } from '../../../../core/holding/ground-commands.ts';
 import { ANIMALS, type Feature } from '../../../../core/holding/ground-schema.ts';
 import { guardAnimals } from '../../../../core/means/protection/guards.ts';
+import { sayHarm } from '../../../../core/species/harm.ts';
 import { ChoiceField } from '../../../parts/fields/ChoiceField.tsx';
+import { SpeciesSelect } from '../../../parts/SpeciesSelect.tsx';
 import { PointsEditor } from '../../../parts/fields/PointsEditor.tsx';
 import { Toggle } from '../../../parts/fields/Toggle.tsx';
-import { useShown } from '../../../store/derived.ts';
+import { useBook, useShown } from '../../../store/derived.ts';
 import { run } from '../../../store/session.ts';
 import { FeatureNumberField } from './FeatureNumberField.tsx';
 import { useLedger } from '../../../store/record.ts';
@@ -22,6 +24,8 @@ import { deleteFeature } from './delete-feature.ts';
 export function FeatureForm({ feature }: { feature: Feature }) {
   const { units } = useShown();
   const id = useId();
+  const book = useBook();
+  const treeHarm = feature.kind === 'tree' && feature.species ? sayHarm(book.of(feature.species)) : null;
   const { label, numbers, choices = [], text = [] } = featureKinds[feature.kind];
   const values = feature as unknown as Readonly<Record<string, number | boolean | string | null>>;
   const set = (key: string, value: unknown, what: string) =>
@@ -85,6 +89,17 @@ export function FeatureForm({ feature }: { feature: Feature }) {
             options={ANIMALS.map((animal) => ({ value: animal, label: guardAnimals[animal].name }))}
             onChange={(animals) => animals.length > 0 && set('animals', animals, 'browsers')}
           />
+        </div>
+      )}
+      {feature.kind === 'tree' && (
+        <div className="field">
+          <span>Kind</span>
+          <SpeciesSelect
+            value={feature.species ?? ''}
+            label="Kind of tree"
+            onChange={(species) => set('species', species, 'kind')}
+          />
+          {treeHarm && <p className="reading">{treeHarm}</p>}
         </div>
       )}
       {feature.kind === 'percolation' && <p className="reading">{percolationWords(feature, units)}</p>}

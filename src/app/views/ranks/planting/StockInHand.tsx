@@ -10,7 +10,7 @@ import { LengthField } from '../../../parts/fields/LengthField.tsx';
 import { NumberField } from '../../../parts/fields/NumberField.tsx';
 import { newId } from '../../../store/ids.ts';
 import { run, tryOut, useSession } from '../../../store/session.ts';
-import { SpeciesSelect } from '../row/SpeciesSelect.tsx';
+import { SpeciesSelect } from '../../../parts/SpeciesSelect.tsx';
 
 /** These bundles are in the shed: which layouts use them up on this line, and what each leaves over. */
 export function StockInHand({ planting: id, onClose }: { planting: string; onClose(): void }) {

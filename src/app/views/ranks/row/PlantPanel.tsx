@@ -8,7 +8,7 @@ import { formatLength } from '../../../../core/units/quantities.ts';
 import { useShown, useBook } from '../../../store/derived.ts';
 import { goTo, look } from '../../../store/look-at.ts';
 import { run } from '../../../store/session.ts';
-import { speciesLine, SpeciesSelect } from './SpeciesSelect.tsx';
+import { speciesLine, SpeciesSelect } from '../../../parts/SpeciesSelect.tsx';
 
 /** One plant: what it is, where it stands, and another species for it or for its whole run. */
 export function PlantPanel({

@@ -11,7 +11,7 @@ import { later } from '../../../parts/later.ts';
 import { NumberField } from '../../../parts/fields/NumberField.tsx';
 import { useBook } from '../../../store/derived.ts';
 import { run } from '../../../store/session.ts';
-import { speciesLine, SpeciesSelect } from './SpeciesSelect.tsx';
+import { speciesLine, SpeciesSelect } from '../../../parts/SpeciesSelect.tsx';
 
 const MixSchools = later(() => import('../../../parts/findings/MixSchools.tsx'), 'MixSchools');
 const SpeciesPicker = later(() => import('./SpeciesPicker.tsx'), 'SpeciesPicker');

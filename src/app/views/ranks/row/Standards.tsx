@@ -1,7 +1,7 @@
 import { Button, Select } from 'antd';
 import { SPACING, type Row } from '../../../../core/holding/schema.ts';
 import { LengthField } from '../../../parts/fields/LengthField.tsx';
-import { SpeciesSelect } from './SpeciesSelect.tsx';
+import { SpeciesSelect } from '../../../parts/SpeciesSelect.tsx';
 import { stockOptions } from './stock-options.ts';
 
 /** Standard trees that stand in a row at a distance of their own, added, changed or taken out. */

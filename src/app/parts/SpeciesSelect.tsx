@@ -1,10 +1,10 @@
-import { RATE_WORDS } from '../../../../core/holding/species-schema.ts';
-import { useBook, useShown } from '../../../store/derived.ts';
-import { formatRange, type UnitSystem } from '../../../../core/units/quantities.ts';
+import { RATE_WORDS } from '../../core/holding/species-schema.ts';
+import { useBook, useShown } from '../store/derived.ts';
+import { formatRange, type UnitSystem } from '../../core/units/quantities.ts';
 import { Select } from 'antd';
-import type { Species } from '../../../../core/holding/species-schema.ts';
-import { searchText } from '../../../../core/species/search.ts';
-import { SpeciesMark } from '../../../parts/SpeciesMark.tsx';
+import type { Species } from '../../core/holding/species-schema.ts';
+import { searchText } from '../../core/species/search.ts';
+import { SpeciesMark } from './SpeciesMark.tsx';
 
 const known = (value: boolean | null | undefined, yes: string, no: string): string =>
   value == null ? 'not known' : value ? yes : no;
@@ -16,7 +16,7 @@ export const speciesLine = (
 ): string =>
   `${formatRange(height, units)} high, ${formatRange(width, units)} wide; ${RATE_WORDS[rate]}; bears ${moisture[0]} to ${moisture[1]}; evergreen: ${known(evergreen, 'yes', 'no')}${toxicTo ? `; poisonous to ${toxicTo.join(' and ')}` : ''}`;
 
-/** Picks a species by botanical or common name. */
+/** Picks a species by botanical or common name; empty while none is known. */
 export function SpeciesSelect({
   value,
   label,
@@ -32,15 +32,18 @@ export function SpeciesSelect({
     <Select
       showSearch={{ filterOption: (typed, option) => String(option?.search).includes(typed.toLowerCase()) }}
       aria-label={label}
-      value={value}
+      value={value || null}
+      placeholder="not known"
       className="species-select"
       popupMatchSelectWidth={300}
-      options={(book.all.some(({ id }) => id === value) ? book.all : [book.of(value), ...book.all]).map((species) => ({
-        value: species.id,
-        label: species.common,
-        search: searchText(species),
-        species,
-      }))}
+      options={(value === '' || book.all.some(({ id }) => id === value) ? book.all : [book.of(value), ...book.all]).map(
+        (species) => ({
+          value: species.id,
+          label: species.common,
+          search: searchText(species),
+          species,
+        }),
+      )}
       optionRender={({ data }) => (
         <span className="species-option" title={speciesLine(data.species, units)}>
           <SpeciesMark species={data.species} /> {data.species.common} <em>{data.species.botanical}</em>
