@@ -24,8 +24,6 @@ import { deleteFeature } from './delete-feature.ts';
 export function FeatureForm({ feature }: { feature: Feature }) {
   const { units } = useShown();
   const id = useId();
-  const book = useBook();
-  const treeHarm = feature.kind === 'tree' && feature.species ? sayHarm(book.of(feature.species)) : null;
   const { label, numbers, choices = [], text = [] } = featureKinds[feature.kind];
   const values = feature as unknown as Readonly<Record<string, number | boolean | string | null>>;
   const set = (key: string, value: unknown, what: string) =>
@@ -92,15 +90,7 @@ export function FeatureForm({ feature }: { feature: Feature }) {
         </div>
       )}
       {feature.kind === 'tree' && (
-        <div className="field">
-          <span>Kind</span>
-          <SpeciesSelect
-            value={feature.species ?? ''}
-            label="Kind of tree"
-            onChange={(species) => set('species', species, 'kind')}
-          />
-          {treeHarm && <p className="reading">{treeHarm}</p>}
-        </div>
+        <TreeKind species={feature.species ?? ''} onChange={(species) => set('species', species, 'kind')} />
       )}
       {feature.kind === 'percolation' && <p className="reading">{percolationWords(feature, units)}</p>}
       {feature.kind === 'holeTest' && <p className="reading">{holeWords(feature, units)}</p>}
@@ -122,6 +112,19 @@ export function FeatureForm({ feature }: { feature: Feature }) {
       <Button danger onClick={() => deleteFeature(feature.id)}>
         Delete {nameOf(feature)}
       </Button>
+    </div>
+  );
+}
+
+/** What a standing tree is, and whom that poisons. */
+function TreeKind({ species, onChange }: { species: string; onChange(species: string): void }) {
+  const book = useBook();
+  const harm = species && sayHarm(book.of(species));
+  return (
+    <div className="field">
+      <span>Kind</span>
+      <SpeciesSelect value={species} label="Kind of tree" onChange={onChange} />
+      {harm && <p className="reading">{harm}</p>}
     </div>
   );
 }
