@@ -49,8 +49,10 @@ const SINGLE = [
   9473, 21781, 23700, 27200, 27572, 27700, 28992, 29902, 29903, 31287, 31370, 31700, 32198,
 ];
 
-/** A grid whose plain shift misses GDAL's answer by more than this is left out, metres. */
+/** A piece of a grid where every plain shift misses GDAL's answer, or is said to miss, by more than this is left out, metres. */
 const FARTHEST_OFF = 12;
+/** One shift serves a whole grid if it misses GDAL's answer by no more than this anywhere, metres. */
+const RIGHT = 1;
 
 interface Area {
   readonly west: number;
@@ -59,13 +61,32 @@ interface Area {
   readonly north: number;
 }
 
-/** Places within the middle half of where a grid is used. */
-const places = ({ west, south, east, north }: Area): [number, number][] => {
-  const span = east < west ? east + 360 - west : east - west;
-  return [0.5, 0.3, 0.7].flatMap((u) =>
-    [0.5, 0.3, 0.7].map((v): [number, number] => [west + span * u, south + (north - south) * v]),
+/** Places all over an area, its middle first, its edges just within. */
+const places = ({ west, south, east, north }: Area): [number, number][] =>
+  [0.5, 0.01, 0.25, 0.75, 0.99].flatMap((u) =>
+    [0.5, 0.01, 0.25, 0.75, 0.99].map((v): [number, number] => [west + (east - west) * u, south + (north - south) * v]),
   );
-};
+
+/** An area cut where other areas begin and end: within a piece the register's choice of a shift does not change. */
+function pieces({ west, south, east, north }: Area, by: readonly Area[]): Area[] {
+  const cuts = (from: number, to: number, at: readonly number[]) =>
+    [from, ...new Set(at.filter((one) => one > from && one < to)), to].sort((a, b) => a - b);
+  const lons = cuts(
+    west,
+    east,
+    by.flatMap((one) => [one.west, one.east].map((lon) => (lon < west && lon + 360 < east ? lon + 360 : lon))),
+  );
+  const lats = cuts(
+    south,
+    north,
+    by.flatMap((one) => [one.south, one.north]),
+  );
+  return lats
+    .slice(1)
+    .flatMap((top, j) =>
+      lons.slice(1).map((right, i) => ({ west: lons[i]!, south: lats[j]!, east: right, north: top })),
+    );
+}
 
 const ask = (code: number, at: readonly (readonly [number, number])[]): number[][] =>
   out(
@@ -77,26 +98,36 @@ const ask = (code: number, at: readonly (readonly [number, number])[]): number[]
     .split('\n')
     .map((line) => line.split(' ').map(Number));
 
-/** Seven numbers of a shift as proj4 reads them, from one line of PROJ's pipeline; null when it is no plain shift. */
+/**
+ * Seven numbers of a shift as proj4 reads them, from one line of PROJ's pipeline; null when it is no plain shift. One that
+ * turns about a point of its own (EPSG method 1061 and its kin) is the same turn about the centre, moved by what the
+ * point itself is turned: t + p - (1 + s) R p.
+ */
 function shiftOf(pipeline: string): number[] | null {
-  if (/gridshift|nadgrids|molobadekas|molodensky|xyzgridshift|deformation|tinshift/.test(pipeline)) return null;
-  const step = /\+step (\+inv )?\+proj=helmert (.*?)(?= \+step|$)/.exec(pipeline);
-  if (!step) return /helmert/.test(pipeline) ? null : [0, 0, 0, 0, 0, 0, 0];
+  if (/gridshift|nadgrids|molodensky|xyzgridshift|deformation|tinshift/.test(pipeline)) return null;
+  const step = /\+step (\+inv )?\+proj=(?:helmert|molobadekas) (.*?)(?= \+step|$)/.exec(pipeline);
+  if (!step) return /helmert|molobadekas/.test(pipeline) ? null : [0, 0, 0, 0, 0, 0, 0];
   const value = (key: string) => Number(new RegExp(`\\+${key}=(\\S+)`).exec(step[2]!)?.[1] ?? 0);
   const turn = /coordinate_frame/.test(step[2]!) ? -1 : 1;
   const sign = step[1] ? -1 : 1;
-  return ['x', 'y', 'z', 'rx', 'ry', 'rz', 's'].map((key) => value(key) * sign * (key.startsWith('r') ? turn : 1) || 0);
+  const [rx, ry, rz] = ['rx', 'ry', 'rz'].map((key) => value(key) * turn) as [number, number, number];
+  const [px, py, pz] = ['px', 'py', 'pz'].map(value) as [number, number, number];
+  const [a, b, c] = [rx, ry, rz].map((seconds) => (seconds / 3600) * (Math.PI / 180)) as [number, number, number];
+  const scale = 1 + value('s') / 1e6;
+  const turned = [px - c * py + b * pz, c * px + py - a * pz, -b * px + a * py + pz];
+  const moved = ['x', 'y', 'z'].map((key, i) => value(key) + [px, py, pz][i]! - scale * turned[i]!);
+  return [...moved, rx, ry, rz, value('s')].map((one) => one * sign || 0);
 }
 
-/** Every plain shift that the register knows for a grid, with the accuracy it states, metres. */
-function shifts(code: number): { shift: number[]; stated: number }[] {
+/** Every plain shift that the register knows for a grid, with the accuracy it states, metres, and where it is meant. */
+function shifts(code: number): { shift: number[]; stated: number; where: Area }[] {
   const text = out('projinfo', [
     '-s',
     `EPSG:${code}`,
     '-t',
     'EPSG:4326',
     '-o',
-    'PROJ',
+    'PROJ,WKT2_2019',
     '--single-line',
     '--spatial-test',
     'intersects',
@@ -105,7 +136,13 @@ function shifts(code: number): { shift: number[]; stated: number }[] {
     const pipeline = /^\+proj=.*$/m.exec(part)?.[0];
     const stated = Number(/, ([\d.]+) m, /.exec(part)?.[1]);
     const shift = pipeline && !/Ballpark/.test(part) ? shiftOf(pipeline) : null;
-    return shift && Number.isFinite(stated) ? [{ shift, stated }] : [];
+    // A mere change of projection states no area: it holds everywhere.
+    const [south, west, north, east] = [...part.matchAll(/BBOX\[([^\]]+)\]/g)].at(-1)?.[1]?.split(',').map(Number) ?? [
+      -90, -180, 90, 180,
+    ];
+    return shift && Number.isFinite(stated)
+      ? [{ shift, stated, where: { south: south!, west: west!, north: north!, east: east! } }]
+      : [];
   });
 }
 
@@ -124,28 +161,49 @@ function gridOf(code: number) {
     .trim();
   const datum = /\+datum=(\S+)/.exec(written)?.[1];
   const ellipsoid = datum === 'NAD83' ? ' +ellps=GRS80' : datum === 'WGS84' ? ' +ellps=WGS84' : '';
-  const at = places(known);
-  const answers = ask(code, at);
-  if (answers.some(([x]) => !Number.isFinite(x))) return null;
+  const all: Area = { ...known, east: known.east < known.west ? known.east + 360 : known.east };
   const metre = Number(
     /\+to_meter=(\S+)/.exec(plain)?.[1] ??
       (plain.includes('+units=us-ft') ? 1200 / 3937 : plain.includes('+units=ft') ? 0.3048 : 1),
   );
-  const off = (definition: string) =>
-    at.map((p, i) => {
-      const [x, y] = proj4(definition).forward([...p]);
-      const sign = turned ? -1 : 1;
-      return Math.hypot(sign * x! - answers[i]![0]!, sign * y! - answers[i]![1]!) * metre;
-    });
-  const tried = shifts(code).map(({ shift, stated }) => {
+  const tried = shifts(code).map(({ shift, stated, where }) => {
     // A sphere that stands for WGS 84 must not be shifted to it.
     const shifted = plain.includes('@null') ? '' : ` +towgs84=${shift.map((one) => round(one, 6)).join(',')}`;
-    const definition = `${plain}${ellipsoid}${shifted}`;
-    const distances = off(definition);
-    return { definition, stated, middle: distances[0]!, most: Math.max(...distances) };
+    return { shifted, definition: `${plain}${ellipsoid}${shifted}`, stated, where };
   });
-  const best = tried.sort((a, b) => a.middle - b.middle)[0];
-  if (!best || best.middle > FARTHEST_OFF || best.most > FARTHEST_OFF) return null;
+  const sign = turned ? -1 : 1;
+  const lots = pieces(
+    all,
+    tried.map(({ where }) => where),
+  ).map((area) => {
+    const at = places(area);
+    const answers = ask(code, at);
+    const off = tried.map(({ definition }) =>
+      at.map((p, i) => {
+        const [x, y] = proj4(definition).forward([...p]);
+        return Math.hypot(sign * x! - answers[i]![0]!, sign * y! - answers[i]![1]!) * metre;
+      }),
+    );
+    return { area, at, answers, most: off.map((far) => (far.every(Number.isFinite) ? Math.max(...far) : Infinity)) };
+  });
+  const within = (one: number, far: number) => Math.max(1, Math.ceil(Math.max(tried[one]!.stated, far)));
+  const [best] = tried
+    .map((_, i) => ({ i, most: Math.max(...lots.map(({ most }) => most[i]!)) }))
+    .sort((a, b) => a.most - b.most);
+  if (!best) return null;
+  const isOne = best.most <= RIGHT;
+  // Where no one shift is right everywhere each piece has its own; those of one shift beside each other are one.
+  const parts = isOne
+    ? []
+    : together(
+        lots.flatMap(({ area, most }) => {
+          const far = Math.min(...most);
+          const one = most.indexOf(far);
+          return far > FARTHEST_OFF || tried[one]!.stated > FARTHEST_OFF ? [] : [{ area, one, far }];
+        }),
+      );
+  if (!isOne && parts.length === 0) return null;
+  const main = isOne ? best.i : parts[0]!.one;
   const wkt = out('gdalsrsinfo', ['-o', 'wkt_esri', '--single-line', `EPSG:${code}`]).trim();
   const esri = /^PROJCS\["([^"]+)"/.exec(wkt)?.[1] ?? '';
   const grid = {
@@ -154,18 +212,42 @@ function gridOf(code: number) {
     esri,
     base: Number(known.base),
     datum: /DATUM\["([^"]+)"/.exec(wkt)?.[1] ?? '',
-    is: best.definition,
+    is: tried[main]!.definition,
     ...(turned && { turned }),
-    within: Math.max(1, Math.ceil(Math.max(best.stated, best.most))),
+    within: isOne ? within(main, best.most) : Math.max(...parts.map(({ one, far }) => within(one, far))),
     area: [known.west, known.south, known.east, known.north],
+    ...(!isOne && {
+      parts: parts.map(({ area: { west, south, east, north }, one, far }) => ({
+        shift: tried[one]!.shifted.replace(' +towgs84=', ''),
+        within: within(one, far),
+        area: [west, south, east, north],
+      })),
+    }),
   };
-  const check = {
-    code,
-    wkt,
-    place: at[0]!.map((one) => round(one, 6)),
-    grid: ask(code, [[round(at[0]![0], 6), round(at[0]![1], 6)]])[0]!.map((one) => round(one, 3)),
+  const asked = isOne ? [all] : parts.map(({ area }) => area);
+  return {
+    grid,
+    checks: asked.map((area, i) => {
+      const place = places(area)[0]!.map((one) => round(one, 6)) as [number, number];
+      return { code, ...(i === 0 && { wkt }), place, grid: ask(code, [place])[0]!.map((one) => round(one, 3)) };
+    }),
   };
-  return { grid, check };
+}
+
+type Part = { readonly area: Area; readonly one: number; readonly far: number };
+
+/** Parts of one shift that lie side by side, or on top of each other with the same sides, as one. */
+function together(parts: readonly Part[]): Part[] {
+  const merge = (list: readonly Part[], fits: (a: Area, b: Area) => boolean) =>
+    list.reduce<Part[]>((sum, part) => {
+      const at = sum.findIndex(({ one, area }) => one === part.one && fits(area, part.area));
+      if (at < 0) return [...sum, part];
+      const { area, one, far } = sum[at]!;
+      const grown = { ...area, east: part.area.east, north: part.area.north };
+      return sum.with(at, { area: grown, one, far: Math.max(far, part.far) });
+    }, []);
+  const rows = merge(parts, (a, b) => a.south === b.south && a.north === b.north && a.east === b.west);
+  return merge(rows, (a, b) => a.west === b.west && a.east === b.east && a.north === b.south);
 }
 
 const codes = [
@@ -194,6 +276,6 @@ writeFileSync(
 );
 writeFileSync(
   new URL('../checks/grids.json', import.meta.url),
-  `{\n "source": "${out('gdalinfo', ['--version']).trim().split(',')[0]}",\n "checks": [\n${lines(made.map(({ check }) => check))}\n ]\n}\n`,
+  `{\n "source": "${out('gdalinfo', ['--version']).trim().split(',')[0]}",\n "checks": [\n${lines(made.flatMap(({ checks }) => checks))}\n ]\n}\n`,
 );
 process.stdout.write(`${made.length} grids\n`);

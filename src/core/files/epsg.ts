@@ -2,18 +2,25 @@ import { toProj4 } from 'geotiff-geokeys-to-proj4';
 import type { Plane } from '../ground/plane.ts';
 import type { CrsChoice, PlainChoice } from './crs-choices.ts';
 import { chosenGrid, projectedGrid, type Grid } from './crs.ts';
-import { gridNamed, gridOf, shiftOf, type GridRecord } from './grids.ts';
+import { gridAt, gridNamed, gridOf, shiftOf, type GridRecord } from './grids.ts';
 
 /** How far a projection of our own table is off at most is said; one that nobody knows the datum of is refused, never guessed. */
 
-const tabled = ({ name, is, within, turned }: GridRecord, plane: Plane): Grid =>
-  projectedGrid(is, name, plane, { within, turned });
+const placeOf = (plane: Plane) => {
+  const [longitude, latitude] = plane.toDegrees([0, 0]);
+  return { longitude, latitude };
+};
+
+function tabled(grid: GridRecord, plane: Plane): Grid | null {
+  const here = gridAt(grid, placeOf(plane));
+  return here && projectedGrid(here.is, grid.name, plane, { within: here.within, turned: grid.turned });
+}
 
 /** The grid of an EPSG code; null when it, or its shift, is not known here. */
 function codedGrid(code: number, plane: Plane): Grid | null {
   const grid = gridOf(code);
   if (grid) return tabled(grid, plane);
-  const shift = shiftOf(code);
+  const shift = shiftOf(code, placeOf(plane));
   const isPlain = shift && /^0(,0)*$/.test(shift.shift);
   return isPlain
     ? {
@@ -41,7 +48,7 @@ const codeIn = (key: unknown): number | null => (typeof key === 'number' && key 
 export function keyedGrid(keys: Readonly<Record<string, unknown>>, plane: Plane): Grid | null {
   const [projected, base] = [codeIn(keys['ProjectedCSTypeGeoKey']), codeIn(keys['GeographicTypeGeoKey'])];
   if (projected !== null) return codedGrid(projected, plane);
-  const shift = base === null ? undefined : shiftOf(base);
+  const shift = base === null ? undefined : shiftOf(base, placeOf(plane));
   if (!shift) return null;
   if (keys['ProjectedCSTypeGeoKey'] === undefined) return codedGrid(base!, plane);
   // A projection of the file's own on a datum that is known: its definition, with our shift.
@@ -59,8 +66,8 @@ export function wktGrid(wkt: string, plane: Plane): Grid | { readonly unknown: s
   const datum = /DATUM\["([^"]+)"/.exec(wkt)?.[1] ?? '';
   const code = Number(/(?:AUTHORITY\["EPSG","|ID\["EPSG",)(\d+)"?\]\s*\]\s*$/.exec(wkt)?.[1]);
   const known = gridOf(code) ?? gridNamed(name);
-  if (known) return tabled(known, plane);
-  const shift = shiftOf(datum);
+  if (known) return tabled(known, plane) ?? { unknown: name.replaceAll('_', ' ') };
+  const shift = shiftOf(datum, placeOf(plane));
   if (/^(GEOGCS|GEOGCRS)/.test(wkt))
     return shift && /^0(,0)*$/.test(shift.shift)
       ? { ...chosenGrid('degrees', plane), name: name.replaceAll('_', ' '), within: shift.within }

@@ -17,6 +17,31 @@ export interface GridRecord {
   readonly within: number;
   /** Where it is used, degrees: west, south, east, north. */
   readonly area: readonly number[];
+  /** Where its datum was fitted part by part: the shift of each, and nothing known beyond them. */
+  readonly parts?: readonly {
+    readonly shift: string;
+    readonly within: number;
+    readonly area: readonly number[];
+  }[];
+}
+
+/** A place on the earth, degrees. */
+interface Place {
+  readonly latitude: number;
+  readonly longitude: number;
+}
+
+/** Whether a place lies in an area, which may reach over the 180th meridian. */
+function isIn([west, south, east, north]: readonly number[], { latitude, longitude }: Place): boolean {
+  const beyond = longitude < west! ? longitude + 360 : longitude;
+  return latitude >= south! && latitude <= north! && beyond <= (east! < west! ? east! + 360 : east!);
+}
+
+/** A grid's definition with the shift that is meant for a place, and how far that may be off, metres; null where none is known there. */
+export function gridAt(grid: GridRecord, place: Place): Pick<GridRecord, 'is' | 'within'> | null {
+  if (!grid.parts) return grid;
+  const part = grid.parts.find(({ area }) => isIn(area, place));
+  return part ? { is: grid.is.replace(/\+towgs84=\S+/, `+towgs84=${part.shift}`), within: part.within } : null;
 }
 
 const grids = register.grids as readonly GridRecord[];
@@ -28,7 +53,6 @@ const plain = (name: string): string =>
     .toLowerCase()
     .replace(/[^a-z0-9]/g, '');
 const byName = new Map(grids.flatMap((grid) => [grid.name, grid.esri].map((name) => [plain(name), grid])));
-const byDatum = new Map(grids.map((grid) => [plain(grid.datum), grid]).reverse() as [string, GridRecord][]);
 
 /** Systems of degrees that lie within so many metres of WGS 84, by code and by the datum's name in projection files. */
 const degrees: readonly { code: number; datum: string; within: number }[] = register.degrees;
@@ -58,36 +82,32 @@ export function gridNamed(name: string): GridRecord | undefined {
   return byName.get(plain(name));
 }
 
-/** The shift of a datum, seven numbers, by its name in projection files or the code of its degrees. */
-export function shiftOf(datum: string | number): { readonly shift: string; readonly within: number } | undefined {
-  const known =
-    typeof datum === 'number'
-      ? degrees.find(({ code }) => code === datum)
-      : degrees.find((one) => plain(one.datum) === plain(datum));
+/** The shift of a datum at a place, seven numbers, by its name in projection files or the code of its degrees. */
+export function shiftOf(
+  datum: string | number,
+  place: Place,
+): { readonly shift: string; readonly within: number } | undefined {
+  const isIt = (code: number, name: string) =>
+    typeof datum === 'number' ? code === datum : plain(name) === plain(datum);
+  const known = degrees.find((one) => isIt(one.code, one.datum));
   if (known) return { shift: '0,0,0,0,0,0,0', within: known.within };
-  const grid = typeof datum === 'number' ? grids.find(({ base }) => base === datum) : byDatum.get(plain(datum));
-  const shift = grid && /\+towgs84=(\S+)/.exec(grid.is)?.[1];
-  return shift ? { shift, within: Math.max(DATUM_WITHIN, grid.within) } : undefined;
+  const its = grids.filter((one) => isIt(one.base, one.datum));
+  const here = its.filter(({ area }) => isIn(area, place));
+  for (const grid of here.length > 0 ? here : its) {
+    const is = gridAt(grid, place);
+    const shift = /\+towgs84=(\S+)/.exec(is?.is ?? '')?.[1];
+    if (shift) return { shift, within: Math.max(DATUM_WITHIN, is!.within) };
+  }
+  return undefined;
 }
 
 /** A datum's shift taken from one of its grids may be another for another part of it, metres. */
 const DATUM_WITHIN = 10;
 
-/** Grids that are used at a place, those for the smallest area first. */
-export function gridsAt({
-  latitude,
-  longitude,
-}: {
-  readonly latitude: number;
-  readonly longitude: number;
-}): GridRecord[] {
+/** Grids that are used at a place and known there, those for the smallest area first. */
+export function gridsAt(place: Place): GridRecord[] {
   const size = ({ area: [w, s, e, n] }: GridRecord) => (e! - w!) * (n! - s!);
   return grids
-    .filter(
-      ({ area: [w, s, e, n] }) =>
-        latitude >= s! &&
-        latitude <= n! &&
-        (w! <= e! ? longitude >= w! && longitude <= e! : longitude >= w! || longitude <= e!),
-    )
+    .filter((grid) => isIn(grid.area, place) && gridAt(grid, place))
     .sort((a, b) => size(a) - size(b) || a.code - b.code);
 }

@@ -119,7 +119,7 @@ export const bucketDrain = ({
   Cd: number;
 }): number => (D ** 2 / (holes * hole ** 2 * Cd)) * Math.sqrt(2 / GRAVITY) * (Math.sqrt(h0) - Math.sqrt(h1));
 
-/** Watering with buckets: fills, rounds of all buckets, trips of one person, hours walked: `water.bucketRounds`. */
+/** Watering with buckets: fills, rounds of all buckets, trips of one person, hours walked: `water.bucketRounds`. A bucket serves several small plants. */
 export function bucketRounds({
   n,
   litresEach,
@@ -137,7 +137,8 @@ export function bucketRounds({
   meanDistance: number;
   walkKmh: number;
 }) {
-  const fills = n * ceilSafe(litresEach / bucketL);
+  const served = Math.floor(bucketL / litresEach + 1e-9);
+  const fills = served >= 1 ? ceilSafe(n / served) : n * ceilSafe(litresEach / bucketL);
   const trips = ceilSafe(fills / carry);
   return { fills, rounds: ceilSafe(fills / buckets), trips, walkHours: (trips * 2 * meanDistance) / 1000 / walkKmh };
 }
