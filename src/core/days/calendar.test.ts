@@ -138,8 +138,11 @@ describe('the seasons of a place', () => {
       evaporation: 100,
     }));
     const tropics = at({ climate: { ...noClimate(), months, zone: 12 }, place: { latitude: 9, longitude: 0 } });
-    expect(textOf(seasonDates(tropics, dayOf('2027-03-14')).rains!)).toBe('2027-06-01');
-    expect(said('pot', tropics, '2027-03-14')).toEqual(['with the rains, 1 June to 31 July 2027']);
+    expect(seasonDates(tropics, dayOf('2027-03-14')).rainy!.map((days) => days.map(textOf))).toEqual([
+      ['2027-06-01', '2027-10-31'],
+    ]);
+    // Eight weeks before the rains end, so that roots go down while it rains.
+    expect(said('pot', tropics, '2027-03-14')).toEqual(['with the rains, 1 June to 5 September 2027']);
     expect(windowsFor('bare', tropics, dayOf('2027-03-14'))).toEqual([]);
     expect(wetAndDry(tropics)).toEqual({ sodden: [6, 7, 8, 9, 10], dry: [1, 2, 3, 4, 5, 11, 12] });
   });
@@ -177,6 +180,27 @@ describe('windows', () => {
     expect(said('bare', { ...hard, days: { ...hard.days, coldStore: true } }, '2027-01-10').at(-1)).toBe(
       'from the cold store, 13 May to 19 June 2027',
     );
+  });
+  it('pots go in while the ground is moist where winters are mild and summers dry, the winter included', () => {
+    const months = (kind: string, latitude: number, longitude: number, on: string) =>
+      windowsFor(kind, at({ place: { latitude, longitude } }), dayOf(on)).map(({ name, from, to }) => [
+        name,
+        textOf(from).slice(5, 7),
+        textOf(to).slice(5, 7),
+      ]);
+    expect(months('pot', 38, 22, '2027-01-10')).toEqual([['while the ground is moist', '11', '02']]);
+    expect(months('pot', -37, 145, '2027-07-10')).toEqual([['while the ground is moist', '04', '08']]);
+    expect(months('plug', -34, 19, '2027-07-10')).toEqual([['while the ground is moist', '05', '08']]);
+    // Bare roots have their winter as before, and hard winters their two times.
+    expect(months('bare', 38, 22, '2027-01-10')[0]![0]).toBe('winter');
+    expect(months('pot', 44, -100, '2027-01-10').map(([name]) => name)).toEqual(['autumn', 'spring']);
+    // Mild and moist: autumn to spring without a gap.
+    expect(months('pot', 52, -9, '2027-01-10')).toEqual([['autumn to spring', '10', '04']]);
+    // Near the equator it is planted with each of the two rains.
+    expect(months('pot', -1, 37, '2027-01-10').map(([name, from]) => [name, from])).toEqual([
+      ['with the rains', '03'],
+      ['with the rains', '10'],
+    ]);
   });
   it('a day lies in one, or says which comes next and which was missed', () => {
     const mild = at({ frosts: ['11-01', '04-20'], zone: 8 });

@@ -13,10 +13,13 @@ interface Seasons {
   readonly budBreak: (season: number) => Day;
   readonly leafFall: (season: number) => Day;
   readonly firstFrost: (season: number) => Day;
+  /** Rainy seasons of a growing season, where frost does not decide; null where it does. */
+  readonly rainy: (season: number) => readonly (readonly [Day, Day])[] | null;
 }
 
 /** The growing seasons after planting: the first is the one whose buds break on planting day or next. */
 function seasonsAfter(planted: Day, holding: Holding): Seasons {
+  if (seasonDates(holding, planted).rainy !== null) return withTheRains(planted, holding);
   // Planted in leaf, the season counts as the first when most of it is still to come.
   const first = [0, 365]
     .map((far) => seasonDates(holding, planted - 60 + far).budBreak)
@@ -31,7 +34,31 @@ function seasonsAfter(planted: Day, holding: Holding): Seasons {
         : budBreak(season) + apart.inLeaf;
   };
   const frosts = kept(frost);
-  return { budBreak: kept(budBreak), firstFrost: frosts, leafFall: (season) => frosts(season) + apart.leafFall };
+  return {
+    budBreak: kept(budBreak),
+    firstFrost: frosts,
+    leafFall: (season) => frosts(season) + apart.leafFall,
+    rainy: () => null,
+  };
+}
+
+/** Where frost does not decide seasons are counted from planting. */
+const withTheRains = (planted: Day, holding: Holding): Seasons => ({
+  budBreak: (season) => planted + (season - 1) * 365,
+  firstFrost: (season) => planted + (season - 1) * 365 + apart.inLeaf,
+  leafFall: (season) => planted + (season - 1) * 365 + apart.inLeaf + apart.leafFall,
+  rainy: (season) => rainyIn(planted, season, holding),
+});
+
+/** The rainy seasons that are left of a growing season, which runs from planting to the same day a year on. */
+function rainyIn(planted: Day, season: number, holding: Holding): [Day, Day][] | null {
+  const [from, to] = [planted + (season - 1) * 365, planted + season * 365];
+  const both = [from, from + 366].map((day) => seasonDates(holding, day).rainy);
+  if (both[0] === null) return null;
+  return both
+    .flatMap((rainy) => rainy ?? [])
+    .map(([a, b]): [Day, Day] => [Math.max(a, from), Math.min(b, to)])
+    .filter(([a, b], i, all) => b - a >= apart.afresh && all.findIndex(([other]) => other === a) === i);
 }
 
 /** Each season's day reckoned once: dozens of tasks ask for it. */
@@ -92,10 +119,12 @@ function dated(
 ): Task[] {
   const able = crew.able(rule.asks, rule.children);
   const { closed } = closedTimes(holding);
-  return startsOf(rule, run, holding, seasons, season).map((wanted, n): Task => {
+  return startsOf(rule, run, facts, holding, seasons, season).map(([wanted, span], n): Task => {
     const from =
-      rule.id === 'cut-back' ? run.from : startDay(Math.max(wanted, run.to + 1), able, crew, rule.closed ? closed : []);
-    const to = rule.id === 'cut-back' ? run.to : from + rule.span - 1;
+      rule.id === 'cut-back'
+        ? run.from
+        : startDay(thawed(rule, Math.max(wanted, run.to + 1), holding), able, crew, rule.closed ? closed : []);
+    const to = rule.id === 'cut-back' ? run.to : from + span - 1;
     return {
       id: taskId(rule.id, run.work.planting, run.work.phase, season, nth * 20 + n),
       rule: rule.id,
@@ -147,13 +176,36 @@ function lastOpen(from: Day, to: Day, closed: Parameters<typeof openBefore>[1]):
   return last;
 }
 
+/** The day from which a rule's work can be done: after the thaw where it would fall into frozen ground. */
+function thawed(rule: CareRule, day: Day, holding: Holding): Day {
+  const { freeze, thaw } = seasonDates(holding, day);
+  return rule.thawed && freeze !== null && thaw !== null && day >= freeze && day <= thaw ? thaw + 1 : day;
+}
+
+/** When a rule's work begins in a season, and how many days it may take. */
 function startsOf(
-  { at, days, months, every, times }: CareRule,
+  { at, days, months, every, times, span, rains }: CareRule,
   run: Run,
+  facts: Facts,
   { place }: Holding,
   seasons: Seasons,
   season: number,
-): Day[] {
+): (readonly [from: Day, span: number])[] {
+  const spanned = (day: Day) => [day, span] as const;
+  const rainy = seasons.rainy(season);
+  if (at === 'watered')
+    return rainy ? drySpells(run, rainy, seasons, season) : wateredIn(run, facts, place.latitude, seasons, season);
+  if (rainy && rains !== undefined) {
+    if (rains === null) return [];
+    return rainy.flatMap(([from, to], n) => {
+      const first = season === 1 && n === 0 ? Math.max(from, run.to) + rains.days : from + rains.again;
+      const all = Array.from(
+        { length: Math.max(1, Math.ceil((to - first) / rains.every)) },
+        (_, k) => first + k * rains.every,
+      );
+      return all.map(spanned);
+    });
+  }
   if (at === 'month') {
     const from = season === 1 ? run.to + apart.afresh : seasons.leafFall(season - 1);
     return months
@@ -162,7 +214,8 @@ function startsOf(
         return nextOf(place.latitude >= 0 ? text : monthDay6(text), from);
       })
       .filter((day) => day < seasons.leafFall(season))
-      .sort((a, b) => a - b);
+      .sort((a, b) => a - b)
+      .map(spanned);
   }
   const start = {
     planting: run.to,
@@ -171,7 +224,40 @@ function startsOf(
     firstFrost: seasons.firstFrost(season),
     winter: seasons.budBreak(season + 1) - apart.winter,
   }[at];
-  return Array.from({ length: every ? times : 1 }, (_, n) => start + days + n * (every ?? 0));
+  return Array.from({ length: every ? times : 1 }, (_, n) => spanned(start + days + n * (every ?? 0)));
+}
+
+/** The dry time of a season in which a stand is watered, as its water is reckoned: weeks from the midwinter before. */
+function wateredIn(
+  run: Run,
+  { watered }: Facts,
+  latitude: number,
+  seasons: Seasons,
+  season: number,
+): (readonly [Day, number])[] {
+  const weeks = watered[season + run.work.phase - 1];
+  if (!weeks) return [];
+  const budBreak = seasons.budBreak(season);
+  const midwinter = dayIn(
+    yearOf(budBreak) - (latitude < 0 && monthDayOf(budBreak) < '07-01' ? 1 : 0),
+    latitude < 0 ? '07-01' : '01-01',
+  );
+  const [from, to] = [Math.max(midwinter + 7 * weeks[0], run.to + 1), midwinter + 7 * weeks[1]];
+  return to > from ? [[from, to - from] as const] : [];
+}
+
+/** From the end of each rainy season of a growing season to the next rains: there a young plant is watered. */
+function drySpells(
+  run: Run,
+  rainy: readonly (readonly [Day, Day])[],
+  seasons: Seasons,
+  season: number,
+): (readonly [Day, number])[] {
+  const next = seasons.rainy(season + 1)?.[0]?.[0] ?? run.to + season * 365;
+  return rainy.flatMap(([, ends], n) => {
+    const to = rainy[n + 1]?.[0] ?? next;
+    return to - ends > apart.afresh ? [[ends, to - ends] as const] : [];
+  });
 }
 
 function hoursOf(
@@ -184,7 +270,7 @@ function hoursOf(
   const part = work.plants / Math.max(1, laid.layout.stand.count);
   if (!hours) return ((minutes ?? 0) * plants) / 60;
   const all = {
-    water: facts.hours.water[season - 1] ?? 0,
+    water: facts.hours.water[season + work.phase - 1] ?? 0,
     weeds: facts.hours.weeds[season] ?? 0,
     trim: facts.hours.trim,
     guardOff: facts.hours.guardOff,

@@ -11,6 +11,7 @@ import { extrasOf } from '../means/protection/extras.ts';
 import { protectionHours } from '../means/protection/hours.ts';
 import { protectedParts } from '../means/protection/guard-kit.ts';
 import { toolsFor } from '../means/tools.ts';
+import { seasonDates } from './season.ts';
 import { waterPlan } from '../means/water-plan.ts';
 import { weedChoice } from '../means/weeds/compare.ts';
 import { weedMethod } from '../means/weeds/methods.ts';
@@ -33,6 +34,8 @@ export interface Facts {
     readonly coverOff: number;
     readonly fence: number;
   };
+  /** Of each season its watered weeks after midwinter, the last left out; null where none wants water. */
+  readonly watered: readonly (readonly [from: number, to: number] | null)[];
   /** Words that fill the sentences of rules. */
   readonly words: Readonly<Record<string, string>>;
   /** Metres of its rows. */
@@ -81,6 +84,10 @@ export const factsOf = derived(function factsOf(laid: Laid, holding: Holding): F
   const water = seasons.map((weeks) =>
     way && !way.refused && season > 0 ? (way.hoursSeason * weeks.reduce((sum, one) => sum + one, 0)) / season : 0,
   );
+  const watered = seasons.map((weeks) => {
+    const last = weeks.findLastIndex((litres) => litres > 0);
+    return last < 0 ? null : ([weeks.findIndex((litres) => litres > 0), last + 1] as const);
+  });
   const rows = rowsOut(laid, holding);
   if (rows.some(({ rule }) => rule === 'thin')) holds.add('thin');
   if (rows.some(({ rule }) => rule === 'nurse')) holds.add('out');
@@ -98,6 +105,7 @@ export const factsOf = derived(function factsOf(laid: Laid, holding: Holding): F
       coverOff: coverOff.removal,
       fence: guarded.fence,
     },
+    watered,
     words,
     metres,
     stays: staying,
@@ -124,7 +132,7 @@ function stockFacts({ planting, layout: { stand } }: Laid, holding: Holding, hol
   if (planting.rows.some((row) => isClipped(planting, row) || row.kept?.height)) holds.add('hedge');
   const roots = planting.rows.flatMap(({ runs }) => runs.flatMap(({ rootstock }) => (rootstock ? [rootstock] : [])));
   if (roots.length > 0) holds.add('grafted');
-  holds.add('frost');
+  if (seasonDates(holding, 0).rainy === null) holds.add('frost');
   return roots;
 }
 

@@ -48,7 +48,7 @@ const bound = z.union([
 const CareSchema = z.strictObject({
   id: words,
   label: words,
-  at: z.enum(['planting', 'budBreak', 'leafFall', 'firstFrost', 'winter', 'month']),
+  at: z.enum(['planting', 'budBreak', 'leafFall', 'firstFrost', 'winter', 'month', 'watered']),
   days: z.number().int().default(0),
   months: z.array(z.number().int().min(1).max(12)).default([]),
   /** Days that it may take. */
@@ -65,6 +65,13 @@ const CareSchema = z.strictObject({
   hours: z.enum(['water', 'weeds', 'trim', 'guardOff', 'coverOff']).optional(),
   share: z.number().positive().default(1),
   closed: z.literal(true).optional(),
+  /** Work that frozen ground does not let be done: it waits for the thaw. */
+  thawed: z.literal(true).optional(),
+  /** Where frost does not decide: so many days after planting, then after each season's first rains, again while it rains; null where it has no place there. */
+  rains: z
+    .object({ days: z.number().int(), again: z.number().int(), every: z.number().int().positive() })
+    .nullable()
+    .optional(),
   /** Work that a child may do beside somebody grown. */
   children: z.literal(true).optional(),
   group: z.enum(['care', 'off']),

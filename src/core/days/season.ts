@@ -2,6 +2,7 @@ import { derived } from '../derived/derived.ts';
 import { z } from 'zod';
 import type { Holding } from '../holding/schema.ts';
 import { climateBand } from '../place/climate-band.ts';
+import { isTropical, MONTH_DAYS, monthsOf, rainySeasons, type Month } from '../place/months.ts';
 import type { Closed } from './calendar.ts';
 import { dayIn, dayOf, monthDay6, monthDayOf, nextOf, yearOf, type Day } from './day.ts';
 import data from './winters.json' with { type: 'json' };
@@ -20,11 +21,16 @@ const winters = z
       }),
     ),
     unknownZone: z.number(),
-    /** Days from the last frost to bud break, where the ground freezes through in winter and where it does not. */
+    /** Days from the last frost to bud break, which comes before it, where the ground freezes through in winter and where it does not. */
     budBreak: z.object({ hard: z.number(), mild: z.number() }),
     nesting: z.object({ from: monthDay, to: monthDay, source: z.string() }),
-    /** Days from the coming of the rains in which is planted, where no frost sets the time. */
-    rainsFor: z.number(),
+    /** Days that planting ends before a rainy season does, the least that it lasts, and how long before the dry months pots are in. */
+    beforeRainsEnd: z.number(),
+    leastRains: z.number(),
+    beforeDry: z.number(),
+    /** Zone from which pots and plugs bear the nights of winter planted out, and where summers are dry, so that roots have gone down by then. */
+    mildFrom: z.number(),
+    moistFrom: z.number(),
     sodden: z.object({ over: z.number(), source: z.string() }),
     dry: z.object({ over: z.number(), source: z.string() }),
   })
@@ -44,8 +50,12 @@ export interface SeasonDates {
   readonly freeze: Day | null;
   readonly thaw: Day | null;
   readonly budBreak: Day;
-  /** The coming of the rains, where frost does not decide; null where it does. */
-  readonly rains: Day | null;
+  /** Rainy seasons in it, where frost does not decide; null where it does. */
+  readonly rainy: readonly (readonly [Day, Day])[] | null;
+  /** Where winters are mild and summers dry: when the ground is moist and growing, or about to. */
+  readonly moist: readonly [Day, Day] | null;
+  /** Whether nights of winter stay so mild that pots bear them planted out. */
+  readonly mild: boolean;
   /** What of this was typed, and what is usual in such a zone. */
   readonly typed: boolean;
   readonly zone: number;
@@ -70,7 +80,9 @@ const datesFrom = derived(function datesFrom(holding: Where, from: Day): SeasonD
   const to = dayIn(yearOf(from) + 1, monthDayOf(from)) - 1;
   const known = climateBand(holding).zone;
   const zone = known ?? winters.unknownZone;
-  const usual = winters.zones.find((one) => zone <= one.to) ?? null;
+  // Near the equator a mild zone is one of cool nights, not of frosts, and where none is known there are none.
+  const frostless = isTropical(place) && (known ?? winters.mildFrom) >= winters.mildFrom;
+  const usual = frostless ? null : (winters.zones.find((one) => zone <= one.to) ?? null);
   const here = (text: string | null) => text && (south ? monthDay6(text) : text);
   const at = (text: string | null) => (text ? nextOf(text, from) : null);
   const firstFrost = at(climate?.firstFrost ?? here(usual?.firstFrost ?? null));
@@ -81,6 +93,7 @@ const datesFrom = derived(function datesFrom(holding: Where, from: Day): SeasonD
   const freeze = freezes ? at(days.freeze ?? here(freezing?.freeze ?? coldest.freeze)) : null;
   const thaw = freezes ? at(days.thaw ?? here(freezing?.thaw ?? coldest.thaw)) : null;
   const frosty = firstFrost !== null && lastFrost !== null;
+  const moist = frosty && freeze === null ? moistFrom(holding, from) : null;
   return {
     from,
     to,
@@ -89,24 +102,51 @@ const datesFrom = derived(function datesFrom(holding: Where, from: Day): SeasonD
     freeze,
     thaw,
     budBreak: (lastFrost ?? from + 270) + (freeze === null ? winters.budBreak.mild : winters.budBreak.hard),
-    rains: frosty ? null : rainsFrom(holding, from),
+    rainy: frosty ? null : rainsFrom(holding, from),
+    moist,
+    mild: zone >= (moist ? winters.moistFrom : winters.mildFrom),
     typed: Boolean(climate?.firstFrost && climate.lastFrost),
     zone,
   };
 });
 
-/** The month whose rain first outdoes what dries up, after the driest; the season's own start where nothing is known. */
-function rainsFrom({ climate }: Where, from: Day): Day {
-  const months = climate?.months;
-  if (!months) return from;
-  const spare = months.map(({ rain, evaporation }) => rain - evaporation);
-  const driest = spare.indexOf(Math.min(...spare));
-  for (let k = 1; k <= 12; k++) {
-    const month = (driest + k) % 12;
-    if (spare[month]! > 0) return nextOf(`${String(month + 1).padStart(2, '0')}-01`, from);
-  }
-  const wettest = spare.indexOf(Math.max(...spare));
-  return nextOf(`${String(wettest + 1).padStart(2, '0')}-01`, from);
+/** Rainy seasons of the year from a day on, in order: where frost does not decide, planting and care go by them. */
+function rainsFrom(holding: Where, from: Day): [Day, Day][] {
+  return rainySeasons(monthsOf(holding).months)
+    .map((spell): [Day, Day] => {
+      const start = nextOf(firstOf(spell.from), from);
+      return [start, start + Math.round(spell.months * MONTH_DAYS)];
+    })
+    .sort(([a], [b]) => a - b);
+}
+
+/** The first of a month, January 0, as MM-DD. */
+const firstOf = (month: number): string => `${String((month % 12) + 1).padStart(2, '0')}-01`;
+
+/**
+ * Where the ground does not freeze and summers are dry: from the month in which rain reaches evaporation to some weeks
+ * before the first in which it falls under half of it. Null where it is not so: two or more months must dry out over twice
+ * what falls.
+ */
+function moistFrom(holding: Where, from: Day): [Day, Day] | null {
+  const { months } = monthsOf(holding);
+  if (months.filter(({ rain, evaporation }) => evaporation > 2 * rain).length < 2) return null;
+  const driest = months.reduce(
+    (worst, { rain, evaporation }, m) =>
+      rain - evaporation < months[worst]!.rain - months[worst]!.evaporation ? m : worst,
+    0,
+  );
+  const after = (start: number, holds: (month: Month) => boolean): number | null => {
+    for (let k = 1; k <= 12; k++) if (holds(months[(start + k) % 12]!)) return (start + k) % 12;
+    return null;
+  };
+  const wet = after(driest, ({ rain, evaporation }) => rain >= evaporation);
+  const start = wet ?? after(driest, ({ rain, evaporation }) => 2 * rain >= evaporation);
+  if (start === null) return null;
+  const dry = after(start, ({ rain, evaporation }) => 2 * rain < evaporation)!;
+  const begins = nextOf(firstOf(start), from);
+  const ends = nextOf(firstOf(dry), begins + 1) - winters.beforeDry;
+  return ends > begins ? [begins, ends] : null;
 }
 
 /** When nothing is cleared or cut: the local rules on nesting, else what is usual. */
@@ -141,7 +181,7 @@ export function wetAndDry({ climate }: Pick<Where, 'climate'>): { sodden: number
 }
 
 export const seasonSource = winters.source;
-export const { rainsFor } = winters;
+export const { beforeRainsEnd, leastRains } = winters;
 
 /** The holidays of a holding as days. */
 export const holidaysOf = ({ days }: Pick<Holding, 'days'>): ReadonlySet<Day> => new Set(days.holidays.map(dayOf));

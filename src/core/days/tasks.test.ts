@@ -285,8 +285,14 @@ describe('the calendar of a planting', () => {
   it('feeds only where weeds are held; says when watering, weeding and pruning stop', () => {
     expect(taskOf(hedge('2027-03-15', { planting: { purpose: 'hedge', weeds: 'none' } }), 'feed')).toBeUndefined();
     expect(taskOf(hedge(), 'feed').what).toMatch(/only what grew less than 15 cm/);
-    expect(taskOf(hedge(), 'water').stop).toMatch(/end of season 2/);
-    expect(spans(hedge(), 'water')).toHaveLength(2);
+    const dry = Array.from({ length: 12 }, (_, m) => ({ rain: m >= 4 && m <= 8 ? 5 : 90, evaporation: 80 }));
+    const thirsty = { ...hedge(), climate: { ...hedge().climate!, months: dry } };
+    expect(taskOf(thirsty, 'water').stop).toMatch(/end of season 2/);
+    // From when the soil has run out to when rain is back; where it never runs out nothing is planned.
+    const [first, second, ...more] = spans(thirsty, 'water');
+    expect(more).toEqual([]);
+    expect([first![0]!.slice(5, 7), first![1]!.slice(5, 7), second![0]!.slice(0, 4)]).toEqual(['07', '09', '2028']);
+    expect(spans(hedge(), 'water')).toEqual([]);
     expect(spans(hedge(), 'weed-1').map(([from]) => from!.slice(0, 4))).toEqual(['2027', '2028', '2029', '2030']);
   });
   it('a row that comes out has its winter, a later phase its own calendar', () => {
@@ -312,10 +318,10 @@ describe('the calendar of a planting', () => {
 describe('care', () => {
   it('comes by the seasons: weeding two weeks before buds break, gaps filled in deep winter, ties left alone at first', () => {
     const hard = { ...hedge(), climate: { ...noClimate(), firstFrost: '10-10', lastFrost: '05-05', zone: 5 } };
-    // Buds break three weeks before the last frost where winters are mild, two after it where they are hard.
+    // Buds break three weeks before the last frost where winters are mild, two before it where they are hard.
     expect(spans(hedge(), 'weed-1')[0]![0]).toBe('2027-03-19'); // due while it is planted, so the day after
     expect(spans(hedge(), 'weed-1')[1]![0]).toBe('2028-03-16');
-    expect(spans(hard, 'weed-1')[0]![0]).toBe('2027-05-05');
+    expect(spans(hard, 'weed-1')[0]![0]).toBe('2027-04-07');
     expect(spans(hedge(), 'gaps')[0]![0]).toBe('2028-01-31');
     const tied = hedge('2027-03-20', { animals: ['mediumDeer'] });
     expect(spans(tied, 'loosen')[0]![0]).toBe('2027-09-01'); // 1 April is too soon
@@ -324,6 +330,34 @@ describe('care', () => {
         from!.slice(0, 4),
       ),
     ).toEqual(['2028', '2030']);
+  });
+  it('in the tropics care goes by planting and rains: no buds, no heaving frost, water when the rains end', () => {
+    const kenya = {
+      ...hedge('2027-03-15', { latitude: -1, longitude: 37, rows: [row({ spacing: 1, stock: 'pot4' })] }),
+      climate: null,
+    };
+    expect(spans(kenya, 'heel')).toEqual([]);
+    expect(spans(kenya, 'weed-2')).toEqual([]);
+    const planted = planOf(kenya).runs[0]!.to;
+    const weeded = planOf(kenya).tasks.filter(({ rule, year }) => rule === 'weed-1' && year === 1);
+    // Five weeks after planting, while it rains; then two weeks into the next rains, and seven on.
+    expect(weeded[0]!.from - planted).toBe(35);
+    expect(weeded.map(({ from }) => textOf(from).slice(5, 7))).toEqual(['04', '10', '12']);
+    const watered = planOf(kenya).tasks.filter(({ rule, year }) => rule === 'water' && year === 1);
+    expect(watered.map(({ from, to }) => [textOf(from).slice(5, 7), textOf(to).slice(5, 7)])).toEqual([
+      ['05', '09'],
+      ['12', '03'],
+    ]);
+  });
+  it('what wants open ground waits for the thaw', () => {
+    const hard = { ...hedge(), climate: { ...noClimate(), firstFrost: '10-01', lastFrost: '05-20', zone: 4 } };
+    for (const rule of ['heel', 'gaps', 'straighten', 'weed-1'])
+      for (const [from] of spans(hard, rule)) {
+        const day = from!.slice(5);
+        // Frozen through from the middle of November to 10 April there.
+        expect(day > '04-10' && day < '11-15', `${rule} ${day}`).toBe(true);
+      }
+    expect(spans(hard, 'gaps').length).toBeGreaterThan(0);
   });
   it('a hedge is never cut in the closed time, on whatever days the crew comes, in the north, the south and over New Year', () => {
     const weeks = fc.array(fc.boolean(), { minLength: 7, maxLength: 7 }).filter((week) => week.some(Boolean));

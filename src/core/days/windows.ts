@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import type { Holding } from '../holding/schema.ts';
 import { dateWords, spanWords, type Day } from './day.ts';
-import { rainsFor, seasonDates, type SeasonDates } from './season.ts';
+import { beforeRainsEnd, leastRains, seasonDates, type SeasonDates } from './season.ts';
 import data from './plant-kinds.json' with { type: 'json' };
 
 /** A time in which may be planted; null where there is none. */
@@ -73,7 +73,7 @@ export interface KindWindow {
   readonly name: string;
 }
 
-const NAMES: Readonly<Record<Named | 'rains', string>> = {
+const NAMES: Readonly<Record<Named | Wet, string>> = {
   bareAutumn: 'autumn',
   bareSpring: 'spring',
   bareWinter: 'winter',
@@ -81,7 +81,11 @@ const NAMES: Readonly<Record<Named | 'rains', string>> = {
   containerAutumn: 'autumn',
   containerSpring: 'spring',
   rains: 'with the rains',
+  moist: 'while the ground is moist',
+  mild: 'autumn to spring',
 };
+/** Windows that rain sets, or a mild winter. */
+type Wet = 'rains' | 'moist' | 'mild';
 
 type Where = Pick<Holding, 'climate' | 'region' | 'place' | 'days' | 'rules'>;
 
@@ -89,14 +93,32 @@ type Where = Pick<Holding, 'climate' | 'region' | 'place' | 'days' | 'rules'>;
 export function windowsFor(kind: string, holding: Where, day: Day): KindWindow[] {
   const season = seasonDates(holding, day);
   const { windows, rains, springFrom } = plantKinds[kind]!;
-  const named = (key: Named | 'rains', window: Window): KindWindow[] =>
+  const named = (key: Named | Wet, window: Window): KindWindow[] =>
     window ? [{ kind, from: window[0], to: window[1], name: NAMES[key] }] : [];
-  if (season.rains !== null) return rains ? named('rains', [season.rains, season.rains + rainsFor]) : [];
+  if (season.rainy !== null)
+    return season.rainy.flatMap(([from, to]) =>
+      rains ? named('rains', [from, Math.max(from + leastRains, to - beforeRainsEnd)]) : [],
+    );
   const all = dormantWindows(datesOf(season, holding));
+  const grown = windows.some((key) => key === 'containerAutumn') && windows.includes('containerSpring');
+  if (grown && (season.moist || (season.mild && season.freeze === null)))
+    return moistParts(season, all).flatMap((part) => named(season.moist ? 'moist' : 'mild', part));
   return windows
     .filter((key) => season.zone > springFrom || !key.endsWith('Autumn'))
     .flatMap((key) => named(key, all[key]))
     .sort((a, b) => a.from - b.from);
+}
+
+/**
+ * When pots and plugs go in where winters are mild: while the ground is moist where summers are dry, else from autumn to
+ * spring without a gap. Where nights of winter are harder than they bear the middle of it is cut out.
+ */
+function moistParts({ moist, mild }: SeasonDates, all: ReturnType<typeof dormantWindows>): Window[] {
+  const [autumn, spring] = [all.containerAutumn!, all.containerSpring!];
+  const part = (from: Day, to: Day): Window => (from <= to ? [from, to] : null);
+  const whole = moist ?? ([autumn[0], spring[1]] as const);
+  if (mild) return [part(...whole)];
+  return [part(whole[0], Math.min(whole[1], autumn[1])), part(Math.max(whole[0], spring[0]), whole[1])];
 }
 
 /** A season that has frosts, as the windows ask for it. */
@@ -135,7 +157,7 @@ export const nearestIn = ({ from, to }: Pick<KindWindow, 'from' | 'to'>, day: Da
 export const sayWindow = ({ name, from, to }: KindWindow): string => `${name}, ${spanWords(from, to)}`;
 
 /** What sets the windows of a season, in words. */
-export const saySeason = ({ firstFrost, lastFrost, freeze, thaw, rains, typed, zone }: SeasonDates): string =>
-  rains !== null
-    ? `No frost decides here; the rains come about ${dateWords(rains, false)}.`
-    : `First frost ${dateWords(firstFrost!, false)}, last ${dateWords(lastFrost!, false)}${typed ? '' : `, as is usual in zone ${zone}`}; ${freeze !== null ? `frozen through from ${dateWords(freeze, false)} to ${dateWords(thaw!, false)}` : 'the ground does not freeze through'}.`;
+export const saySeason = ({ firstFrost, lastFrost, freeze, thaw, rainy, moist, typed, zone }: SeasonDates): string =>
+  rainy !== null
+    ? `No frost decides here; the rains come about ${rainy.map(([from]) => dateWords(from, false)).join(' and ')}.`
+    : `First frost ${dateWords(firstFrost!, false)}, last ${dateWords(lastFrost!, false)}${typed ? '' : `, as is usual in zone ${zone}`}; ${freeze !== null ? `frozen through from ${dateWords(freeze, false)} to ${dateWords(thaw!, false)}` : 'the ground does not freeze through'}.${moist ? ` Summers are dry: the ground is moist from about ${dateWords(moist[0], false)}, and pots are in by ${dateWords(moist[1], false)}.` : ''}`;

@@ -6,12 +6,20 @@ import type { Layout } from '../ranks/lay-out.ts';
 import type { Laid } from '../ranks/laid.ts';
 import { formatCount, formatLength, formatWater } from '../units/quantities.ts';
 import { freeYears } from '../years/free-years.ts';
+import { MONTH_DAYS, monthsOf, type Month } from '../place/months.ts';
+import { stockOf } from '../species/stock.ts';
+import { drynessOf, reserveUnder, type Dryness } from './weeds/compare.ts';
+import { reserveOf } from './weeds/reserve.ts';
 import { holePlan } from './hole-plan.ts';
 import { rootsOf } from './holes.ts';
 import { piece, type KitLine } from './kit.ts';
 import { dripPlan, MOST_HEAD, type DripPlan } from './drip-plan.ts';
 import { waterRates } from './water-rates.ts';
 import { bowser, bucketDrain, bucketRounds, effectiveRain, weeklyWater } from './water.ts';
+
+/** Litres of the season that takes most. */
+const mostOf = (seasons: readonly (readonly number[])[]): number =>
+  Math.max(0, ...seasons.map((weeks) => weeks.reduce((sum, litres) => sum + litres, 0)));
 
 /** One way to water a planting, or why it cannot be. */
 export interface WaterWay {
@@ -34,24 +42,26 @@ export interface WaterPlan {
   readonly seasons: readonly (readonly number[])[];
   /** Litres in the thirstiest week of any season. */
   readonly most: number;
-  /** Of the season that takes most, litres. */
+  /** Of the season that takes most, litres: in a usual year, and in a dry one. */
   readonly season: number;
+  readonly dry: number;
   readonly ways: readonly WaterWay[];
   readonly drip: DripPlan | null;
   readonly source: { readonly name: string; readonly distance: number; readonly flow: number | null } | null;
 }
 
 /** Weeks a month, and those reckoned in a season. */
-const WEEKS = 365.25 / 12 / 7;
+const WEEKS = MONTH_DAYS / 7;
 const WEEKS_A_SEASON = 52;
-const { usualEvaporation, coolBelow, walk, tank, bucket, pipe, drip: laying } = waterRates;
+const { coolBelow, smallBelow, leanSoils, walk, tank, bucket, pipe, drip: laying } = waterRates;
 /** What a planting drinks and how it is brought there. */
 export function waterPlan(planting: Planting, layout: Layout, holding: Holding): WaterPlan {
   const { stand } = layout;
   const of = (key: SettingKey) => planting.means.water.measures[key] ?? settingOf(holding, key);
-  const seasons = weeklyNeed({ planting, layout }, holding, of);
+  const seasons = weeklyNeed({ planting, layout }, holding, of, 'usual');
   const most = Math.max(0, ...seasons.flat());
-  const season = Math.max(0, ...seasons.map((weeks) => weeks.reduce((sum, litres) => sum + litres, 0)));
+  const season = mostOf(seasons);
+  const dry = weeklyNeed({ planting, layout }, holding, of, 'dry');
   const source = sourceFor(layout, holding);
   const each = stand.count > 0 ? most / stand.count : 0;
   const drip = dripPlan(layout, holding, each, of);
@@ -60,28 +70,38 @@ export function waterPlan(planting: Planting, layout: Layout, holding: Holding):
     seasons,
     most,
     season,
+    dry: mostOf(dry),
     drip,
     source,
     ways: stand.count === 0 ? [] : waysOf({ layout, holding, each, season, most, source, drip, of }),
   };
 }
 
+/** A year that water is planned for: the usual one, or a dry one in which only a share of the usual rain falls. */
+type Year = 'usual' | 'dry';
+
 /**
  * Litres of a whole stand by season and week, from midwinter on: what its crowns draw, no less and no more than its stock
- * takes up, rain taken off, for as many seasons as are watered from that of its own phase on.
+ * takes up, the rain of a dry season taken off, for as many seasons as are watered from that of its own phase on. Whips
+ * and plugs on soil that holds water live on that: they are watered in weeks in which it has run out, of the year asked for.
  */
-function weeklyNeed(laid: Laid, holding: Holding, of: (key: SettingKey) => number): number[][] {
+function weeklyNeed(laid: Laid, holding: Holding, of: (key: SettingKey) => number, year: Year): number[][] {
   // As each kind comes into leaf: in its first years nothing stands over it.
   const { grown } = freeYears(laid, holding, 'middle');
   const lasts = Math.max(1, Math.round(settingOf(holding, 'water.seasons')));
   const seasons = Math.max(0, ...grown.map(({ lot }) => lot.later + lasts));
+  const weather = Array.from({ length: WEEKS_A_SEASON }, (_, week) => weatherOf(week, holding, of('water.dryRain')));
+  const dryness = drynessOf(laid.layout, holding);
+  const lean = leanSoils.some((soil) => soil === dryness.texture);
+  const runOut = lean ? null : weeksRunOut(laid, holding, weather, dryness, year === 'dry' ? of('water.dryRain') : 1);
   return Array.from({ length: seasons }, (_, season) =>
-    Array.from({ length: WEEKS_A_SEASON }, (_, week) => {
-      const { et0, rain } = weatherOf(week, holding, of('water.dryRain'));
-      if (et0 < coolBelow) return 0;
+    weather.map(({ et0, rain, fallen }, week) => {
+      // Once as much falls as dries up, the dry time is over.
+      if (et0 < coolBelow || fallen >= 7 * et0) return 0;
       let litres = 0;
       for (const { lot, plants, width } of grown) {
         if (season < lot.later || season >= lot.later + lasts) continue;
+        if (runOut && !runOut[week] && livesOnSoil(lot.stock)) continue;
         const { weekly } = rootsOf(lot.stock);
         const wanted = weeklyWater({
           et0,
@@ -102,19 +122,51 @@ function weeklyNeed(laid: Laid, holding: Holding, of: (key: SettingKey) => numbe
   );
 }
 
-/** Evaporation, mm a day, and rain of a dry season that reaches roots, mm a week, in a week after midwinter: straight between the months. */
-function weatherOf(week: number, { climate, place }: Holding, dry: number): { et0: number; rain: number } {
-  const south = place.latitude < 0;
-  const known = climate?.months;
-  const et0 = (m: number) => (known ? known[m]!.evaporation / 30.4 : usualEvaporation[south ? (m + 6) % 12 : m]!);
-  const rain = (m: number) => (known ? effectiveRain(dry * known[m]!.rain) / WEEKS : 0);
+/** Whether a stock is so small, and so bare of a ball that dries by itself, that it lives on what the soil holds. */
+const livesOnSoil = (stock: string): boolean => stockOf(stock).start < smallBelow && stockOf(stock).pot === 0;
+
+/** Weeks after midwinter in which what the soil holds has run out, with a share of the usual rain: full in midwinter. */
+function weeksRunOut(
+  { planting }: Laid,
+  holding: Holding,
+  weather: readonly Weather[],
+  dryness: Dryness,
+  share: number,
+): boolean[] {
+  let left = Infinity;
+  return weather.map(({ et0, fallen }) => {
+    const { held, weekly } = reserveOf(
+      reserveUnder(planting.means.weeds.method, { held: dryness.held, evaporation: et0 }, holding),
+    );
+    left = Math.min(held, left + share * fallen) - weekly;
+    const out = left <= 0;
+    if (out) left = 0;
+    return out;
+  });
+}
+
+/** A week: evaporation, mm a day; rain of a dry season that reaches roots, and what usually falls, mm a week. */
+interface Weather {
+  readonly et0: number;
+  readonly rain: number;
+  readonly fallen: number;
+}
+
+/** The weather of a week after midwinter: straight between the months. */
+function weatherOf(week: number, holding: Holding, dry: number): Weather {
+  const south = holding.place.latitude < 0;
+  const { months: all } = monthsOf(holding);
   const months = ((week + 0.5) / WEEKS_A_SEASON) * 12 + (south ? 6 : 0) - 0.5; // from the middle of January
   const before = Math.floor(months);
-  const between = (of: (month: number) => number) => {
-    const [a, b] = [of((before + 12) % 12), of((before + 13) % 12)];
+  const between = (of: (month: Month) => number) => {
+    const [a, b] = [of(all[(before + 12) % 12]!), of(all[(before + 13) % 12]!)];
     return a + (b - a) * (months - before);
   };
-  return { et0: between(et0), rain: between(rain) };
+  return {
+    et0: between(({ evaporation }) => evaporation / MONTH_DAYS),
+    rain: between(({ rain }) => effectiveRain(dry * rain) / WEEKS),
+    fallen: between(({ rain }) => rain / WEEKS),
+  };
 }
 
 /** The month, January 0, in which a week after midwinter begins. */

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { TEXTURES } from '../holding/ground-schema.ts';
 import rateData from './water-rates.json' with { type: 'json' };
 
 const rate = z.number().positive();
@@ -7,8 +8,9 @@ const rate = z.number().positive();
 export const waterRates = z
   .object({
     source: z.string().min(1),
-    /** Of a temperate place by month from January, mm a day; the south has it half a year on. */
-    usualEvaporation: z.array(rate).length(12),
+    /** Stock that stands lower, metres, lives on what the soil holds, but for these soils. */
+    smallBelow: rate,
+    leanSoils: z.array(z.enum(TEXTURES)),
     /** Below this, mm a day, nobody waters. */
     coolBelow: rate,
     walk: z.object({ kmh: rate, carry: rate, pourAnHour: rate, fillAnHour: rate }),

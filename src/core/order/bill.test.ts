@@ -252,7 +252,10 @@ describe(waterPlan, () => {
     };
     expect(waterOf(wet).most).toBe(0);
     const thrifty = (place?: Holding['place']) => {
-      const holding = { ...sample(), ...(place && { place }) };
+      // A temperate place in which no drop falls.
+      const daily = [0.6, 1, 1.8, 2.7, 3.5, 4, 4, 3.4, 2.3, 1.3, 0.7, 0.5];
+      const months = daily.map((_, m) => ({ rain: 0, evaporation: 30.4 * daily[place ? (m + 6) % 12 : m]! }));
+      const holding = { ...sample(), climate: { ...noClimate(), months }, ...(place && { place }) };
       return waterOf({ ...holding, settings: { ...holding.settings, 'water.kc': 0.2, 'water.basin': 0 } });
     };
     const { seasons } = thrifty();
@@ -277,8 +280,57 @@ describe(waterPlan, () => {
     const rained = { ...holding, climate: { ...noClimate(), months: months.map((one) => ({ ...one, rain: 100 })) } };
     rained.settings = { ...holding.settings, 'water.basin': 0.2 };
     expect(first[28]! - waterOf(rained).seasons[0]![28]!).toBeCloseTo((41 * 0.2 * 20) / (365.25 / 84), 6);
-    const later = sample({ rows: [row(), row({ later: 2 })] });
+    const later = { ...sample({ rows: [row(), row({ later: 2 })] }), climate: holding.climate };
     expect(waterOf(later).seasons.map((weeks) => weeks.some((litres) => litres > 0))).toEqual([true, true, true, true]);
+  });
+  it('whips on ground that holds water are watered in weeks in which it has run out, pots and sand in the whole dry time', () => {
+    const months = Array.from({ length: 12 }, (_, m) => ({
+      rain: m >= 4 && m <= 8 ? 45 : 90,
+      evaporation: m >= 4 && m <= 8 ? 100 : 30,
+    }));
+    const weeks = (changes: Parameters<typeof sample>[0], means = 'none') => {
+      const holding = {
+        ...sample({ planting: { weeds: means as 'none' }, ...changes }),
+        climate: { ...noClimate(), months },
+      };
+      return waterOf(holding).seasons[0]!.filter((litres) => litres > 0).length;
+    };
+    const sand = {
+      kind: 'soilZone',
+      texture: 'sand',
+      points: [
+        [-5, -5],
+        [65, -5],
+        [65, 5],
+        [-5, 5],
+      ],
+    };
+    const [whips, mulched, pots, onSand] = [
+      weeks({}),
+      weeks({}, 'chips'),
+      weeks({ rows: [row({ stock: 'pot4' })] }),
+      weeks({ features: [sand] as never }),
+    ] as const;
+    // Weeds draw it dry; under mulch the soil lasts the summer of a usual year.
+    expect([whips > mulched, mulched]).toEqual([true, 0]);
+    expect([pots >= 20, onSand]).toEqual([true, pots]);
+    const usual = { ...sample(), climate: { ...noClimate(), months } };
+    const { season, dry } = waterOf(usual);
+    expect(dry).toBeGreaterThan(season);
+  });
+  it('the watered time ends when rain reaches evaporation again, in Greece in autumn, in Victoria in autumn, near the equator between the rains', () => {
+    const span = (latitude: number, longitude: number) => {
+      const holding = sample({ latitude, longitude, rows: [row({ stock: 'pot4' })] });
+      const weeks = waterOf(holding).seasons[0]!;
+      const wet = weeks.map((litres, w) => (litres > 0 ? monthOfWeek(w, latitude) + 1 : 0));
+      return new Set(wet.filter((month) => month > 0));
+    };
+    const greece = span(38, 22);
+    expect([greece.has(6), greece.has(9), greece.has(12), greece.has(1)]).toEqual([true, true, false, false]);
+    const victoria = span(-37, 145);
+    expect([victoria.has(12), victoria.has(2), victoria.has(3), victoria.has(7)]).toEqual([true, true, true, false]);
+    const kenya = span(-1, 37);
+    expect([kenya.has(1), kenya.has(4), kenya.has(8)]).toEqual([true, false, true]);
   });
   it('drip is bought with its line, header, emitters and valves, only where it is chosen', () => {
     const holding = dry(sample({ features: tapAt(2) }));

@@ -175,13 +175,13 @@ describe('counted by what stands there', () => {
     expect(kitOf(sample({ length: 30, rows: herbs, animals: ['vole'] }))).toEqual({});
   });
   it('says how deep a stake is driven', () => {
-    expect(sayStake(1.2, 'metric')).toBe('1.80 m long, driven 0.45 m into firm ground');
-    expect(sayStake(0.6, 'us')).toBe('2 ft 11 3/8 in long, driven 11 3/4 in into firm ground');
+    expect(sayStake(1.2, 'metric')).toBe('1.80 m long, driven 0.65 m into firm ground');
+    expect(sayStake(0.6, 'us')).toBe('2 ft 11 3/8 in long, driven 1 ft 1 3/4 in into firm ground');
     expect(sayStake(0.2, 'metric')).toBe('');
     const holding = sample({ animals: ['rabbit'] });
     const laid = layHolding(holding)[0]!;
     expect(pegSheet(laid.planting, laid.layout, holding).setUp.join(' ')).toContain(
-      'each stake 0.90 m long, driven 0.30 m into firm ground',
+      'each stake 0.90 m long, driven 0.35 m into firm ground',
     );
   });
 });

@@ -59,7 +59,7 @@ export const STOPS: readonly Stop[] = [
     key: 'above-below',
     label: 'Above and below',
     kinds: ['overheadLine', 'pole', 'buriedService', 'drain', 'well', 'septicTank', 'leachField', 'testHole'],
-    rules: ['overhead-line', 'fall-on-line', 'buried-service', 'in-the-way', 'beside-way', 'water-works'],
+    rules: ['overhead-line', 'fall-on-line', 'buried-service', 'in-the-way', 'beside-way', 'in-water', 'water-works'],
     state: (holding, asked) => {
       const [line] = featuresOf(holding.features, 'overheadLine');
       const unmarked = featuresOf(holding.features, 'buriedService').filter(

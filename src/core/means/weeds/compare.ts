@@ -12,7 +12,8 @@ import { careCost } from './cost.ts';
 import { groupsOf } from './groups.ts';
 import { weedRates } from './rates.ts';
 import { weedMethod, weedMethods } from './methods.ts';
-import { reserveWeeks } from './reserve.ts';
+import { MONTH_DAYS, monthsOf } from '../../place/months.ts';
+import { reserveWeeks, type ReserveOptions } from './reserve.ts';
 import { cleanArea, measure, weedKit } from './weed-kit.ts';
 
 type Rates = Pick<Holding, 'settings' | 'prices' | 'animals' | 'features' | 'climate' | 'units' | 'place'>;
@@ -47,8 +48,11 @@ export interface Dryness {
 }
 
 /** The driest soil that a planting stands on, and the climate's thirstiest month; what is usual where neither is known. */
-export function drynessOf({ stand }: Layout, { features, climate }: Pick<Holding, 'features' | 'climate'>): Dryness {
-  const zones = soilZones(features);
+export function drynessOf(
+  { stand }: Layout,
+  holding: Pick<Holding, 'features' | 'climate' | 'place' | 'region'>,
+): Dryness {
+  const zones = soilZones(holding.features);
   const textures = new Set<string>();
   if (zones.length > 0)
     for (let i = 0; i < stand.count; i++) {
@@ -59,14 +63,11 @@ export function drynessOf({ stand }: Layout, { features, climate }: Pick<Holding
     (a, b) => (a === null || waterHeld(b) < waterHeld(a) ? b : a),
     null,
   );
-  const months = climate?.months;
-  const evaporation = months
-    ? Math.max(...months.map((month) => month.evaporation)) / 30.4
-    : weedRates.usualEvaporation;
+  const evaporation = Math.max(...monthsOf(holding).months.map((month) => month.evaporation)) / MONTH_DAYS;
   return { held: waterHeld(driest), evaporation: Math.max(weedRates.leastEvaporation, evaporation), texture: driest };
 }
 
-type Where = Rates & Pick<Holding, 'climate' | 'units'>;
+type Where = Rates & Pick<Holding, 'climate' | 'units' | 'place' | 'region'>;
 
 /** Every way against weeds on a whole planting, side by side, in the order of the data; its own exceptions left out. */
 export function compareWeeds(planting: Planting, layout: Layout, holding: Where): WeedChoice[] {
@@ -116,17 +117,7 @@ export function weedChoice(
     material,
     cents,
     hours: hoursByYear(method, area, years),
-    weeks: reserveWeeks({
-      held: dry.held,
-      share: settingOf(holding, 'soil.usable'),
-      depth: settingOf(holding, 'soil.rooting'),
-      evaporation: dry.evaporation,
-      soil: settingOf(holding, 'soil.draws'),
-      weed: settingOf(holding, 'weed.draws'),
-      tree: settingOf(holding, 'tree.draws'),
-      mulchCut: facts.mulchCut,
-      weedCover: facts.weedCover,
-    }),
+    weeks: reserveWeeks(reserveUnder(method, dry, holding)),
     voles: facts.voles,
     off: facts.off ? (facts.off.year === 0 ? 'before' : `year ${facts.off.year}`) : facts.stays!,
     litter: facts.litter,
@@ -134,6 +125,23 @@ export function weedChoice(
     against: group ? againstIt(method, all, layout, holding) : [],
   };
 }
+
+/** What the soil under a way against weeds is reckoned by, for how long its water lasts. */
+export const reserveUnder = (
+  method: string,
+  { held, evaporation }: Pick<Dryness, 'held' | 'evaporation'>,
+  holding: Pick<Holding, 'settings'>,
+): ReserveOptions => ({
+  held,
+  share: settingOf(holding, 'soil.usable'),
+  depth: settingOf(holding, 'soil.rooting'),
+  evaporation,
+  soil: settingOf(holding, 'soil.draws'),
+  weed: settingOf(holding, 'weed.draws'),
+  tree: settingOf(holding, 'tree.draws'),
+  mulchCut: weedMethod(method).mulchCut,
+  weedCover: weedMethod(method).weedCover,
+});
 
 /** Hours of work in the planting year (0) and each year after: laying first, seeing to it yearly, renewals spread, taking off last. */
 function hoursByYear(method: string, area: number, years: number): number[] {

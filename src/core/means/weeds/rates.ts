@@ -12,7 +12,6 @@ export const weedRates = z
     /** Ground under one sheet as it is sold. */
     sheet: z.number().positive(),
     /** Of a temperate summer, where the climate is not known; and the least that counts. */
-    usualEvaporation: z.number().positive(),
     leastEvaporation: z.number().positive(),
   })
   .parse(rateData);

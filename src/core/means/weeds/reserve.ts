@@ -14,8 +14,14 @@ export interface ReserveOptions {
   readonly weedCover: number;
 }
 
+/** What the soil holds that may be used, and what is drawn from it in a week, mm. */
+export const reserveOf = (o: ReserveOptions) => ({
+  held: 1000 * o.held * o.share * o.depth,
+  weekly: 7 * o.evaporation * (o.soil * (1 - o.mulchCut) * (1 - o.weedCover) + o.weed * o.weedCover + o.tree),
+});
+
 /** Weeks without rain that the soil's water lasts, 0 to 8: `weed.reserve`. A guide, no promise. */
 export function reserveWeeks(o: ReserveOptions): number {
-  const drawn = o.soil * (1 - o.mulchCut) * (1 - o.weedCover) + o.weed * o.weedCover + o.tree;
-  return Math.min(8, Math.max(0, (1000 * o.held * o.share * o.depth) / (7 * o.evaporation * drawn)));
+  const { held, weekly } = reserveOf(o);
+  return Math.min(8, Math.max(0, held / weekly));
 }
