@@ -59,7 +59,7 @@ export const STOPS: readonly Stop[] = [
     key: 'above-below',
     label: 'Above and below',
     kinds: ['overheadLine', 'pole', 'buriedService', 'drain', 'well', 'septicTank', 'leachField', 'testHole'],
-    rules: ['overhead-line', 'fall-on-line', 'buried-service', 'in-the-way', 'beside-way', 'in-water', 'water-works'],
+    rules: ['overhead-line', 'fall-on-line', 'buried-service', 'in-the-way', 'beside-way', 'water-works'],
     state: (holding, asked) => {
       const [line] = featuresOf(holding.features, 'overheadLine');
       const unmarked = featuresOf(holding.features, 'buriedService').filter(
@@ -82,7 +82,7 @@ export const STOPS: readonly Stop[] = [
     key: 'water',
     label: 'Water',
     kinds: ['stream', 'ditch', 'wetGround', 'erodingBank', 'spring', 'dam'],
-    rules: ['wet-ground', 'flood', 'eroding-bank', 'strip-width'],
+    rules: ['in-water', 'wet-ground', 'flood', 'eroding-bank', 'strip-width'],
     state: (holding) => {
       const wet = featuresOf(holding.features, 'wetGround').map(
         (feature) => `${nameOf(feature)} wet ${choiceWords('wetGround', 'stands', feature.stands)}`,
