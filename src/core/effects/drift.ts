@@ -5,7 +5,7 @@ import type { Holding } from '../holding/schema.ts';
 import { settingOf } from '../holding/settings.ts';
 import type { StandYears } from '../years/stand-years.ts';
 import reach from './reach.json' with { type: 'json' };
-import { driftLength, snowBrought, snowHeld } from './snow.ts';
+import { driftLength, heightToHold, snowBrought, snowHeld } from './snow.ts';
 import { windScene } from './wind-scene.ts';
 
 /** Drifting snow and a line that must stay clear, in one year. */
@@ -63,7 +63,9 @@ export function snowOn(
       if (t === null || t > UPWIND || (best && t > best.t)) continue;
       const above = Math.max(0, height - lying);
       const angle = ((bearing(a, b) - from) * Math.PI) / 180;
-      best = { t, reach: driftLength(above, theta) * Math.abs(Math.sin(angle)), holds: snowHeld(above, theta), theta };
+      // A belt higher than the winter needs is never filled: its drift grows no longer than that of the height that is.
+      const filled = Math.min(above, heightToHold(brought, theta) ?? above);
+      best = { t, reach: driftLength(filled, theta) * Math.abs(Math.sin(angle)), holds: snowHeld(above, theta), theta };
     }
     if (!best) continue;
     behind++;
