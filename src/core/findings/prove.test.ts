@@ -62,7 +62,7 @@ describe(proves, () => {
   });
   it('what mends nothing, makes a new fault, takes the whole planting away or cannot be done is not proven', () => {
     const holding = sample({
-      rows: [row(), row({ rowGap: 3 })],
+      rows: [row(), row({ rowGap: 2.5 })],
       features: [
         {
           kind: 'buriedService',
@@ -78,7 +78,7 @@ describe(proves, () => {
     const mower = judge(holding, laid[0]!, laid).find(({ rule }) => rule === 'mower') as Finding;
     const remedy = (command: Proposal['command']) => proves(holding, mower, { label: 'x', command });
     expect(remedy(setRow('p1', 'p1r2', { rowGap: 6 }))).toBe(true);
-    expect(remedy(setRow('p1', 'p1r2', { rowGap: 3.1 }))).toBe(false);
+    expect(remedy(setRow('p1', 'p1r2', { rowGap: 2.6 }))).toBe(false);
     expect(remedy(setRow('p1', 'p1r2', { rowGap: 9 }))).toBe(false); // onto the pipe
     expect(remedy(removePlanting('p1', 'Row'))).toBe(false);
     expect(remedy(setRow('p1', 'gone', { rowGap: 6 }))).toBe(false);

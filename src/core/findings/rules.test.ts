@@ -353,7 +353,7 @@ const cases: readonly [rule: string, trips: Options, justNot: Options][] = [
     { rows: [row({ spacing: 0.6, species: [[1, 'Quercus robur']] })] },
     { rows: [row({ spacing: 0.6, species: [[1, 'Taxus baccata']] })] },
   ],
-  ['mower', { rows: [row(), row({ rowGap: 3 })] }, { rows: [row(), row({ rowGap: 6 })] }],
+  ['mower', { rows: [row(), row({ rowGap: 2.5 })] }, { rows: [row(), row({ rowGap: 6 })] }],
   // 41 plants: 12 of one kind are 29 %, 13 are 32 %.
   [
     'species-share',
@@ -804,8 +804,8 @@ const cases: readonly [rule: string, trips: Options, justNot: Options][] = [
   ],
   [
     'only-while-cut',
-    { rows: [row({ kept: { width: 1 } }), row({ rowGap: 3.1, kept: { width: 1 } })] },
-    { rows: [row({ kept: { width: 1 } }), row({ rowGap: 7, kept: { width: 1 } })] },
+    { rows: [row({ kept: { width: 0.5 } }), row({ rowGap: 2.6, kept: { width: 0.5 } })] },
+    { rows: [row({ kept: { width: 0.5 } }), row({ rowGap: 7, kept: { width: 0.5 } })] },
   ],
   [
     'local-height',

@@ -11,6 +11,8 @@ const StockSchema = z.object({
   onAsking: z.literal(true).optional(),
   /** Height on planting day, metres. */
   start: z.number().positive(),
+  /** Width of its crown then, metres. */
+  wide: z.number().positive(),
   /** Share of growth lost at first, and years to recover. */
   check: z.object({ share: z.number().min(0).max(1), years: z.number().positive() }),
   /** Share alive after the first year, weeded and guarded. */

@@ -3,14 +3,13 @@ import type { Holding } from '../holding/schema.ts';
 import { settingOf } from '../holding/settings.ts';
 import type { Laid } from '../ranks/laid.ts';
 import type { Lot } from '../ranks/stand.ts';
-import { matureWidth } from '../species/catalogue.ts';
 import { cutTo } from '../species/mature.ts';
 import { stockOf } from '../species/stock.ts';
 import bounds from './bounds.json' with { type: 'json' };
 import { careOf, type Care } from './care.ts';
 import type { CrownShape } from './crown.ts';
 import { shapeOf } from './foliage.ts';
-import { crownPowerOf, crownWidth, growingOf, LAST_YEAR, type Growing } from './growth.ts';
+import { freeWidth, growingOf, LAST_YEAR, type Growing } from './growth.ts';
 import { climb, growthInLight, type Climb, type Tolerance } from './pace.ts';
 
 /** How a run of the model is held: with its middle numbers, or all pushed to what makes plants small or large. */
@@ -116,7 +115,7 @@ export function size(
   push: Push,
 ): void {
   if (year < lot.later || isOut(lot, year)) return;
-  const wide = push.width * crownWidth(grown, growing.fullHeight, matureWidth(lot.species), crownPowerOf(lot.species));
+  const wide = push.width * freeWidth(lot.species, stockOf(lot.stock), growing, grown, year - lot.later);
   const cut = cutTo({ height: grown, width: wide }, lot.kept);
   height[year] = cut.height;
   width[year] = cut.width;

@@ -87,7 +87,26 @@ function fastestOf({ at20, rate, stock: [usual] }: Species, fullHeight: number, 
 export function sizeAt(species: Species, stock: Stock, year: number, site: number): Size {
   const growing = growingOf(species, stock, site);
   const height = heightAt(growing, year);
-  return { height, width: crownWidth(height, growing.fullHeight, matureWidth(species), crownPowerOf(species)) };
+  return { height, width: freeWidth(species, stock, growing, height, year) };
+}
+
+/**
+ * Free crown width at a height, `season` seasons after planting, metres: what is set out as a switch fills out in its
+ * first years, and no conifer is wider than its share of its height while it is young.
+ */
+export function freeWidth(
+  species: Species,
+  { start, wide }: Pick<Stock, 'start' | 'wide'>,
+  { fullHeight }: Pick<Growing, 'fullHeight'>,
+  height: number,
+  season: number,
+): number {
+  const { fillsOut, youngCrown } = growthData;
+  const widest = species.kind === 'conifer' ? youngCrown.conifer.widest : Infinity;
+  const at = (high: number) =>
+    Math.min(widest * high, crownWidth(high, fullHeight, matureWidth(species), crownPowerOf(species)));
+  const narrow = Math.max(0, 1 - wide / at(start));
+  return at(height) * (1 - narrow * Math.exp(-((season / fillsOut) ** 2)));
 }
 
 /**
@@ -98,8 +117,9 @@ export function crownPowerOf(species: Species): number {
   const { crownPower, youngCrown } = growthData;
   if (species.height[1] <= youngCrown.tall) return crownPower.low;
   const grown = matureWidth(species) / ((species.height[0] + species.height[1]) / 2);
-  const power = 1 + Math.log(youngCrown.wide / grown) / Math.log(youngCrown.atShare);
-  return Math.min(crownPower.most, Math.max(crownPower.least, power));
+  const { wide, atShare, least } = species.kind === 'conifer' ? youngCrown.conifer : youngCrown;
+  const power = 1 + Math.log(wide / grown) / Math.log(atShare);
+  return Math.min(crownPower.most, Math.max(least, power));
 }
 
 /** Heights to expect after `year` seasons, metres: the least and the most, at the bounds of how fast it may grow. */

@@ -10,7 +10,7 @@ import { crownOfRow, tallestAt, widthAt } from './size-at.ts';
 import { closesIn } from './closing.ts';
 import { earliestYear, freeYears, meanInRow } from './free-years.ts';
 import { standYears } from './stand-years.ts';
-import { crownWidth, LAST_YEAR, sizeAt } from './growth.ts';
+import { crownWidth, freeWidth, growingOf, LAST_YEAR, sizeAt } from './growth.ts';
 import { becomes } from '../species/mature.ts';
 
 const twoRows = sample({
@@ -44,6 +44,27 @@ describe('growth', () => {
     },
   );
 
+  it('hedges of whips close in their third or fourth year, not on the day they are planted', () => {
+    const hedge = sample({
+      rows: [
+        row({ spacing: 0.4, species: [[1, 'Crataegus monogyna']] }),
+        row({
+          spacing: 0.5,
+          rowGap: 0.5,
+          species: [
+            [2, 'Crataegus monogyna'],
+            [1, 'Corylus avellana'],
+          ],
+        }),
+      ],
+      planting: { weeds: 'fabric', purpose: 'hedge' },
+    });
+    const stand = standYears(layHolding(hedge)[0]!, hedge);
+    for (const { row: id } of stand.grown) {
+      const year = closesIn(stand, id)!;
+      expect([year >= 3, year <= 4], `closes in ${year}`).toEqual([true, true]);
+    }
+  });
   it('young oak is slender and young spruce wide; what is known of 20 years goes before the class; a range, no single line', () => {
     const at = (id: string, year: number) => sizeAt(appBook.of(id), stockOf('transplant'), year, 1);
     const share = (id: string, year: number) => at(id, year).width / at(id, year).height;
@@ -53,8 +74,17 @@ describe('growth', () => {
       expect(share(id, 8), id).toBeGreaterThan(0.42);
     for (const id of ['picea-abies', 'betula-pendula', 'quercus-macrocarpa'])
       expect(share(id, 8), id).toBeLessThan(0.72);
-    // A bush stays as wide for its height as it will be, or wider.
-    expect(share('corylus-avellana', 4)).toBeGreaterThan(0.85);
+    // A bush is set out as a switch, and as wide for its height as it will be once it has filled out.
+    expect(share('corylus-avellana', 1)).toBeLessThan(0.45);
+    expect(share('corylus-avellana', 10)).toBeGreaterThan(0.85);
+    // Open-grown spruce of some 5 m is 2.8 to 3.4 m wide; no young conifer is wider than 0.6 of its height.
+    const glauca = appBook.of('picea-glauca');
+    const growing = growingOf(glauca, stockOf('transplant'), 1);
+    const wide = freeWidth(glauca, stockOf('transplant'), growing, 5.3, 20);
+    expect([wide > 2.8, wide < 3.4]).toEqual([true, true]);
+    expect(freeWidth(glauca, stockOf('transplant'), growing, 2, 12)).toBeLessThanOrEqual(1.2);
+    // What is branched when it comes is no narrower for being young.
+    expect(freeWidth(glauca, { start: 2.5, wide: 2 }, growing, 2.5, 0)).toBeCloseTo(1.5, 1);
     const oak = appBook.of('quercus-robur');
     const tall = { ...oak, at20: [11, 13] as [number, number] };
     expect(sizeAt(tall, stockOf('whip'), 20, 1).height).toBeCloseTo(12, 0);
