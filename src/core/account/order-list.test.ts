@@ -8,7 +8,7 @@ import { orderList, orderRows } from './order-list.ts';
 import { priceOf, priceTable } from '../means/prices.ts';
 import { guardAnimals, guardHeight, stakeFor, tiesFor } from '../means/protection/guards.ts';
 import { survivalOf } from './survival.ts';
-import { quantities } from './quantities.ts';
+import { plantLines, quantities } from './quantities.ts';
 
 const parts = (holding: Holding) =>
   layHolding(holding).map(({ planting, layout }) => quantities(planting, layout, holding));
@@ -119,6 +119,17 @@ describe(survivalOf, () => {
     expect([of('betula-pendula', 'whip'), of('salix-alba', 'whip'), of('corylus-avellana', 'whip')]).toEqual([
       0.8, 0.95, 0.9,
     ]);
-    expect([of('malus-domestica', 'feathered'), of('malus-domestica', 'pot15')]).toEqual([0.85, 0.95]);
+    expect([of('malus-domestica', 'feathered'), of('malus-domestica', 'pot15')]).toEqual([0.95, 0.95]);
+    expect(of('tilia-cordata', 'feathered')).toBe(0.85);
+  });
+  it('grown trees are ordered with 3 to 5 more in a hundred, whips so that enough live', () => {
+    const more = (id: string, stock: string) =>
+      plantLines([{ species: appBook.of(id), stock, count: 100 }], { settings: {}, prices: {} })[0]!.order;
+    expect([
+      more('malus-domestica', 'feathered'),
+      more('tilia-cordata', 'feathered'),
+      more('tilia-cordata', 'balled'),
+    ]).toEqual([105, 105, 104]);
+    expect(more('corylus-avellana', 'whip')).toBeGreaterThan(115);
   });
 });

@@ -6,7 +6,7 @@ import type { Layout } from '../ranks/lay-out.ts';
 import type { Stand } from '../ranks/stand.ts';
 import { rootstockOf } from '../species/rootstocks.ts';
 import { stockOf } from '../species/stock.ts';
-import { roundHalfUp } from '../units/rounding.ts';
+import { ceilSafe, roundHalfUp } from '../units/rounding.ts';
 import { choosePacks } from './packs.ts';
 import { Stores } from './stores.ts';
 import { priceOf, stockPriceKey } from '../means/prices.ts';
@@ -14,7 +14,7 @@ import { guardKit } from '../means/protection/guard-kit.ts';
 import { soilKit } from '../means/hole-plan.ts';
 import { waterKit } from '../means/water-plan.ts';
 import { addKit, type KitLine } from '../means/kit.ts';
-import { finalOrder, leastOrder, survivalOf } from './survival.ts';
+import { finalOrder, leastOrder, spareShareOf, survivalOf } from './survival.ts';
 import { weedKit } from '../means/weeds/weed-kit.ts';
 
 /** Plants of one species as it grows on its rootstock, of one variety and stock. */
@@ -102,10 +102,12 @@ export function plantLines(
   return kinds.map((kind) => {
     const stock = stockOf(kind.stock);
     const survival = survivalOf(kind.species, kind.stock);
+    const spare = spareShareOf(kind.species, kind.stock);
     // Above three plants for each place the note advises filling gaps later; order the plain expectation then.
     const enough = leastOrder({ need: kind.count, survival, prob, rho }) ?? Math.ceil(kind.count / survival);
     const least = Math.max(enough, kind.count * stock.perPlace);
-    const order = finalOrder(kind.count, least - kind.count, cull);
+    const order =
+      spare === null ? finalOrder(kind.count, least - kind.count, cull) : ceilSafe(kind.count * (1 + spare));
     const packs = stock.packs.map(({ size }) => ({ size, price: priceOf(holding, stockPriceKey(stock.id, size)) }));
     const { here, had } = stores.draw(kindKey(kind), order);
     const need = order - here - had;

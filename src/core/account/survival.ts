@@ -10,19 +10,27 @@ const GroupSchema = z.strictObject({
   kinds: z.array(z.string()).optional(),
   genera: z.array(z.string()).optional(),
   survival: z.number().gt(0).lt(1),
+  /** Ordered over the places, as a share: trees that are chosen and tended one by one, and bought again when one dies. */
+  spare: z.number().min(0).max(1).optional(),
   source: z.string().min(5),
 });
 const groups = z.array(GroupSchema).parse(groupData);
 
 /** Share of a species bought as this stock that lives through its first year, weeded and guarded: by its group, else by the stock. */
-export function survivalOf({ botanical, kind }: Pick<Species, 'botanical' | 'kind'>, stock: string): number {
+export const survivalOf = (species: Named, stock: string): number =>
+  groupOf(species, stock)?.survival ?? stockOf(stock).survival;
+
+/** Share ordered over the places of a species bought as this stock; null where enough are ordered that the wanted number lives. */
+export const spareShareOf = (species: Named, stock: string): number | null => groupOf(species, stock)?.spare ?? null;
+
+type Named = Pick<Species, 'botanical' | 'kind'>;
+const groupOf = ({ botanical, kind }: Named, stock: string) => {
   const genus = botanical.split(' ')[0]!;
-  const group = groups.find(
+  return groups.find(
     ({ stocks, kinds, genera }) =>
       stocks.includes(stock) && (!kinds || kinds.includes(kind)) && (!genera || genera.includes(genus)),
   );
-  return group?.survival ?? stockOf(stock).survival;
-}
+};
 
 export interface LeastOptions {
   /** Survivors wanted. */

@@ -19,7 +19,7 @@ import { protectedParts } from '../../means/protection/guard-kit.ts';
 import { GUARD_BELOW, isBasketed, isGuarded, stakeFor } from '../../means/protection/guards.ts';
 import { forms } from '../../means/protection/kinds.ts';
 import { weedMethod } from '../../means/weeds/methods.ts';
-import { cleanWidth, measure } from '../../means/weeds/weed-kit.ts';
+import { cleanWidth, measure, slitFor } from '../../means/weeds/weed-kit.ts';
 import type { Laid } from '../../ranks/laid.ts';
 import { rootstockOf } from '../../species/rootstocks.ts';
 import { stockOf } from '../../species/stock.ts';
@@ -166,7 +166,7 @@ function cardOf(
     harm: sayHarm(species),
     ...holeIn(named, here, laid, holding, site),
     ...keptFrom(species, named, laid.planting, site),
-    ...coverAt(named, laid.planting, holding),
+    ...coverAt(named, stand.rows[stand.row[at]!]!.spacing, laid.planting, holding),
   };
   const text = cardText(planted, holding.units);
   return {
@@ -248,7 +248,7 @@ function keptFrom(species: Species, named: Named, { means }: Planting, site: Sit
 }
 
 /** What is laid against weeds at it. */
-function coverAt(named: Named, { means }: Planting, holding: Holding) {
+function coverAt(named: Named, spacing: number, { means }: Planting, holding: Holding) {
   const way = wayFor(means.weeds, named);
   const { lays, stuff } = weedMethod(way.method);
   return {
@@ -259,7 +259,7 @@ function coverAt(named: Named, { means }: Planting, holding: Holding) {
       gap: measure(way, holding, 'weed.ringGap') / 2,
       of: stuff === 'straw' ? 'Straw' : 'Chips',
     },
-    slit: measure(way, holding, 'weed.slit'),
+    slit: slitFor(way, named.stock, spacing, holding),
   };
 }
 

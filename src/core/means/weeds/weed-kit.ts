@@ -21,6 +21,16 @@ type Rates = Pick<Holding, 'settings' | 'prices'>;
 export const measure = (way: Way, holding: Pick<Holding, 'settings'>, key: SettingKey): number =>
   way.measures[key] ?? settingOf(holding, key);
 
+/** Slit cut in an X for a plant in cloth, metres: as is usual for its stock where nobody said otherwise, and never over half of the spacing, which would cut the cloth through. */
+export const slitFor = (way: Way, stock: string, spacing: number, holding: Pick<Holding, 'settings'>): number =>
+  Math.min(
+    way.measures['weed.slit'] ??
+      holding.settings['weed.slit'] ??
+      weedRates.slits[stock] ??
+      settingOf(holding, 'weed.slit'),
+    spacing / 2,
+  );
+
 /** Fabric on the stretches of some rows, and how it is cut. */
 export interface Cut {
   readonly stretches: readonly Stretch[];

@@ -10,6 +10,7 @@ import { noClimate } from '../../place/climate.ts';
 import { priceTable } from '../prices.ts';
 import { quantities } from '../../account/quantities.ts';
 import { compareWeeds, drynessOf } from './compare.ts';
+import { slitFor } from './weed-kit.ts';
 import { cuttingPlan } from './cutting-plan.ts';
 import { groupsOf } from './groups.ts';
 import { weedMethods } from './methods.ts';
@@ -191,6 +192,16 @@ describe(compareWeeds, () => {
     expect(bent(3.5)).toEqual([expect.stringContaining('bends tighter')]);
     expect(choices(sample())['nurse-grass']!.against).toHaveLength(1);
     expect(choices(sample({ rows: [row({ stock: 'feathered' })] }))['nurse-grass']!.against).toEqual([]);
+  });
+  it('a slit is as small as its stock bears, and never cuts the cloth through', () => {
+    const way = { method: 'fabric', measures: {} };
+    const of = (stock: string, spacing: number, changes = {}, settings = {}) =>
+      slitFor({ ...way, measures: changes }, stock, spacing, { settings });
+    expect([of('whip', 1.5), of('plug', 1.5), of('pot15', 3)]).toEqual([0.15, 0.1, 0.3]);
+    expect([of('whip', 0.2), of('pot15', 0.4)]).toEqual([0.1, 0.2]);
+    // What the steward set stands, up to half of the spacing.
+    expect([of('whip', 1.5, { 'weed.slit': 0.25 }), of('whip', 1.5, {}, { 'weed.slit': 0.2 })]).toEqual([0.25, 0.2]);
+    expect(of('whip', 0.3, { 'weed.slit': 0.25 })).toBe(0.15);
   });
   it('sand dries sooner than loam, a hot month sooner than a cool one', () => {
     const zone = {
