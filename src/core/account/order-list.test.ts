@@ -4,6 +4,9 @@ import { layHolding } from '../ranks/laid.ts';
 import { appBook } from '../species/book.ts';
 import { ANIMALS } from '../holding/ground-schema.ts';
 import type { Holding } from '../holding/schema.ts';
+import { take } from '../holding/command.ts';
+import { setCurrency } from '../holding/ground-commands.ts';
+import { hasMoney, isPriced, usualRate } from '../means/currencies.ts';
 import { orderList, orderRows } from './order-list.ts';
 import { priceOf, priceTable } from '../means/prices.ts';
 import { guardAnimals, guardHeight, stakeFor, tiesFor } from '../means/protection/guards.ts';
@@ -99,9 +102,30 @@ describe('prices', () => {
     }
   });
   it('follows the steward’s own, and counts what it does not know as nothing', () => {
-    expect(priceOf({ prices: { tie: 99 } }, 'tie')).toBe(99);
-    expect(priceOf({ prices: {} }, 'tie')).toBe(12);
-    expect(priceOf({ prices: {} }, 'unheard of')).toBe(0);
+    expect(priceOf({ prices: { tie: 99 }, currency: 'EUR' }, 'tie')).toBe(99);
+    expect(priceOf({ prices: {}, currency: 'EUR' }, 'tie')).toBe(12);
+    expect(priceOf({ prices: {}, currency: 'EUR' }, 'unheard of')).toBe(0);
+  });
+  it('are placeholders of their own size in each currency; what the steward put in is converted at the rate that was set', () => {
+    const hour = (currency: string) => priceOf({ prices: {}, currency }, 'hour') / 100;
+    expect(hour('EUR')).toBe(30);
+    expect([hour('GBP'), hour('USD'), hour('KES'), hour('CLP')]).toEqual([23, 33, 260, 7900]);
+    expect(usualRate('GBP', 'USD')).toBeCloseTo(1.1 / 0.85, 2);
+    expect([usualRate('EUR', 'XAU'), isPriced('XAU')]).toEqual([null, false]);
+    const own: Holding = {
+      ...one,
+      currency: 'EUR',
+      prices: { tie: 100 },
+      grants: [{ id: 'g', name: 'G', perMetre: 1000, perTree: 50, cap: 0.8, conditions: '', pays: '' }],
+      kits: [{ id: 'k', name: 'K', plants: 10, pieces: {}, cents: 5000 }],
+      aims: [{ id: 'a', kind: 'budget', most: 200_000 } as never],
+    };
+    const other = take(own, setCurrency('USD', 1.25)).holding;
+    expect([other.currency, other.prices['tie'], other.kits[0]!.cents]).toEqual(['USD', 125, 6250]);
+    expect(other.grants[0]).toMatchObject({ perMetre: 1250, perTree: 63 });
+    expect(other.aims[0]).toMatchObject({ most: 250_000 });
+    expect(() => take(own, setCurrency('USD', 0))).toThrow(/must be above 0/);
+    expect([hasMoney(own), hasMoney({ ...own, prices: {}, grants: [], kits: [], aims: [] })]).toEqual([true, false]);
   });
 });
 
@@ -124,7 +148,8 @@ describe(survivalOf, () => {
   });
   it('grown trees are ordered with 3 to 5 more in a hundred, whips so that enough live', () => {
     const more = (id: string, stock: string) =>
-      plantLines([{ species: appBook.of(id), stock, count: 100 }], { settings: {}, prices: {} })[0]!.order;
+      plantLines([{ species: appBook.of(id), stock, count: 100 }], { settings: {}, prices: {}, currency: 'EUR' })[0]!
+        .order;
     expect([
       more('malus-domestica', 'feathered'),
       more('tilia-cordata', 'feathered'),

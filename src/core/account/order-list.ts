@@ -133,9 +133,9 @@ export interface OrderKit extends KitLine {
 }
 
 /** Uses what there is before any is bought; only what is short is paid. */
-function drawn(line: KitLine, { prices }: Pick<Holding, 'prices'>, stores: Stores): OrderKit {
+function drawn(line: KitLine, holding: Pick<Holding, 'prices' | 'currency'>, stores: Stores): OrderKit {
   const { here, had } = stores.draw(line.key, line.count);
-  const saved = (here + had) * priceOf({ prices }, line.key);
+  const saved = (here + had) * priceOf(holding, line.key);
   return {
     ...line,
     here,

@@ -55,7 +55,7 @@ export interface Quantities {
 /** What of a holding its quantities are worked out from. */
 export type Rates = Pick<
   Holding,
-  'settings' | 'prices' | 'animals' | 'features' | 'terrain' | 'kits' | 'climate' | 'units' | 'place'
+  'settings' | 'prices' | 'currency' | 'animals' | 'features' | 'terrain' | 'kits' | 'climate' | 'units' | 'place'
 >;
 
 /** What a kind is bought by: 'species|stock', and behind it its variety and rootstock where those are said. */
@@ -93,7 +93,7 @@ export function addKinds(all: readonly (readonly Kind[])[]): Kind[] {
 /** What to order for these plants: enough that the wanted number lives, in the cheapest packs, after what there is. */
 export function plantLines(
   kinds: readonly Kind[],
-  holding: Pick<Rates, 'settings' | 'prices'>,
+  holding: Pick<Rates, 'settings' | 'prices' | 'currency'>,
   stores = new Stores(),
 ): PlantLine[] {
   const prob = settingOf(holding, 'order.prob');

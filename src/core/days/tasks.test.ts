@@ -247,7 +247,7 @@ describe('the calendar of a planting', () => {
     expect(stayingOf('dwarfing')).toMatch(/Stake and soft tie stay for life/);
     expect(stayingOf('semi-vigorous')).not.toMatch(/for life/);
     // The stake holds the tube: it stays until that comes off, whatever the rootstock asks.
-    expect(tall!.map(({ year }) => year)).toEqual([6]);
+    expect(tall!.map(({ year }) => year)).toEqual([7]);
     expect(planOf(apples('dwarfing')).tasks.filter(({ rule }) => rule === 'suckers').length).toBeGreaterThan(20);
   });
   it('mounds are raised only for what does not bear the wet it stands in; nets that were chosen go on and come off by the year', () => {

@@ -12,13 +12,39 @@ import {
 } from './ground-schema.ts';
 import type { Bundle, Holding } from './schema.ts';
 
-type Settled = Pick<Holding, 'name' | 'units' | 'currency' | 'place' | 'region' | 'nativeOnly'>;
+type Settled = Pick<Holding, 'name' | 'units' | 'place' | 'region' | 'nativeOnly'>;
 
-/** Renames the holding or changes its units, currency, place or botanical region. */
+/** Renames the holding or changes its units, place or botanical region. */
 export const setHolding = (changes: Partial<Settled>): Command => ({
   label: `change ${Object.keys(changes).join(', ')}`,
   change: (draft) => Object.assign(draft, changes),
 });
+
+/** Counts in another currency: every sum that the steward put in is converted, `rate` of the new for one of the old. What was ordered stays as it was agreed. Throws {@link Refused} for a rate that is none. */
+export function setCurrency(currency: string, rate: number): Command {
+  const converted = (cents: number) => Math.round(cents * rate);
+  return {
+    label: `count in ${currency}`,
+    change: (draft) => {
+      if (!Number.isFinite(rate) || rate <= 0)
+        throw new Refused('The rate must be above 0: how much of the new currency one of the old one buys.');
+      draft.currency = currency;
+      for (const key of Object.keys(draft.prices)) draft.prices[key] = converted(draft.prices[key]!);
+      for (const grant of draft.grants) {
+        grant.perMetre = converted(grant.perMetre);
+        grant.perTree = converted(grant.perTree);
+      }
+      for (const kit of draft.kits) kit.cents = converted(kit.cents);
+      for (const supplier of draft.suppliers) {
+        supplier.delivery = converted(supplier.delivery);
+        supplier.least = converted(supplier.least);
+        if (supplier.freeFrom !== null) supplier.freeFrom = converted(supplier.freeFrom);
+        for (const { packs } of supplier.offers) for (const pack of packs) pack.price = converted(pack.price);
+      }
+      for (const aim of draft.aims) if (aim.kind === 'budget') aim.most = converted(aim.most);
+    },
+  };
+}
 
 /** Lays the boundary anew through `points`, every pin assumed until somebody finds it; null takes it away. */
 export const setBoundary = (corners: readonly Corner[] | null): Command => ({

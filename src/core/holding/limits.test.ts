@@ -132,6 +132,7 @@ const makers: Readonly<Record<string, Make>> = {
   setGap: (n, _t, i, o) => plantings.setGap(i, o, { width: n }),
   removeGap: (_n, _t, i, o) => plantings.removeGap(i, o),
   setHolding: (n, t) => ground.setHolding(n > 0 ? { name: t } : { place: { latitude: n, longitude: n * 200 } }),
+  setCurrency: (n, t) => ground.setCurrency(t.slice(0, 3), n),
   setBoundary: (n, t, i, _o, at) =>
     ground.setBoundary(n < 0 ? null : ground.newCorners(at, 'found', () => `${i}${t.length}`)),
   setCorner: (n, _t, i, _o, at) =>

@@ -24,7 +24,7 @@ export const eachOf = (rows: ByRow, each = 1): ByRow => new Map([...rows].map(([
 
 /** So many pieces and a share of spares, at the price of their key. */
 export function piece(
-  holding: Pick<Holding, 'prices'>,
+  holding: Pick<Holding, 'prices' | 'currency'>,
   key: string,
   wanted: number,
   spare: number,

@@ -2,12 +2,13 @@ import { z } from 'zod';
 import type { Holding } from '../holding/schema.ts';
 import { stocks } from '../species/stock.ts';
 import { capital } from '../units/text.ts';
+import { placeholderIn } from './currencies.ts';
 import priceData from './prices.json' with { type: 'json' };
 
 export interface Price {
   readonly key: string;
   readonly label: string;
-  /** Minor units of the holding's currency. */
+  /** Minor units of the table's currency. */
   readonly cents: number;
 }
 
@@ -29,8 +30,6 @@ export const priceTable: readonly Price[] = [
 
 const byKey = new Map(priceTable.map((price) => [price.key, price]));
 
-/** The price in force on this holding, minor units; 0 for a key that the table lacks. */
-export const priceOf = (holding: Pick<Holding, 'prices'>, key: string): number =>
-  holding.prices[key] ?? byKey.get(key)?.cents ?? 0;
-
-export const priceSource = 'placeholder prices, to be replaced by your own';
+/** The price in force on this holding, minor units of its currency: the steward's own, else the table's; 0 for a key that it lacks. */
+export const priceOf = ({ prices, currency }: Pick<Holding, 'prices' | 'currency'>, key: string): number =>
+  prices[key] ?? placeholderIn(byKey.get(key)?.cents ?? 0, currency, key.startsWith('hour'));

@@ -1,3 +1,4 @@
+import { sayPlaceholders } from '../means/currencies.ts';
 import { area } from '../geometry/polygon.ts';
 import type { Holding, Planting } from '../holding/schema.ts';
 import { RATE_WORDS } from '../holding/species-schema.ts';
@@ -9,7 +10,7 @@ import { tallestAt, widthAt } from '../years/size-at.ts';
 import { cuttingHours } from '../years/cutting.ts';
 import { sayKept } from '../years/kept.ts';
 import { growthSource } from '../years/growth.ts';
-import { priceSource } from '../means/prices.ts';
+
 import { guardAnimals, guardSource, sayStake } from '../means/protection/guards.ts';
 import type { BillLine } from '../account/bill.ts';
 import type { Quantities } from '../account/quantities.ts';
@@ -161,7 +162,7 @@ function costFigure(planting: Planting, sum: Quantities, { units, currency }: Ho
         },
         { label: 'Baseline', text: formatLength(sum.length, units) },
       ],
-      source: `${priceSource}; ${planting.name} alone, packs are shared across plantings in the order list`,
+      source: `${sayPlaceholders(currency)}; ${planting.name} alone, packs are shared across plantings in the order list`,
     },
   };
 }

@@ -61,7 +61,7 @@ export interface SizeStep {
 export function sizeSteps(
   lines: readonly PlantLine[],
   extrasEach: number,
-  holding: Pick<Holding, 'settings' | 'prices'>,
+  holding: Pick<Holding, 'settings' | 'prices' | 'currency'>,
 ): SizeStep[] {
   const site = settingOf(holding, 'growth.site');
   const each = (id: string) => Math.min(...stockOf(id).packs.map(({ size, price }) => price / size));

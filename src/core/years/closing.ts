@@ -1,5 +1,6 @@
 import { area } from '../geometry/polygon.ts';
 import { rowCover, scatteredCover } from './closure.ts';
+import { isClipped } from '../ranks/purposes.ts';
 import { widthAt } from './size-at.ts';
 import { LAST_YEAR } from './growth.ts';
 import type { Grown } from './grown.ts';
@@ -33,7 +34,10 @@ export function closesIn(stand: StandYears, row: string): number | null {
  * green. Hedges are cut, not thinned: rows that are kept to a size, and shrubs, never want it.
  */
 export function thinIn(stand: StandYears, row: string): number | null {
-  const kinds = inRow(stand, row).filter(({ lot }) => !lot.kept?.height && lot.species.height[1] > thinning.tree);
+  const { planting } = stand.laid;
+  const kinds = inRow(stand, row).filter(
+    ({ lot }) => !lot.kept?.height && !isClipped(planting, lot) && lot.species.height[1] > thinning.tree,
+  );
   if (kinds.length === 0) return null;
   return firstWhen((year) => {
     const height = meanOf(kinds, (one) => one.height[year]!);

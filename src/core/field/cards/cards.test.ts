@@ -288,7 +288,7 @@ describe(cardsOf, () => {
       cardsOf(layHolding(sown)[0]!, sown).map(({ method, planted }) => [method, planted.roots, planted.hole.depth]),
     ).toEqual([
       ['sown', 'seed', 0.04],
-      ['bar hole', 'pole', 0.8],
+      ['bar hole', 'pole', 1],
     ]);
     const own = clay({ settings: { 'hole.proud': 0.05 } });
     expect(cardsOf(layHolding(own)[0]!, own).map(({ planted }) => planted.proud)).toEqual([0.05, 0.05]);

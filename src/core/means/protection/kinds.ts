@@ -12,6 +12,8 @@ const FormSchema = z.strictObject({
   sizes: z.array(z.number().positive()).min(1),
   /** Least height of the stem that it wants, metres. */
   stem: z.number().min(0),
+  /** Its wall presses branches: nothing that comes with a crown goes into it, and no conifer. */
+  solid: z.literal(true).optional(),
   /** Pieces for each plant besides the guard itself, by price key. */
   pieces: z.record(z.string(), z.number().positive()),
   /** What its own price keys begin with; 'guard' where left out. */

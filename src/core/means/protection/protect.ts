@@ -12,7 +12,7 @@ import { fenceMetre, guardPieces } from './pieces.ts';
 import { guardAnimals, isGuarded, isHedge } from './guards.ts';
 import { fences, forms } from './kinds.ts';
 
-export type Rates = Pick<Holding, 'settings' | 'prices' | 'animals' | 'features' | 'terrain'>;
+export type Rates = Pick<Holding, 'settings' | 'prices' | 'currency' | 'animals' | 'features' | 'terrain'>;
 
 /** A guard round each plant: its form and how high it stands out of the ground, metres. */
 export interface Guard {
@@ -59,6 +59,8 @@ export interface Site {
   /** Plants that are guarded one by one, and the shortest of them, metres. */
   readonly plants: number;
   readonly shortest: number;
+  /** Whether one of them has branches that a solid tube would press: a conifer, or a tree that comes with its crown. */
+  readonly branched: boolean;
   readonly run: FenceRun | null;
   readonly rates: Rates;
 }
@@ -71,7 +73,7 @@ export function siteOf(
   counts: (lot: Lot) => boolean = () => true,
 ): Site {
   const { stand } = layout;
-  const { settings, prices, animals, features, terrain } = rates;
+  const { settings, prices, currency, animals, features, terrain } = rates;
   const wanted = stand.lots.map((lot) => isGuarded(lot.species) && counts(lot));
   let plants = 0;
   for (let i = 0; i < stand.count; i++) if (wanted[stand.lot[i]!]) plants++;
@@ -80,12 +82,18 @@ export function siteOf(
     hedge: isHedge(stand.rows.map(({ spacing }) => spacing)),
     snow: settingOf(rates, 'guard.snow'),
     plants,
+    branched: stand.lots.some(
+      ({ species, stock }, i) => wanted[i] && (species.kind === 'conifer' || stockOf(stock).wide >= BRANCHED),
+    ),
     shortest: Math.min(...stand.lots.filter((_, i) => wanted[i]).map(({ stock }) => stockOf(stock).start)),
     // Nobody comes and no fence is asked for: none is run.
     run: mayFence(planting, rates) ? fenceRun(planting, layout, off, rates) : null,
-    rates: { settings, prices, animals, features, terrain },
+    rates: { settings, prices, currency, animals, features, terrain },
   };
 }
+
+/** Stock that comes with a crown so wide is no whip any more, metres. */
+const BRANCHED = 0.5;
 
 const mayFence = ({ means: { protection } }: Planting, { animals, features }: Rates): boolean =>
   animals.length > 0 ||
@@ -104,9 +112,9 @@ function guardAgainst(
 ): { guard: Guard; cost: number } | null {
   const need = Math.max(0, ...animals.map((animal) => reach(animal, site.snow)));
   let best: { guard: Guard; cost: number } | null = null;
-  for (const [form, { stops, sizes, stem }] of Object.entries(forms)) {
+  for (const [form, { stops, sizes, stem, solid }] of Object.entries(forms)) {
     if (only ? form !== only : form === 'crate' && !animals.some((animal) => guardAnimals[animal].crate)) continue;
-    if (!only && site.shortest < stem) continue;
+    if (!only && (site.shortest < stem || (solid && site.branched))) continue;
     if (!animals.every((animal) => stops.includes(animal))) continue;
     const size = sizes.find((one) => one >= need - 1e-9);
     if (size === undefined) continue;
@@ -189,10 +197,9 @@ export const LASTING = Object.keys(fences).filter((kind) => !fences[kind]!.tempo
 const FENCINGS: readonly (readonly string[])[] = [
   [],
   ...LASTING.map((kind) => [kind]),
-  ...LASTING.filter((kind) => !fences[kind]!.energiser).map((kind) => [
-    kind,
-    ...LASTING.filter((live) => fences[live]!.energiser),
-  ]),
+  ...LASTING.filter((kind) => !fences[kind]!.energiser).flatMap((kind) =>
+    LASTING.filter((live) => fences[live]!.energiser).map((live) => [kind, live]),
+  ),
 ];
 
 /**

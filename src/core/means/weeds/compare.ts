@@ -16,7 +16,7 @@ import { MONTH_DAYS, monthsOf } from '../../place/months.ts';
 import { reserveWeeks, type ReserveOptions } from './reserve.ts';
 import { cleanArea, measure, weedKit } from './weed-kit.ts';
 
-type Rates = Pick<Holding, 'settings' | 'prices' | 'animals' | 'features' | 'climate' | 'units' | 'place'>;
+type Rates = Pick<Holding, 'settings' | 'prices' | 'currency' | 'animals' | 'features' | 'climate' | 'units' | 'place'>;
 
 /** What one way against weeds costs and does on one planting. */
 export interface WeedChoice {

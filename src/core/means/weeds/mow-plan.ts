@@ -32,7 +32,11 @@ export interface MowPlan {
 const STEPS = 24;
 
 /** The lanes between the rows of a planting as the steward's mower finds them after planting; nothing between rows on either side of a line. */
-export function mowPlan(planting: Planting, { stand }: Layout, holding: Pick<Holding, 'settings' | 'prices'>): MowPlan {
+export function mowPlan(
+  planting: Planting,
+  { stand }: Layout,
+  holding: Pick<Holding, 'settings' | 'prices' | 'currency'>,
+): MowPlan {
   const deck = settingOf(holding, 'mower.deck');
   const clearance = settingOf(holding, 'mower.clearance');
   const planted = stand.rows.map((row, index) => ({ row, index })).filter(({ row }) => row.line && row.to > row.from);

@@ -22,7 +22,11 @@ export interface MulchWay {
 const USUAL_BAG = 50;
 
 /** The mulch that a planting's rings and strips take, as loads, bags, chips for nothing, or straw instead; empty where it takes none. */
-export function mulchWays(planting: Planting, stand: Stand, holding: Pick<Holding, 'settings' | 'prices'>): MulchWay[] {
+export function mulchWays(
+  planting: Planting,
+  stand: Stand,
+  holding: Pick<Holding, 'settings' | 'prices' | 'currency'>,
+): MulchWay[] {
   const groups = groupsOf(planting.means.weeds, stand).filter(({ way }) =>
     ['ring', 'mulchStrip'].includes(weedMethod(way.method).lays),
   );

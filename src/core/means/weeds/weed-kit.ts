@@ -15,7 +15,7 @@ import { weedRates } from './rates.ts';
 import { bagsFor, fabricPins, mulchRings, mulchStrip, spotArea, stripsAcross } from './mulch.ts';
 import { stretchesOf, type Stretch } from './stretches.ts';
 
-type Rates = Pick<Holding, 'settings' | 'prices'>;
+type Rates = Pick<Holding, 'settings' | 'prices' | 'currency'>;
 
 /** A measure of a way: the planting's own, else the holding's. Metres, litres or pieces, as the setting is. */
 export const measure = (way: Way, holding: Pick<Holding, 'settings'>, key: SettingKey): number =>

@@ -8,12 +8,12 @@ import { PlaceField } from '../../../parts/fields/PlaceField.tsx';
 import { LengthField } from '../../../parts/fields/LengthField.tsx';
 import { useShown } from '../../../store/derived.ts';
 import { run } from '../../../store/session.ts';
-import { CURRENCIES } from '../../../parts/fields/currencies.ts';
+import { CurrencyField } from './CurrencyField.tsx';
 
 /** Place, units, currency, and the rules and rates that every figure rests on. */
 export function PlacePanel() {
   const holding = useShown();
-  const { place, units, currency, name } = holding;
+  const { place, units, name } = holding;
   return (
     <>
       <h2>Place and rules</h2>
@@ -48,16 +48,7 @@ export function PlacePanel() {
               onChange={(value) => run(setHolding({ units: value }))}
             />
           </div>
-          <div className="field">
-            <label htmlFor="currency">Currency</label>
-            <Select
-              id="currency"
-              showSearch
-              value={currency}
-              options={CURRENCIES.map((value) => ({ value, label: value }))}
-              onChange={(value) => run(setHolding({ currency: value }))}
-            />
-          </div>
+          <CurrencyField />
         </div>
       </div>
       <h3>Rules and rates</h3>

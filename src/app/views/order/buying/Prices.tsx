@@ -1,6 +1,7 @@
 import { setPrice } from '../../../../core/holding/ground-commands.ts';
 import { LOOSE } from '../../../../core/account/order-list.ts';
-import { priceOf, priceSource, priceTable } from '../../../../core/means/prices.ts';
+import { sayPlaceholders } from '../../../../core/means/currencies.ts';
+import { priceOf, priceTable } from '../../../../core/means/prices.ts';
 import { inUnits, toUs } from '../../../../core/units/quantities.ts';
 import { NumberField } from '../../../parts/fields/NumberField.tsx';
 import { useShown } from '../../../store/derived.ts';
@@ -14,10 +15,10 @@ export function Prices({ used }: { used: ReadonlySet<string> }) {
   return (
     <>
       <h2>Prices</h2>
-      <p className="soft fine">These are {priceSource}. Those this order uses come first.</p>
+      <p className="soft fine">These are {sayPlaceholders(holding.currency)}. Those this order uses come first.</p>
       {[...priceTable]
         .sort((a, b) => Number(used.has(b.key)) - Number(used.has(a.key)))
-        .map(({ key, label, cents }) => (
+        .map(({ key, label }) => (
           <div className={`price${used.has(key) ? '' : ' is-idle'}`} key={key}>
             <label htmlFor={`price-${key}`}>
               {inUnits(label, holding.units)}
@@ -33,7 +34,13 @@ export function Prices({ used }: { used: ReadonlySet<string> }) {
               size="small"
               onEnter={(value) => {
                 const next = value === null ? undefined : Math.round(value * 100 * per(key));
-                run(setPrice(key, next === cents ? undefined : next, `price of ${label.toLowerCase()}`));
+                run(
+                  setPrice(
+                    key,
+                    next === priceOf({ ...holding, prices: {} }, key) ? undefined : next,
+                    `price of ${label.toLowerCase()}`,
+                  ),
+                );
               }}
             />
           </div>
