@@ -3,6 +3,7 @@ import { openBefore, openFrom, type Closed } from './calendar.ts';
 import type { Crew } from './crew.ts';
 import { dayIn, monthDay6, monthDayOf, nextOf, yearOf, type Day } from './day.ts';
 import type { Facts } from './facts.ts';
+import type { Pruned } from './pruning.ts';
 import { apart, careRules, careSource, type Bound, type CareRule } from './rules.ts';
 import type { Run } from './run.ts';
 import { closedTimes, seasonDates } from './season.ts';
@@ -96,11 +97,23 @@ export function careTasks(run: Run, facts: Facts, holding: Holding, crew: Crew, 
       if (from === null || to === null || from === undefined || to === undefined) return [];
       const tasks: Task[] = [];
       for (let season = from; season <= to; season += rule.step)
-        tasks.push(...dated(rule, run, facts, holding, crew, seasons, season, 0, run.work.plants));
+        if (rule.id === 'prune')
+          facts.pruned.forEach((group, n) =>
+            tasks.push(...dated(prunedBy(rule, group), run, facts, holding, crew, seasons, season, n, group.plants)),
+          );
+        else tasks.push(...dated(rule, run, facts, holding, crew, seasons, season, 0, run.work.plants));
       return tasks;
     })
     .filter((task) => task.from <= last || task.group === 'off');
 }
+
+/** Pruning of some kinds: in the month that a disease leaves them, where one does. */
+const prunedBy = (rule: CareRule, { names, month, why }: Pruned): CareRule => ({
+  ...rule,
+  label: `Prune ${names} for one leader`,
+  ...(month !== null && { at: 'month', days: 0, months: [month] }),
+  ...(why !== null && { why }),
+});
 
 const yearOfBound = (one: Bound, { years }: Facts): number | null =>
   typeof one === 'number' ? one : (years[one] ?? null);

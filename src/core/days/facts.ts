@@ -19,6 +19,7 @@ import { isClipped } from '../ranks/purposes.ts';
 import type { Laid } from '../ranks/laid.ts';
 import { thinIn } from '../years/closing.ts';
 import { cuttingHours } from '../years/cutting.ts';
+import { prunedOf, type Pruned } from './pruning.ts';
 import { dwarf, stakeYears, stays } from './rules.ts';
 import type { Bound } from './rules.ts';
 
@@ -43,6 +44,8 @@ export interface Facts {
   /** What planting day wants, and the caution that must be said on it. */
   readonly tools: readonly string[];
   readonly caution: string | null;
+  /** Trees that are pruned, by when. */
+  readonly pruned: readonly Pruned[];
   /** What is never taken off, and why. */
   readonly stays: readonly string[];
   /** Rows that are thinned or taken out, and in which year. */
@@ -91,6 +94,8 @@ export const factsOf = derived(function factsOf(laid: Laid, holding: Holding): F
   const rows = rowsOut(laid, holding);
   if (rows.some(({ rule }) => rule === 'thin')) holds.add('thin');
   if (rows.some(({ rule }) => rule === 'nurse')) holds.add('out');
+  const pruned = prunedOf(laid, holding);
+  if (pruned.length > 0) holds.add('tree');
   const { tools, cautions } = toolsFor([laid], holding);
   return {
     tools: tools.map(({ label }) => label),
@@ -108,6 +113,7 @@ export const factsOf = derived(function factsOf(laid: Laid, holding: Holding): F
     watered,
     words,
     metres,
+    pruned,
     stays: staying,
     rows,
   };
@@ -127,7 +133,6 @@ function stockFacts({ planting, layout: { stand } }: Laid, holding: Holding, hol
       isClipped(planting, { kept })
     )
       holds.add('thorn');
-    if (species.height[1] > 8 && !kept?.height && !isClipped(planting, { kept })) holds.add('tree');
   }
   if (planting.rows.some((row) => isClipped(planting, row) || row.kept?.height)) holds.add('hedge');
   const roots = planting.rows.flatMap(({ runs }) => runs.flatMap(({ rootstock }) => (rootstock ? [rootstock] : [])));

@@ -359,6 +359,30 @@ describe('care', () => {
       }
     expect(spans(hard, 'gaps').length).toBeGreaterThan(0);
   });
+  it('trees are pruned when no disease gets into the wound, bushes and hedges not at all', () => {
+    const belt = (latitude: number, longitude: number, ...kinds: string[]) => ({
+      ...hedge('2027-03-15', {
+        latitude,
+        longitude,
+        planting: { purpose: 'windbreak', weeds: 'mats' },
+        rows: [row({ spacing: 2, species: kinds.map((kind) => [1, kind] as [number, string]) })],
+      }),
+    });
+    const pruned = (holding: Holding) =>
+      planOf(holding)
+        .tasks.filter(({ rule, year }) => rule === 'prune' && year === 3)
+        .map(({ what, from, hours }) => [what, textOf(from).slice(5, 7), hours] as const);
+    // 76 places: half of each kind, half a minute for each tree.
+    expect(pruned(belt(44, -92, 'Quercus macrocarpa', 'Tilia cordata'))).toEqual([
+      ['Prune bur oak for one leader', '01', expect.closeTo((38 * 0.5) / 60, 2)],
+      ['Prune small-leaved lime for one leader', '02', expect.any(Number)],
+    ]);
+    // No oak wilt in Europe; cherries are cut in summer everywhere, in their own half of the year.
+    expect(pruned(belt(52, 0, 'Quercus robur', 'Prunus avium')).map(([, month]) => month)).toEqual(['02', '07']);
+    expect(pruned(belt(-38, 145, 'Prunus avium', 'Quercus robur')).map(([, month]) => month)).toContain('01');
+    expect(pruned(belt(52, 0, 'Corylus avellana', 'Cornus sanguinea'))).toEqual([]);
+    expect(pruned(hedge())).toEqual([]);
+  });
   it('a hedge is never cut in the closed time, on whatever days the crew comes, in the north, the south and over New Year', () => {
     const weeks = fc.array(fc.boolean(), { minLength: 7, maxLength: 7 }).filter((week) => week.some(Boolean));
     fc.assert(
