@@ -1,5 +1,6 @@
 import { derived } from '../derived/derived.ts';
 import { isInside } from '../geometry/polygon.ts';
+import { banked, toBankTop } from '../ground/bank-top.ts';
 import { nameOf } from '../ground/features.ts';
 import { waysToClear } from '../ground/ways-to-clear.ts';
 import type { Holding } from '../holding/schema.ts';
@@ -16,6 +17,7 @@ import { waterPlan } from '../means/water-plan.ts';
 import { weedChoice } from '../means/weeds/compare.ts';
 import { weedMethod } from '../means/weeds/methods.ts';
 import { isClipped } from '../ranks/purposes.ts';
+import { plantsWithin } from '../ranks/near.ts';
 import type { Laid } from '../ranks/laid.ts';
 import { thinIn } from '../years/closing.ts';
 import { cuttingHours } from '../years/cutting.ts';
@@ -57,6 +59,9 @@ export interface Facts {
   }[];
 }
 
+/** Planting so near to the top of a bank is work beside water, metres. */
+const BESIDE_WATER = 10;
+
 /** The facts of a planting. */
 export const factsOf = derived(function factsOf(laid: Laid, holding: Holding): Facts {
   const { planting, layout } = laid;
@@ -74,6 +79,13 @@ export const factsOf = derived(function factsOf(laid: Laid, holding: Holding): F
   const metres = stand.rows.reduce((sum, { line, from, to }) => sum + (to > from ? (line?.length ?? 0) : 0), 0);
   const cover = coverUnder(laid, holding);
   for (const fact of cover.facts) holds.add(fact);
+  const bank = banked(holding.features).find(
+    (one) => plantsWithin(stand, one.line, toBankTop(one) + BESIDE_WATER).plants.length > 0,
+  );
+  if (bank) {
+    holds.add('besideWater');
+    words['bank'] = nameOf(bank);
+  }
   words['cover'] = cover.name;
   const roots = stockFacts(laid, holding, holds);
   const guarded = guardFacts(laid, holding, holds, years, words, staying);

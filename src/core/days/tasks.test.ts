@@ -143,7 +143,8 @@ describe('before planting', () => {
           {
             kind: 'cover',
             name: 'bramble',
-            grows: 'bramble',
+            grows: 'hedgerow',
+            clearing: 'cutAndTreat',
             clearing: 'cutAndTreat',
             points: [
               [0, -5],
@@ -358,6 +359,46 @@ describe('care', () => {
         expect(day > '04-10' && day < '11-15', `${rule} ${day}`).toBe(true);
       }
     expect(spans(hard, 'gaps').length).toBeGreaterThan(0);
+  });
+  it('what the law may want is asked for before the first spade: felling where something is cleared, water beside a bank', () => {
+    const at = (metres: number) => ({
+      features: [
+        {
+          kind: 'stream',
+          name: 'brook',
+          width: 2,
+          points: [
+            [-20, metres],
+            [170, metres],
+          ],
+        },
+      ] as never,
+    });
+    expect(taskOf(hedge('2027-03-15', at(10.9)), 'water-permit')).toMatchObject({
+      what: 'Ask about work beside brook',
+      by: 'office',
+    });
+    expect(taskOf(hedge('2027-03-15', at(11.1)), 'water-permit')).toBeUndefined();
+    const brambles = hedge('2027-03-15', {
+      features: [
+        {
+          kind: 'cover',
+          grows: 'hedgerow',
+          clearing: 'cutAndTreat',
+          points: [
+            [0, -5],
+            [50, -5],
+            [50, 5],
+            [0, 5],
+          ],
+        },
+      ] as never,
+    });
+    const [asked, cleared] = ['felling', 'clear'].map((rule) => taskOf(brambles, rule));
+    expect(asked!.to).toBeLessThan(cleared!.from);
+    expect(cleared!.waits).toContain(asked!.id);
+    expect(taskOf(hedge(), 'felling')).toBeUndefined();
+    expect(taskOf(hedge(), 'order').why).toContain('plant passports');
   });
   it('trees are pruned when no disease gets into the wound, bushes and hedges not at all', () => {
     const belt = (latitude: number, longitude: number, ...kinds: string[]) => ({
