@@ -95,13 +95,13 @@ test('the same by keyboard only, in feet, ordered and pegged', async ({ page }) 
   await press('Enter');
   await page.keyboard.type('200 at 90');
   await press('Enter', 'Enter');
-  await expect(page.getByTestId('figure-plants')).toContainText('41'); // 200 ft at 4.92 ft, both ends
+  await expect(page.getByTestId('figure-plants')).toContainText('41'); // 200 ft at 5 ft, both ends
 
   await page.getByTestId('strings.canvas').focus();
   await press('ArrowRight', 'ArrowRight');
-  await expect(page.getByText('Row 1, plant 3: hazel, at 9.84 ft')).toBeVisible();
+  await expect(page.getByText('Row 1, plant 3: hazel, at 10.00 ft')).toBeVisible();
   await press('Shift+ArrowRight');
-  await expect(page.getByRole('button', { name: '1 Row 1' })).toContainText('40 plants'); // 5.09 ft
+  await expect(page.getByRole('button', { name: '1 Row 1' })).toContainText('39 plants'); // 5.16 ft
   await press('Control+z');
   await expect(page.getByRole('button', { name: '1 Row 1' })).toContainText('41 plants');
 

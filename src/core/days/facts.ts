@@ -79,13 +79,7 @@ export const factsOf = derived(function factsOf(laid: Laid, holding: Holding): F
   const metres = stand.rows.reduce((sum, { line, from, to }) => sum + (to > from ? (line?.length ?? 0) : 0), 0);
   const cover = coverUnder(laid, holding);
   for (const fact of cover.facts) holds.add(fact);
-  const bank = banked(holding.features).find(
-    (one) => plantsWithin(stand, one.line, toBankTop(one) + BESIDE_WATER).plants.length > 0,
-  );
-  if (bank) {
-    holds.add('besideWater');
-    words['bank'] = nameOf(bank);
-  }
+  besideBank(laid, holding, holds, words);
   words['cover'] = cover.name;
   const roots = stockFacts(laid, holding, holds);
   const guarded = guardFacts(laid, holding, holds, years, words, staying);
@@ -130,6 +124,22 @@ export const factsOf = derived(function factsOf(laid: Laid, holding: Holding): F
     rows,
   };
 });
+
+/** Whether it is planted beside a stream or a ditch, and which. */
+function besideBank(
+  { layout: { stand } }: Laid,
+  holding: Holding,
+  holds: Set<string>,
+  words: Record<string, string>,
+): void {
+  const bank = banked(holding.features).find(
+    (one) => plantsWithin(stand, one.line, toBankTop(one) + BESIDE_WATER).plants.length > 0,
+  );
+  if (bank) {
+    holds.add('besideWater');
+    words['bank'] = nameOf(bank);
+  }
+}
 
 /** What its plants are: bare roots, thorns, trees, hedges, grafted; the classes of rootstock among them. */
 function stockFacts({ planting, layout: { stand } }: Laid, holding: Holding, holds: Set<string>): string[] {

@@ -143,8 +143,7 @@ describe('before planting', () => {
           {
             kind: 'cover',
             name: 'bramble',
-            grows: 'hedgerow',
-            clearing: 'cutAndTreat',
+            grows: 'bramble',
             clearing: 'cutAndTreat',
             points: [
               [0, -5],

@@ -10,7 +10,7 @@ import { protectedParts } from '../means/protection/guard-kit.ts';
 import { forms } from '../means/protection/kinds.ts';
 import type { Layout } from '../ranks/lay-out.ts';
 import type { Stand } from '../ranks/stand.ts';
-import { formatTape } from '../units/quantities.ts';
+import { formatSold, formatTape } from '../units/quantities.ts';
 import { ALLOWANCES, setbackToStake, slopeLength, squareError, type Evidence } from './stake.ts';
 
 /** How the guards' stakes are driven, or their crates built. */
@@ -18,7 +18,7 @@ export function guardNote(planting: Planting, layout: Layout, holding: Holding):
   return protectedParts(planting, layout, holding).flatMap(({ protection: { guard } }) => {
     if (!guard) return [];
     const { label, crate, stakes } = forms[guard.form]!;
-    const tall = `${label} of ${formatTape(guard.size, holding.units)}`;
+    const tall = `${label} of ${formatSold(guard.size, holding.units)}`;
     if (crate)
       return [`${tall}: ${crateParts.posts} posts and ${crateParts.rails} rails round each, mesh inside them.`];
     const stake = stakes > 0 ? sayStake(guard.size, holding.units) : '';

@@ -4,7 +4,15 @@ import type { Holding, Planting } from '../holding/schema.ts';
 import { RATE_WORDS } from '../holding/species-schema.ts';
 import { settingOf, settings } from '../holding/settings.ts';
 import type { Layout } from '../ranks/lay-out.ts';
-import { counted, formatCount, formatLength, formatMoney, landUnit, toMetres } from '../units/quantities.ts';
+import {
+  counted,
+  formatCount,
+  formatLength,
+  formatMoney,
+  landUnit,
+  toMetres,
+  formatSold,
+} from '../units/quantities.ts';
 import { grownOf } from '../effects/outlook.ts';
 import { tallestAt, widthAt } from '../years/size-at.ts';
 import { cuttingHours } from '../years/cutting.ts';
@@ -219,9 +227,7 @@ function guardsFigure(sum: Quantities, holding: Holding): Figure {
   return {
     key: 'guards',
     text: guards ? formatCount(guards.count) : 'none',
-    label: guards
-      ? `guards of ${formatLength(Number(guards.key.slice(6)), units, { decimals: 2 })}, spares in`
-      : 'guards',
+    label: guards ? `guards of ${formatSold(Number(guards.key.slice(6)), units)}, spares in` : 'guards',
     why: {
       formula: 'one for each plant and spares; the tallest that an animal here asks for',
       inputs: [

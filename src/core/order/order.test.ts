@@ -176,7 +176,7 @@ describe('counted by what stands there', () => {
   });
   it('says how deep a stake is driven', () => {
     expect(sayStake(1.2, 'metric')).toBe('1.80 m long, driven 0.65 m into firm ground');
-    expect(sayStake(0.6, 'us')).toBe('2 ft 11 3/8 in long, driven 1 ft 1 3/4 in into firm ground');
+    expect(sayStake(0.6, 'us')).toBe('3 ft long, driven 1 ft 2 in into firm ground');
     expect(sayStake(0.2, 'metric')).toBe('');
     const holding = sample({ animals: ['rabbit'] });
     const laid = layHolding(holding)[0]!;

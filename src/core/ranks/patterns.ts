@@ -20,6 +20,7 @@ import { runOf } from '../species/stock.ts';
 import { bookOf } from '../species/book.ts';
 import { fillRow, type Filled, type FillOptions, type Spots } from './fill.ts';
 import { roles } from './roles.ts';
+import { plannedAt, type UnitSystem } from '../units/quantities.ts';
 import { openSpot } from './spot.ts';
 import patternData from './patterns.json' with { type: 'json' };
 
@@ -184,9 +185,28 @@ export function rowsLaid({
       : null;
     const standards = standing?.filled[0] ?? null;
     if (standards?.species) beside.push(standards.species);
-    const set = spread(row, filled);
+    const set = inMeasures(spread(row, filled), holding.units);
     return { row: tall ? { ...set, standards: { ...tall, stock: standing!.stock } } : set, stock, filled, standards };
   });
+}
+
+/** A row as it is planned where it is planted: nobody sets a stick to 3.94 feet. */
+function inMeasures(row: PatternRow, units: UnitSystem): PatternRow {
+  const at = (metres: number) => plannedAt(metres, units);
+  const size = (metres: number | null | undefined) => (metres == null ? null : at(metres));
+  return {
+    ...row,
+    spacing: at(row.spacing),
+    rowGap: at(row.rowGap),
+    ...(row.kept && {
+      kept: {
+        ...row.kept,
+        height: size(row.kept.height),
+        width: size(row.kept.width),
+        clearStem: size(row.kept.clearStem),
+      },
+    }),
+  };
 }
 
 /** A row set wider where most of it grows so fast that it would be drawn up thin. */
@@ -211,13 +231,17 @@ export function newPlanting({
   newId,
 }: PlantingOptions): Planting {
   const { weeds, guarded = true, headland = 0, lanes = null } = answered(purpose, answers, holding);
+  const at = (metres: number) => plannedAt(metres, holding.units);
   return {
     id: newId(),
     name,
     purpose,
     side,
     means: plainMeans(weeds, guarded),
-    baseline: baseline.kind === 'block' ? { ...baseline, headland, lanes } : baseline,
+    baseline:
+      baseline.kind === 'block'
+        ? { ...baseline, headland: at(headland), lanes: lanes && { ...lanes, width: at(lanes.width) } }
+        : baseline,
     corners: 'round',
     rows: rowsLaid({ purpose, answers, picks, holding, spots })
       .filter(({ filled }) => filled.some(({ species }) => species))

@@ -1,4 +1,4 @@
-import { REGIONS } from '../../../checks/sample.ts';
+import { REGIONS, sample } from '../../../checks/sample.ts';
 import { appBook } from '../species/book.ts';
 import { describe, expect, it } from 'vitest';
 import { judge } from '../findings/judge.ts';
@@ -382,5 +382,43 @@ describe(rowAfter, () => {
       rowGap: 0,
       spacing: 1.5,
     });
+  });
+});
+
+describe('what is planned in feet', () => {
+  const gaps = (units: 'us' | 'metric') =>
+    PURPOSES.flatMap((purpose) => {
+      let n = 0;
+      const holding = sample({ units, latitude: 44, longitude: -92, plantings: [] });
+      const { rows } = newPlanting({
+        name: 'x',
+        purpose,
+        baseline: drawnBaseline([
+          [0, 0],
+          [100, 0],
+        ]),
+        side: 'right',
+        holding,
+        newId: () => `n${n++}`,
+      });
+      return rows
+        .flatMap(({ spacing, rowGap, kept }) => [spacing, rowGap, ...Object.values(kept ?? {})])
+        .filter((metres): metres is number => typeof metres === 'number' && metres > 0);
+    });
+  it('every pattern’s spacings, gaps and kept sizes are whole quarters of a foot, and whole feet from four on', () => {
+    const feet = gaps('us').map((metres) => metres / 0.3048);
+    expect(feet.length).toBeGreaterThan(60);
+    for (const one of feet) {
+      expect(Math.abs(one * 4 - Math.round(one * 4)), `${one} ft`).toBeLessThan(1e-6);
+      if (one >= 4) expect(Math.abs(one - Math.round(one)), `${one} ft`).toBeLessThan(1e-6);
+    }
+    // Metric ones stay as they are written.
+    for (const one of gaps('metric')) expect(Math.abs(one * 100 - Math.round(one * 100))).toBeLessThan(1e-6);
+  });
+  it('is near what is planned in metres', () => {
+    const [feet, metres] = [gaps('us'), gaps('metric')];
+    expect(feet.length).toBe(metres.length);
+    feet.forEach((one, i) => expect(one / metres[i]!).toBeGreaterThan(0.85));
+    feet.forEach((one, i) => expect(one / metres[i]!).toBeLessThan(1.18));
   });
 });

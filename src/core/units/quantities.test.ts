@@ -14,7 +14,9 @@ import {
   waterUnit,
   windUnit,
   formatTape,
+  formatSold,
   inUnits,
+  soldSize,
 } from './quantities.ts';
 import { intervals } from './rounding.ts';
 import { sinceWords } from './text.ts';
@@ -92,9 +94,9 @@ describe('texts and tapes in the steward’s own units', () => {
   it.each([
     ['About 10 m: three rows', 'About 33 ft: three rows'],
     ['rows 40 cm apart', 'rows 16 in apart'],
-    ['2 m square is 2,500 a hectare', '6.6 ft square is 1,010 an acre'],
+    ['2 m square is 2,500 a hectare', '6.5 ft square is 1,010 an acre'],
     ['1,100 to 1,600 a hectare', '450 to 650 an acre'],
-    ['hedges at 0.25 to 0.5 m of shrubs 3 to 4 m wide', 'hedges at 0.8 to 1.6 ft of shrubs 9.8 to 13 ft wide'],
+    ['hedges at 0.25 to 0.5 m of shrubs 3 to 4 m wide', 'hedges at 0.8 to 1.5 ft of shrubs 10 to 13 ft wide'],
     ['pot, about 15 L', 'pot, about 4 gal'],
     ['5 to 6 plants a metre', '4.6 to 5.5 plants a yard'],
     ['Wood chips, a cubic metre', 'Wood chips, a cubic yard'],
@@ -102,6 +104,24 @@ describe('texts and tapes in the steward’s own units', () => {
   ])('%s: %s', (metric, us) => {
     expect(inUnits(metric, 'us')).toBe(us);
     expect(inUnits(metric, 'metric')).toBe(metric);
+  });
+  it.each([
+    [0.2, '8 in', '0.20 m'],
+    [0.45, '18 in', '0.45 m'],
+    [0.75, '2.5 ft', '0.75 m'],
+    [0.9, '3 ft', '0.90 m'],
+    [1.2, '4 ft', '1.20 m'],
+    [1.5, '5 ft', '1.50 m'],
+    [1.8, '6 ft', '1.80 m'],
+    [2.4, '8 ft', '2.40 m'],
+    [3.66, '12 ft', '3.66 m'],
+  ])('%d m is sold as %s', (metres, us, metric) => {
+    expect([formatSold(metres, 'us'), formatSold(metres, 'metric')]).toEqual([us, metric]);
+    // What is said is what is reckoned with.
+    expect(soldSize(metres, 'us')).toBeCloseTo(
+      us.endsWith('in') ? parseFloat(us) * 0.0254 : parseFloat(us) * 0.3048,
+      9,
+    );
   });
   it.each([
     [0.3048, '1 ft'],

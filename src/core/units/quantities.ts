@@ -56,6 +56,36 @@ export function formatLength(metres: number, system: UnitSystem, { decimals = 1 
   return `${plain(toUs(metres, 'ft'), decimals)} ft`;
 }
 
+/**
+ * A size as it is sold, metres: in US customary the nearest that a shop has, whole inches under half a metre, half feet
+ * up to ten, whole feet beyond.
+ */
+export function soldSize(metres: number, system: UnitSystem): number {
+  if (system === 'metric') return metres;
+  const step = metres < 0.5 ? EXACT.in : (metres < 3.2 ? 0.5 : 1) * EXACT.ft;
+  return Math.max(1, Math.round(metres / step)) * step;
+}
+
+/**
+ * A distance as it is planned, metres: in US customary what a tape and a stick are set to, quarters of a foot under two
+ * feet, halves under four, whole feet to twelve, then even ones. 0 stays 0.
+ */
+export function plannedAt(metres: number, system: UnitSystem): number {
+  if (system === 'metric' || metres === 0) return metres;
+  const feet = toUs(metres, 'ft');
+  const step = feet < 2 ? 0.25 : feet < 4 ? 0.5 : feet < 12 ? 1 : 2;
+  return Math.max(1, Math.round(feet / step)) * step * EXACT.ft;
+}
+
+/** A size as it is sold: '1.20 m', or '4 ft', '2.5 ft', '8 in'. */
+export function formatSold(metres: number, system: UnitSystem): string {
+  if (system === 'metric') return `${plain(metres, 2)} m`;
+  const sold = soldSize(metres, system);
+  if (metres < 0.5) return `${plain(toUs(sold, 'in'), 0)} in`;
+  const feet = roundHalfUp(toUs(sold, 'ft') * 2) / 2;
+  return `${plain(feet, feet % 1 === 0 ? 0 : 1)} ft`;
+}
+
 /** Parts of an inch that a carpenter's tape shows. */
 const EIGHTHS = 8;
 
@@ -92,10 +122,11 @@ export function formatArea(squareMetres: number, system: UnitSystem): string {
 }
 
 const round = (value: number, step: number): number => roundHalfUp(value / step) * step;
-/** Feet as people speak of a length: tenths below ten, then whole. */
+/** Feet as people speak of a length: halves up to ten, then whole; tenths under one, where a half says too little. */
 const feetWords = (metres: number): string => {
-  const feet = toUs(metres, 'ft');
-  return plain(feet, feet < 10 && round(feet, 0.1) % 1 > 1e-6 ? 1 : 0);
+  const exact = toUs(metres, 'ft');
+  const feet = exact < 1 ? round(exact, 0.1) : exact < 10 ? round(exact, 0.5) : round(exact, 1);
+  return plain(feet, feet % 1 > 1e-6 ? 1 : 0);
 };
 
 /**

@@ -1,6 +1,6 @@
 import type { Species } from '../../holding/species-schema.ts';
 import type { Animal } from '../../holding/ground-schema.ts';
-import { formatTape, type UnitSystem } from '../../units/quantities.ts';
+import { formatSold, formatTape, soldSize, toMetres, toUs, type UnitSystem } from '../../units/quantities.ts';
 import { ceilSafe } from '../../units/rounding.ts';
 import guardData from './guards.json' with { type: 'json' };
 
@@ -85,13 +85,17 @@ export function stakeFor(tube: number): { length: number | null; depth: number }
   return { length, depth: length === null ? depth : length - out };
 }
 
-/** A guard's stake and how deep it is driven, for the crew: '0.9 m long, 0.3 m of it in the ground'; empty where the guard needs none. */
+/** A guard's stake and how deep it is driven, for the crew: '0.90 m long, driven 0.35 m into firm ground'; empty where the guard needs none. Sizes as they are sold where it is planted. */
 export function sayStake(tube: number, units: UnitSystem): string {
-  const { length, depth } = tube < 0.45 ? { length: null, depth: 0 } : stakeFor(tube);
-  return length === null
-    ? ''
-    : `${formatTape(length, units)} long, driven ${formatTape(depth, units)} into firm ground`;
+  const { length } = tube < 0.45 ? { length: null } : stakeFor(tube);
+  if (length === null) return '';
+  const out = soldSize(tube, units) - guardData.below;
+  return `${formatSold(length, units)} long, driven ${formatTape(tapeInch(soldSize(length, units) - out, units), units)} into firm ground`;
 }
+
+/** To the whole inch where inches are used: nobody drives a stake to the eighth. */
+const tapeInch = (metres: number, units: UnitSystem): number =>
+  units === 'us' ? Math.round(toUs(metres, 'in')) * toMetres(1, 'in') : metres;
 
 /** Ties for a guard of `tube` metres: `guard.ties`. */
 export const tiesFor = (tube: number): number => Math.max(1, ceilSafe(tube / guardData.tieEvery));

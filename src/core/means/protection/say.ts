@@ -1,11 +1,11 @@
-import { formatLength, type UnitSystem } from '../../units/quantities.ts';
+import { formatSold, type UnitSystem } from '../../units/quantities.ts';
 import { guardAnimals } from './guards.ts';
 import { fences, forms } from './kinds.ts';
 import type { Protection } from './protect.ts';
 
 /** What protects, in words: 'deer fence, 1.8 m and tubes of 0.6 m, collars against voles'; 'nothing'. */
 export function sayProtection({ fences: around, guard, collar }: Protection, units: UnitSystem): string {
-  const length = (metres: number) => formatLength(metres, units, { decimals: metres < 1 ? 2 : 1 });
+  const length = (metres: number) => formatSold(metres, units);
   const first = [
     ...around.map((kind) => fences[kind]!.label.toLowerCase()),
     guard &&

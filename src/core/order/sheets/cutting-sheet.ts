@@ -1,9 +1,11 @@
 import type { Holding } from '../../holding/schema.ts';
 import type { Laid } from '../../ranks/laid.ts';
-import { counted, formatLength, formatSmallArea } from '../../units/quantities.ts';
+import { counted, formatLength, formatSmallArea, formatSold, formatTape } from '../../units/quantities.ts';
 import { xCut } from '../../means/weeds/mulch.ts';
-import { measure } from '../../means/weeds/weed-kit.ts';
+import { slitFor } from '../../means/weeds/weed-kit.ts';
 import { cutsOf, piecesOf, type LaidPiece } from '../../means/weeds/cut-list.ts';
+import { wayFor } from '../../holding/means-schema.ts';
+import { stockOf } from '../../species/stock.ts';
 import type { Drawing, Shape, Sheet, Table } from './sheet.ts';
 
 /** Which roll lies on which row from where to where, where it is joined, and what is over; null where no fabric is laid. */
@@ -15,7 +17,6 @@ export function cuttingSheet(laid: Laid, holding: Holding): Sheet | null {
   const length = (metres: number) => formatLength(metres, units, { decimals: 2 });
   const sum = (of: (cut: (typeof cuts)[number]) => number) => cuts.reduce((all, cut) => all + of(cut), 0);
   const { stand } = laid.layout;
-  const slit = measure(laid.planting.means.weeds, holding, 'weed.slit');
   const over = [...cuts.flatMap(({ plan }) => plan.offcuts), ...cuts.map(({ plan }) => plan.remnant)].filter(
     (piece) => piece > 0.005,
   );
@@ -24,7 +25,7 @@ export function cuttingSheet(laid: Laid, holding: Holding): Sheet | null {
     intro: `${holding.name}. ${counted(
       sum(({ plan }) => plan.rolls),
       'roll',
-    )}, ${length(cuts[0]!.roll)} wide; ${counted(
+    )}, ${formatSold(cuts[0]!.roll, units)} wide; ${counted(
       sum(({ plan }) => plan.joints),
       'joint',
     )}; ${counted(
@@ -49,7 +50,7 @@ export function cuttingSheet(laid: Laid, holding: Holding): Sheet | null {
       cutsForPlants(laid, [...new Set(pieces.map(({ row }) => row))], length),
       {
         kind: 'note',
-        text: `Each cut is an X of two slits of ${length(slit)}; it opens ${formatSmallArea(xCut(slit), units)}. Cut it when the plant is set, not before, and tuck the flaps back under.`,
+        text: `Each cut is an X of two slits: ${slitsOf(laid, holding)}. Cut it when the plant is set, not before, and tuck the flaps back under.`,
       },
       {
         kind: 'note',
@@ -137,4 +138,22 @@ function rowsDrawing(
       ...shapes,
     ],
   };
+}
+
+/** How long the slits are for each stock, and what each cut opens: '0.15 m for a bare-root whip (opens 0.01 m²)'. */
+function slitsOf({ planting, layout: { stand } }: Laid, holding: Holding): string {
+  const slits = new Map<string, number>();
+  for (const { row, spacing, from, to } of stand.rows)
+    for (let i = from; i < to; i++) {
+      const { species, stock } = stand.lots[stand.lot[i]!]!;
+      const way = wayFor(planting.means.weeds, { species: species.id, row: row.id, stock });
+      const slit = slitFor(way, stock, spacing, holding);
+      slits.set(stock, Math.min(slit, slits.get(stock) ?? Infinity));
+    }
+  return [...slits]
+    .map(
+      ([stock, slit]) =>
+        `${formatTape(slit, holding.units)} for a ${stockOf(stock).name} (opens ${formatSmallArea(xCut(slit), holding.units)})`,
+    )
+    .join(', ');
 }
