@@ -85,18 +85,7 @@ export const factsOf = derived(function factsOf(laid: Laid, holding: Holding): F
   const guarded = guardFacts(laid, holding, holds, years, words, staying);
   stakeFacts(roots, holds, years, staying);
   const coverOff = weedFacts(laid, holding, holds, years, words, staying);
-  const wayOfWater = planting.means.water.method;
-  if (wayOfWater !== 'none') holds.add('water');
-  if (wayOfWater === 'drip') holds.add('drip');
-  const { ways, seasons, season } = waterPlan(planting, layout, holding);
-  const way = ways.find(({ method }) => method === wayOfWater);
-  const water = seasons.map((weeks) =>
-    way && !way.refused && season > 0 ? (way.hoursSeason * weeks.reduce((sum, one) => sum + one, 0)) / season : 0,
-  );
-  const watered = seasons.map((weeks) => {
-    const last = weeks.findLastIndex((litres) => litres > 0);
-    return last < 0 ? null : ([weeks.findIndex((litres) => litres > 0), last + 1] as const);
-  });
+  const { water, watered } = waterFacts(laid, holding, holds);
   const rows = rowsOut(laid, holding);
   if (rows.some(({ rule }) => rule === 'thin')) holds.add('thin');
   if (rows.some(({ rule }) => rule === 'nurse')) holds.add('out');
@@ -124,6 +113,27 @@ export const factsOf = derived(function factsOf(laid: Laid, holding: Holding): F
     rows,
   };
 });
+
+/** Hours of watering in each season, and its watered weeks. */
+function waterFacts(
+  { planting, layout }: Laid,
+  holding: Holding,
+  holds: Set<string>,
+): { water: number[]; watered: Facts['watered'] } {
+  const wayOfWater = planting.means.water.method;
+  if (wayOfWater !== 'none') holds.add('water');
+  if (wayOfWater === 'drip') holds.add('drip');
+  const { ways, seasons, season } = waterPlan(planting, layout, holding);
+  const way = ways.find(({ method }) => method === wayOfWater);
+  const water = seasons.map((weeks) =>
+    way && !way.refused && season > 0 ? (way.hoursSeason * weeks.reduce((sum, one) => sum + one, 0)) / season : 0,
+  );
+  const watered = seasons.map((weeks) => {
+    const last = weeks.findLastIndex((litres) => litres > 0);
+    return last < 0 ? null : ([weeks.findIndex((litres) => litres > 0), last + 1] as const);
+  });
+  return { water, watered };
+}
 
 /** Whether it is planted beside a stream or a ditch, and which. */
 function besideBank(
