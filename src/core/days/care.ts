@@ -104,8 +104,15 @@ export function careTasks(run: Run, facts: Facts, holding: Holding, crew: Crew, 
         else tasks.push(...dated(rule, run, facts, holding, crew, seasons, season, 0, run.work.plants));
       return tasks;
     })
-    .filter((task) => task.from <= last || task.group === 'off');
+    .filter((task) => task.from <= last || task.group === 'off')
+    .filter(isThere);
 }
+
+/** Whether what a task is done to is still there on its day. */
+const isThere = (task: Task, _at: number, all: readonly Task[]): boolean => {
+  const until = careRules.find(({ id }) => id === task.rule)?.until;
+  return !until || all.every(({ rule, from }) => rule !== until || task.from < from);
+};
 
 /** Pruning of some kinds: in the month that a disease leaves them, where one does. */
 const prunedBy = (rule: CareRule, { names, month, why }: Pruned): CareRule => ({

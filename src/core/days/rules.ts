@@ -65,6 +65,8 @@ const CareSchema = z.strictObject({
   hours: z.enum(['water', 'weeds', 'trim', 'guardOff', 'coverOff']).optional(),
   share: z.number().positive().default(1),
   closed: z.literal(true).optional(),
+  /** The rule whose work ends this one's: nothing is done to what is gone. */
+  until: words.optional(),
   /** Work that frozen ground does not let be done: it waits for the thaw. */
   thawed: z.literal(true).optional(),
   /** Where frost does not decide: so many days after planting, then after each season's first rains, again while it rains; null where it has no place there. */

@@ -399,6 +399,19 @@ describe('care', () => {
     expect(taskOf(hedge(), 'felling')).toBeUndefined();
     expect(taskOf(hedge(), 'order').why).toContain('plant passports');
   });
+  it('nothing is done to what is gone: ties after their stakes, guards after they are off', () => {
+    const { tasks } = planOf(hedge('2027-03-20', { animals: ['mediumDeer'], rows: [row({ spacing: 2 })] }));
+    const off = (rule: string) => tasks.find((one) => one.rule === rule)!.from;
+    for (const [rule, end] of [
+      ['loosen', 'stake-off'],
+      ['straighten', 'guard-off'],
+      ['guard-check', 'guard-off'],
+    ] as const) {
+      const mine = tasks.filter((one) => one.rule === rule);
+      expect(mine.length, rule).toBeGreaterThan(1);
+      expect(Math.max(...mine.map(({ from }) => from)), rule).toBeLessThan(off(end));
+    }
+  });
   it('trees are pruned when no disease gets into the wound, bushes and hedges not at all', () => {
     const belt = (latitude: number, longitude: number, ...kinds: string[]) => ({
       ...hedge('2027-03-15', {

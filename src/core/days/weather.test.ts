@@ -83,6 +83,20 @@ describe('holding and waiting', () => {
     expect([bagged(7), bagged(8)]).toEqual([false, true]);
     expect(ways[2]!.cents).toBeGreaterThan(0);
   });
+  it('pots drink by the month, little in winter and much in heat, and are kept from frost where it freezes', () => {
+    const pots = (on: string, where: object = {}) =>
+      heldWays(
+        { kind: 'pot', stock: 'pot4', plants: 100, from: dayOf(on), until: dayOf(on) + 14 },
+        { ...holding, ...where },
+      )[0]!;
+    const south = { place: { latitude: -37, longitude: 145 }, region: null };
+    expect(pots('2027-01-10').litresDay).toBe(0);
+    expect(pots('2027-07-10').litresDay).toBeGreaterThan(100);
+    expect(pots('2027-01-10', south).litresDay).toBeGreaterThan(pots('2027-07-10', south).litresDay);
+    const hard = { climate: { ...noClimate(), firstFrost: '10-01', lastFrost: '05-20', zone: 4 } };
+    expect(pots('2027-01-10', hard).why).toMatch(/freezes through kills its roots/);
+    expect(pots('2027-06-10', hard).why).not.toMatch(/freezes/);
+  });
   it('whips offered in May: to wait loses least, to hold them is refused, planted now half die; in their time they are planted', () => {
     const [laid] = layHolding(holding);
     const may = buyOrWait(laid!, 'whip', 100, dayOf('2027-05-10'), holding);
