@@ -153,7 +153,8 @@ function holeOf(
       })
     : { outM3: 0, backfillM3: 0, amendM3: 0, spareLooseM3: 0 };
   const mass = roots.density > 0 && dug ? ballMass({ ball, ballDepth, shape, density: roots.density }) : 0;
-  const litres = settlingLitres(volumes, plants, roots.litres, dug);
+  // Bare roots are firmed into ground that winter has wetted: a bucket settles them. A ball and its loose fill drink more.
+  const litres = settlingLitres(volumes, plants, roots.litres, dug && roots.density > 0);
   return {
     stock,
     plants,

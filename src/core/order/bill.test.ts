@@ -247,6 +247,16 @@ describe(waterPlan, () => {
     expect(orderOf(chosen).order.kit.map(({ key, count }) => [key, count])).toEqual([['drip.bucket', 24]]);
     expect(waterOf(sample()).ways.find(({ method }) => method === 'dripBuckets')!.refused).toMatch(/No tap or tank/);
   });
+  it('bare roots are settled by a bucket, a ball by what its fill and itself take up', () => {
+    const each = (stock: string, ratio = 2) => {
+      const holding = orchard(stock);
+      const { litres, plants } = holesOf({ ...holding, settings: { ...holding.settings, 'hole.ratio': ratio } });
+      return litres / plants;
+    };
+    expect([each('feathered'), each('whip')]).toEqual([15, 2]);
+    expect(each('feathered', 4)).toBe(15);
+    expect(each('pot15', 5)).toBeGreaterThan(each('pot15', 2) + 5);
+  });
   it('rain of a wet month leaves nothing to bring, and nobody waters in winter; the south has its summer in January', () => {
     const wet = {
       ...sample(),

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import type { Species } from '../holding/species-schema.ts';
+import { moreOf } from '../species/more.ts';
 import light from './light.json' with { type: 'json' };
 import type { StandYears } from './stand-years.ts';
 import { LAST_YEAR } from './growth.ts';
@@ -36,7 +37,8 @@ export function harvests({ grown }: StandYears): Harvest[] {
   for (const one of grown) {
     const { species, later } = one.lot;
     const ages = facts.genera[species.botanical.split(' ')[0]!];
-    if (!species.more?.uses?.some((use) => PICKED.has(use)) && species.kind !== 'fruit') continue;
+    const { uses = [], fruit = null } = moreOf(species);
+    if (!uses.some((use) => PICKED.has(use)) && species.kind !== 'fruit') continue;
     const { least, good } = light.needs[species.light[0]];
     const crop = Array.from({ length: LAST_YEAR + 1 }, (_, year) => {
       if (!ages) return 0;
@@ -56,7 +58,7 @@ export function harvests({ grown }: StandYears): Harvest[] {
       plants: (known?.plants ?? 0) + one.plants,
       first: first < 0 ? null : first,
       full: full < 0 ? null : full,
-      months: species.more?.fruit ?? null,
+      months: fruit,
       crop,
       light: one.light[LAST_YEAR]!,
     });

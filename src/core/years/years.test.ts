@@ -7,6 +7,7 @@ import { stockOf, stocks } from '../species/stock.ts';
 import review from '../../../checks/growth-review.json' with { type: 'json' };
 import { layHolding } from '../ranks/laid.ts';
 import { crownOfRow, tallestAt, widthAt } from './size-at.ts';
+import { harvests } from './bearing.ts';
 import { closesIn } from './closing.ts';
 import { earliestYear, freeYears, meanInRow } from './free-years.ts';
 import { standYears } from './stand-years.ts';
@@ -218,5 +219,33 @@ describe('a belt', () => {
       0,
       null,
     ]);
+  });
+});
+
+describe(harvests, () => {
+  it('says when each kind is picked, from the book with its additions, and leaves out what nobody picks', () => {
+    const garden = sample({
+      rows: [
+        row({ spacing: 4, stock: 'feathered', species: [[1, 'Malus domestica']] }),
+        row({
+          spacing: 1.5,
+          rowGap: 4,
+          species: [
+            [1, 'Corylus avellana'],
+            [1, 'Ribes nigrum'],
+            [1, 'Tilia cordata'],
+          ],
+        }),
+      ],
+      planting: { weeds: 'fabric' },
+    });
+    const found = harvests(standYears(layHolding(garden)[0]!, garden));
+    expect(found.map(({ species, months }) => [species.common, months])).toEqual([
+      ['blackcurrant', [7, 8]],
+      ['apple', [8, 10]],
+      ['hazel', [9, 10]],
+    ]);
+    // Years from planting to the first crop, and to a full one.
+    expect(found[1]).toMatchObject({ first: 4, plants: 16 });
   });
 });
