@@ -111,6 +111,20 @@ describe(newPlanting, () => {
     },
   );
 
+  it.each(REGIONS)('where cattle, sheep, horses and dogs are kept in %s no pattern lays what poisons them', (...at) => {
+    for (const purpose of PURPOSES) {
+      const holding = laidOut(purpose, at, {}, { animals: ['cattle', 'sheep', 'horse', 'dog'] });
+      const all = layHolding(holding);
+      const found = judge(holding, all[0]!, all).filter(
+        ({ severity, rule }) => severity === 'fault' || rule === 'harm',
+      );
+      expect(
+        found.map(({ what }) => what),
+        purpose,
+      ).toEqual([]);
+    }
+  });
+
   it.each(REGIONS)(
     'in %s hedge, wildlife hedge, stream and wood are native by half and more, the wood wholly',
     (...at) => {
