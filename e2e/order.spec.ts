@@ -29,11 +29,11 @@ test('weeds and animals are decided for a belt: plan, figures, bill and money fo
   await expect(page.getByRole('region', { name: 'Cutting plan' }).getByRole('heading')).not.toHaveText(rolls);
   await expect(page.getByText('Wood chips, a cubic metre')).toBeVisible();
   await stop(page, 'Animals');
-  await expect(page.getByRole('heading', { name: /^Animals: tubes of 1\.2 m/ })).toBeVisible();
+  await expect(page.getByRole('heading', { name: /^Animals: open mesh of 1\.20 m/ })).toBeVisible();
   await expect(page.getByText('No length makes the fence win here')).toBeVisible();
   await page.getByLabel('The whole planting by').fill('deer fence');
   await page.getByTitle('deer fence', { exact: true }).click();
-  await expect(page.getByRole('heading', { name: /^Animals: deer fence and tubes of 0\.60 m/ })).toBeVisible();
+  await expect(page.getByRole('heading', { name: /^Animals: deer fence and open mesh of 0\.60 m/ })).toBeVisible();
   await expect(page.getByText('Straining post with strut')).toBeVisible();
   expect(await order(page)).not.toBe(before);
   await stop(page, 'Money');
@@ -149,7 +149,7 @@ test('a price list is brought, its unknown name told, and it takes its share of 
   const sheet = page.getByRole('dialog');
   await expect(sheet).toContainText('1 thing understood, 1 name not known here');
   await sheet.getByLabel(/^Line 3: Our tall guard/).fill('Guard, 1.2');
-  await page.getByTitle('Guard, 1.2 m').click();
+  await page.getByTitle('Guard, 1.2 m', { exact: true }).click();
   await sheet.getByRole('button', { name: 'Keep this supplier' }).click();
   await expect(page.getByText('2 things on its list')).toBeVisible();
   await expect(page.getByTestId('split-least')).not.toHaveText(before);

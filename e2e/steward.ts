@@ -8,10 +8,6 @@ import {
   type Locator,
   type Page,
 } from '@playwright/test';
-import { execFileSync } from 'node:child_process';
-import { mkdtempSync, readdirSync, writeFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
 import { MORNING } from '../checks/day.ts';
 import config from '../playwright.config.ts';
 
@@ -135,15 +131,4 @@ export async function makeHolding(
 export async function option(box: Locator, name: string): Promise<void> {
   const list = box.page().locator(`.ant-select-dropdown:has([id="${await box.getAttribute('aria-controls')}"])`);
   await list.getByText(name, { exact: true }).click();
-}
-
-/** A holding file made from a plan by the command line. */
-export function makeFile(plan: { readonly name: string }): string {
-  const folder = mkdtempSync(join(tmpdir(), 'plan-'));
-  writeFileSync(join(folder, 'plan.json'), JSON.stringify(plan));
-  execFileSync('npx', ['tsx', 'scripts/plan.ts', 'new', join(folder, 'plan.json'), folder]);
-  return join(
-    folder,
-    readdirSync(folder).find((name) => name.endsWith('.closerank'))!,
-  );
 }

@@ -1,6 +1,6 @@
 import { compassName } from '../../geometry/point.ts';
 import type { TEXTURES } from '../../holding/ground-schema.ts';
-import { formatTape, formatWater, inUnits, type UnitSystem } from '../../units/quantities.ts';
+import { formatSold, formatTape, formatWater, inUnits, type UnitSystem } from '../../units/quantities.ts';
 import { allSteps, inRightOrder } from './order.ts';
 import data from './steps.json' with { type: 'json' };
 
@@ -180,7 +180,7 @@ function wordsOf(p: Planted, facts: ReadonlySet<string>, units: UnitSystem): Rec
     dress: tape(p.dress.across),
     dressDepth: tape(p.dress.depth),
     collar: tape(p.collar ?? 0),
-    stakeLength: tape(p.stake?.length ?? 0),
+    stakeLength: formatSold(p.stake?.length ?? 0, units),
     stakeDepth: tape(p.stake?.depth ?? 0),
     stakeSide: p.lean
       ? `${p.lean.of === 'water' ? 'upstream' : 'windward'} side, ${compassName(p.lean.from)}`
@@ -188,7 +188,7 @@ function wordsOf(p: Planted, facts: ReadonlySet<string>, units: UnitSystem): Rec
     held: facts.has('pair') ? 'both stakes' : 'the stake',
     seeds: String(p.perPlace),
     guard: p.guard?.label ?? '',
-    guardSize: tape(p.guard?.size ?? 0),
+    guardSize: formatSold(p.guard?.size ?? 0, units),
     pressed: p.guard && p.guard.below > 0 ? `pressed ${tape(p.guard.below)} in` : 'standing on the ground',
   };
 }

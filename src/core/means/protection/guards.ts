@@ -85,17 +85,22 @@ export function stakeFor(tube: number): { length: number | null; depth: number }
   return { length, depth: length === null ? depth : length - out };
 }
 
-/** A guard's stake and how deep it is driven, for the crew: '0.90 m long, driven 0.35 m into firm ground'; empty where the guard needs none. Sizes as they are sold where it is planted. */
-export function sayStake(tube: number, units: UnitSystem): string {
+/** A guard's stake by the sizes that are sold where it is planted: how long it is, and how much of it is driven in, metres; to the whole inch where inches are used. Null where the guard needs none. */
+export function stakeAsSold(tube: number, units: UnitSystem): { length: number; depth: number } | null {
   const { length } = tube < 0.45 ? { length: null } : stakeFor(tube);
-  if (length === null) return '';
-  const out = soldSize(tube, units) - guardData.below;
-  return `${formatSold(length, units)} long, driven ${formatTape(tapeInch(soldSize(length, units) - out, units), units)} into firm ground`;
+  if (length === null) return null;
+  const sold = soldSize(length, units);
+  const depth = sold - (soldSize(tube, units) - guardData.below);
+  return { length: sold, depth: units === 'us' ? toMetres(Math.ceil(toUs(depth, 'in') - 1e-9), 'in') : depth };
 }
 
-/** To the whole inch where inches are used: nobody drives a stake to the eighth. */
-const tapeInch = (metres: number, units: UnitSystem): number =>
-  units === 'us' ? Math.round(toUs(metres, 'in')) * toMetres(1, 'in') : metres;
+/** A guard's stake and how deep it is driven, for the crew: '0.90 m long, driven 0.35 m into firm ground'; empty where the guard needs none. */
+export function sayStake(tube: number, units: UnitSystem): string {
+  const stake = stakeAsSold(tube, units);
+  return stake
+    ? `${formatSold(stake.length, units)} long, driven ${formatTape(stake.depth, units)} into firm ground`
+    : '';
+}
 
 /** Ties for a guard of `tube` metres: `guard.ties`. */
 export const tiesFor = (tube: number): number => Math.max(1, ceilSafe(tube / guardData.tieEvery));

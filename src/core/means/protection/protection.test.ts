@@ -11,7 +11,8 @@ import { priceTable } from '../prices.ts';
 import { quantities } from '../../account/quantities.ts';
 import { fenceRun, slopeLength } from './fence-line.ts';
 import { extraKey, extras } from './extras.ts';
-import { sayStake, stakeFor, stakeLength } from './guards.ts';
+import { soldSize } from '../../units/quantities.ts';
+import { sayStake, stakeAsSold, stakeFor, stakeLength } from './guards.ts';
 import { guardKit, protectedParts } from './guard-kit.ts';
 import { fences, forms } from './kinds.ts';
 import { fencePieces, guardPieces } from './pieces.ts';
@@ -161,6 +162,13 @@ describe('a guard’s stake', () => {
       );
     }
     expect(stakeFor(1.2)).toEqual({ length: 1.8, depth: expect.closeTo(0.65, 9) as number });
+    // In feet by the sizes of shops: a 6 ft stake for a 4 ft tube, 2 in of which is in the ground.
+    expect(sayStake(1.2, 'us')).toBe('6 ft long, driven 2 ft 2 in into firm ground');
+    for (const tube of [0.6, 0.9, 1.2, 1.5, 1.8]) {
+      const { length, depth } = stakeAsSold(tube, 'us')!;
+      expect(length - depth, `${tube} in feet`).toBeLessThanOrEqual(soldSize(tube, 'us') - 0.05 + 1e-9);
+    }
+    expect(sayStake(0.2, 'metric')).toBe('');
     expect(sayStake(1.2, 'metric')).toBe('1.80 m long, driven 0.65 m into firm ground');
   });
 });
