@@ -29,11 +29,11 @@ test('weeds and animals are decided for a belt: plan, figures, bill and money fo
   await expect(page.getByRole('region', { name: 'Cutting plan' }).getByRole('heading')).not.toHaveText(rolls);
   await expect(page.getByText('Wood chips, a cubic metre')).toBeVisible();
   await stop(page, 'Animals');
-  await expect(page.getByRole('heading', { name: /^Animals: open mesh of 1\.20 m/ })).toBeVisible();
+  await expect(page.getByRole('heading', { name: /^Animals: tubes of 1\.20 m/ })).toBeVisible();
   await expect(page.getByText('No length makes the fence win here')).toBeVisible();
   await page.getByLabel('The whole planting by').fill('deer fence');
   await page.getByTitle('deer fence', { exact: true }).click();
-  await expect(page.getByRole('heading', { name: /^Animals: deer fence and open mesh of 0\.60 m/ })).toBeVisible();
+  await expect(page.getByRole('heading', { name: /^Animals: deer fence and tubes of 0\.60 m/ })).toBeVisible();
   await expect(page.getByText('Straining post with strut')).toBeVisible();
   expect(await order(page)).not.toBe(before);
   await stop(page, 'Money');

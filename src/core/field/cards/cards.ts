@@ -15,6 +15,7 @@ import { floodGround } from '../../means/flood.ts';
 import { additives, holePlan } from '../../means/hole-plan.ts';
 import { rootsOf } from '../../means/holes.ts';
 import { extraKey } from '../../means/protection/extras.ts';
+import { isBranched } from '../../means/protection/protect.ts';
 import { protectedParts } from '../../means/protection/guard-kit.ts';
 import { GUARD_BELOW, isBasketed, isGuarded, stakeAsSold } from '../../means/protection/guards.ts';
 import { forms } from '../../means/protection/kinds.ts';
@@ -227,7 +228,11 @@ function holeIn({ stock, ...named }: Named, here: Here, { planting }: Laid, hold
 
 /** What keeps animals off it: as its part of the planting is protected. */
 function keptFrom(species: Species, named: Named, { means }: Planting, site: Site, units: UnitSystem) {
-  const part = site.parts.find(({ group }) => group.way === wayIn(means.protection, named));
+  const part = site.parts.find(
+    ({ group, branched }) =>
+      group.way === wayIn(means.protection, named) &&
+      (branched === null || branched === isBranched({ species, stock: named.stock })),
+  );
   const protection = part && part.group.way.method !== 'none' && isGuarded(species) ? part.protection : null;
   const form = protection?.guard ? forms[protection.guard.form]! : null;
   const size = protection?.guard?.size ?? 0;

@@ -10,7 +10,16 @@ import { groupsOf, type Group } from '../weeds/groups.ts';
 import { counted as countIn, extras, extrasOf } from './extras.ts';
 import { isBasketed, isGuarded } from './guards.ts';
 import { fencePieces, guardPieces } from './pieces.ts';
-import { animalsAt, protect, siteOf, type Protection, type Rates, type Site } from './protect.ts';
+import {
+  animalsAt,
+  guardedAnew,
+  isBranched,
+  protect,
+  siteOf,
+  type Protection,
+  type Rates,
+  type Site,
+} from './protect.ts';
 
 /** A part of a planting that is protected in one way. */
 export interface Protected {
@@ -19,6 +28,8 @@ export interface Protected {
   readonly site: Site;
   /** The maker's set that it is done with; null for none. */
   readonly set: Kit | null;
+  /** Whether it is of plants with branches, or of those without; null where they are guarded alike. */
+  readonly branched: boolean | null;
 }
 
 /** Key of the method that protects by a maker's set. */
@@ -35,11 +46,29 @@ export const protectedParts = derived(function protectedParts(
   const { stand } = layout;
   const animals = animalsAt(rates, stand);
   const site = siteOf(planting, layout, rates);
-  return groupsOf(planting.means.protection, stand, (lot) => isGuarded(stand.lots[lot]!.species)).map((group) => {
-    const here = { ...site, plants: group.plants };
+  const mean = planting.means.protection;
+  const groups = (counts: (lot: Lot) => boolean = () => true) =>
+    groupsOf(mean, stand, (lot) => isGuarded(stand.lots[lot]!.species) && counts(stand.lots[lot]!));
+  const [bare, branched] = [groups((lot) => !isBranched(lot)), groups(isBranched)];
+  return groups().flatMap((group): Protected[] => {
+    const same = ({ way }: Group) => way === group.way;
+    const [plain, grown] = [bare.find(same), branched.find(same)];
+    const here = { ...site, plants: group.plants, branched: grown !== undefined };
     const set = rates.kits.find(({ id }) => kitMethod(id) === group.way.method) ?? null;
     const protection = set ? bySet(animals, set, here) : protect(animals, group.way.method, here);
-    return { group, protection, site: here, set };
+    // What has branches goes into mesh; a solid tube that is cheaper still serves the others.
+    if (set || !plain || !grown || !protection.guard) return [{ group, protection, site: here, set, branched: null }];
+    const inside = { ...here, plants: plain.plants, branched: false };
+    return [
+      {
+        group: plain,
+        protection: guardedAnew(protection, group.way.method, inside),
+        site: inside,
+        set,
+        branched: false,
+      },
+      { group: grown, protection, site: { ...here, plants: grown.plants }, set, branched: true },
+    ];
   });
 });
 

@@ -82,9 +82,7 @@ export function siteOf(
     hedge: isHedge(stand.rows.map(({ spacing }) => spacing)),
     snow: settingOf(rates, 'guard.snow'),
     plants,
-    branched: stand.lots.some(
-      ({ species, stock }, i) => wanted[i] && (species.kind === 'conifer' || stockOf(stock).wide >= BRANCHED),
-    ),
+    branched: stand.lots.some((lot, i) => wanted[i] && isBranched(lot)),
     shortest: Math.min(...stand.lots.filter((_, i) => wanted[i]).map(({ stock }) => stockOf(stock).start)),
     // Nobody comes and no fence is asked for: none is run.
     run: mayFence(planting, rates) ? fenceRun(planting, layout, off, rates) : null,
@@ -94,6 +92,10 @@ export function siteOf(
 
 /** Stock that comes with a crown so wide is no whip any more, metres. */
 const BRANCHED = 0.5;
+
+/** Whether a solid tube would press its branches. */
+export const isBranched = ({ species, stock }: Pick<Lot, 'species' | 'stock'>): boolean =>
+  species.kind === 'conifer' || stockOf(stock).wide >= BRANCHED;
 
 const mayFence = ({ means: { protection } }: Planting, { animals, features }: Rates): boolean =>
   animals.length > 0 ||
@@ -244,6 +246,18 @@ export function protect(animals: readonly Animal[], method: string, site: Site):
     };
   }
   return best ?? bare;
+}
+
+/** The same fences with guards chosen anew for some of the plants within them. */
+export function guardedAnew(protection: Protection, method: string, site: Site): Protection {
+  const within = protection.animals.filter(
+    (animal) =>
+      guardAnimals[animal].height > 0 &&
+      !protection.fences.some((one) => stopsHere(one, animal, site.snow)) &&
+      !wantsFence(animal, site.hedge),
+  );
+  const { guard, collar } = bestGuards(within, site, method in forms ? method : null);
+  return { ...protection, guard, collar };
 }
 
 /** Whether what is planned stops an animal. Those of no height are kept off by other things: baskets, nets, bands, traps. */

@@ -173,6 +173,38 @@ describe('a guard’s stake', () => {
   });
 });
 
+describe('what has branches', () => {
+  it('goes into mesh, the whips beside it into tubes; the fence is decided for all of them', () => {
+    const belt = (...kinds: string[]) =>
+      partsOf(
+        sample({ animals: ['mediumDeer'], rows: [row({ spacing: 2, species: kinds.map((kind) => [1, kind]) })] }),
+      ).map(({ protection, group, branched }) => [protection.guard?.form, group.plants, branched]);
+    expect(belt('Corylus avellana')).toEqual([['tube', 31, null]]);
+    expect(belt('Picea abies')).toEqual([['mesh', 31, null]]);
+    expect(belt('Corylus avellana', 'Picea abies')).toEqual([
+      ['tube', 16, false],
+      ['mesh', 15, true],
+    ]);
+    const trees = sample({ animals: ['mediumDeer'], rows: [row({ spacing: 4, stock: 'feathered' })] });
+    expect(partsOf(trees).map(({ protection }) => protection.guard?.form)).toEqual(['mesh']);
+    const wanted = wantedOf(
+      sample({
+        animals: ['mediumDeer'],
+        rows: [
+          row({
+            spacing: 2,
+            species: [
+              [1, 'Corylus avellana'],
+              [1, 'Picea abies'],
+            ],
+          }),
+        ],
+      }),
+    );
+    expect([wanted['guard.1.5'], wanted['mesh.1.5']]).toEqual([16, 15]);
+  });
+});
+
 describe('horses and goats', () => {
   const electric = (animal: Animal) =>
     Object.entries(fences).filter(([, of]) => of.energiser && of.stops.includes(animal));
