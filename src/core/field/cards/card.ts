@@ -1,6 +1,7 @@
 import { compassName } from '../../geometry/point.ts';
 import type { TEXTURES } from '../../holding/ground-schema.ts';
 import { formatSold, formatTape, formatWater, inUnits, type UnitSystem } from '../../units/quantities.ts';
+import { stakeAsSold } from '../../means/protection/guards.ts';
 import { allSteps, inRightOrder } from './order.ts';
 import data from './steps.json' with { type: 'json' };
 
@@ -181,7 +182,7 @@ function wordsOf(p: Planted, facts: ReadonlySet<string>, units: UnitSystem): Rec
     dressDepth: tape(p.dress.depth),
     collar: tape(p.collar ?? 0),
     stakeLength: formatSold(p.stake?.length ?? 0, units),
-    stakeDepth: tape(p.stake?.depth ?? 0),
+    stakeDepth: tape((p.guard && stakeAsSold(p.guard.size, units)?.depth) ?? p.stake?.depth ?? 0),
     stakeSide: p.lean
       ? `${p.lean.of === 'water' ? 'upstream' : 'windward'} side, ${compassName(p.lean.from)}`
       : 'side the wind comes from',

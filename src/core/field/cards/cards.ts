@@ -17,14 +17,14 @@ import { rootsOf } from '../../means/holes.ts';
 import { extraKey } from '../../means/protection/extras.ts';
 import { isBranched } from '../../means/protection/protect.ts';
 import { protectedParts } from '../../means/protection/guard-kit.ts';
-import { GUARD_BELOW, isBasketed, isGuarded, stakeAsSold } from '../../means/protection/guards.ts';
+import { GUARD_BELOW, isBasketed, isGuarded, stakeFor } from '../../means/protection/guards.ts';
 import { forms } from '../../means/protection/kinds.ts';
 import { weedMethod } from '../../means/weeds/methods.ts';
 import { cleanWidth, measure, slitFor } from '../../means/weeds/weed-kit.ts';
 import type { Laid } from '../../ranks/laid.ts';
 import { rootstockOf } from '../../species/rootstocks.ts';
 import { stockOf } from '../../species/stock.ts';
-import { formatTape, formatWeight, type UnitSystem } from '../../units/quantities.ts';
+import { formatTape, formatWeight } from '../../units/quantities.ts';
 import { cardText, factsOf, type CardText, type Cover, type Method, type Planted, type Roots } from './card.ts';
 import stepData from './steps.json' with { type: 'json' };
 
@@ -166,7 +166,7 @@ function cardOf(
     service: settingOf(holding, 'setback.service'),
     harm: sayHarm(species),
     ...holeIn(named, here, laid, holding, site),
-    ...keptFrom(species, named, laid.planting, site, holding.units),
+    ...keptFrom(species, named, laid.planting, site),
     ...coverAt(named, stand.rows[stand.row[at]!]!.spacing, laid.planting, holding),
   };
   const text = cardText(planted, holding.units);
@@ -227,7 +227,7 @@ function holeIn({ stock, ...named }: Named, here: Here, { planting }: Laid, hold
 }
 
 /** What keeps animals off it: as its part of the planting is protected. */
-function keptFrom(species: Species, named: Named, { means }: Planting, site: Site, units: UnitSystem) {
+function keptFrom(species: Species, named: Named, { means }: Planting, site: Site) {
   const part = site.parts.find(
     ({ group, branched }) =>
       group.way === wayIn(means.protection, named) &&
@@ -236,7 +236,7 @@ function keptFrom(species: Species, named: Named, { means }: Planting, site: Sit
   const protection = part && part.group.way.method !== 'none' && isGuarded(species) ? part.protection : null;
   const form = protection?.guard ? forms[protection.guard.form]! : null;
   const size = protection?.guard?.size ?? 0;
-  const stake = form && form.stakes > 0 ? stakeAsSold(size, units) : null;
+  const stake = form && form.stakes > 0 && size >= 0.45 ? stakeFor(size) : null;
   return {
     guard: form && {
       label: form.label.replace(/s$/, ''),
@@ -245,7 +245,7 @@ function keptFrom(species: Species, named: Named, { means }: Planting, site: Sit
       net: protection!.animals.includes('bird') && size >= 0.9,
       below: form.crate ? 0 : GUARD_BELOW,
     },
-    stake: stake && { ...stake, count: form!.stakes },
+    stake: stake?.length ? { length: stake.length, depth: stake.depth, count: form!.stakes } : null,
     collar: protection?.collar ?? null,
     basket: protection !== null && isBasketed(protection.animals, named.stock),
     wrap: means.protection.measures[extraKey('wrap')] === 1 && ['tree', 'fruit'].includes(species.kind),
