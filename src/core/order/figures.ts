@@ -222,12 +222,18 @@ function orderFigure(sum: Quantities, lines: readonly BillLine[], holding: Holdi
 
 function guardsFigure(sum: Quantities, holding: Holding): Figure {
   const { units } = holding;
-  const guards = sum.kit.find(({ key }) => key.startsWith('guard.'));
-  const stake = guards && sayStake(Number(guards.key.slice(6)), units);
+  // Collars within guards are not counted beside them.
+  const all = sum.kit.flatMap(({ key, count }) => {
+    const size = Number(/^(?:guard|mesh)\.([\d.]+)$/.exec(key)?.[1] ?? NaN);
+    return Number.isNaN(size) ? [] : [{ size, count }];
+  });
+  const tallest = Math.max(0, ...all.map(({ size }) => size));
+  const guards = all.filter(({ size }) => size >= Math.min(tallest, 0.45));
+  const stake = guards.length > 0 && sayStake(tallest, units);
   return {
     key: 'guards',
-    text: guards ? formatCount(guards.count) : 'none',
-    label: guards ? `guards of ${formatSold(Number(guards.key.slice(6)), units)}, spares in` : 'guards',
+    text: guards.length > 0 ? formatCount(guards.reduce((count, one) => count + one.count, 0)) : 'none',
+    label: guards.length > 0 ? `guards of ${formatSold(tallest, units)}, spares in` : 'guards',
     why: {
       formula: 'one for each plant and spares; the tallest that an animal here asks for',
       inputs: [

@@ -168,11 +168,29 @@ describe('counted by what stands there', () => {
     const rows = [row({ spacing: 3, stock: 'feathered' }), row({ spacing: 3, rowGap: 3 })];
     expect(kitOf(sample({ length: 30, rows, animals: ['vole', 'rabbit'] }))).toMatchObject({
       basket: 12,
-      'guard.0.2': 23,
+      'guard.0.2': 24, // eleven in mesh and eleven in tubes, a spare for each
     });
     expect(kitOf(sample({ length: 30, rows, animals: ['rabbit'] })).basket).toBeUndefined();
     const herbs = [row({ spacing: 3, stock: 'pot15', species: [[1, 'Mentha spicata']] })];
     expect(kitOf(sample({ length: 30, rows: herbs, animals: ['vole'] }))).toEqual({});
+  });
+  it('counts guards of every form, mesh as well as tubes, and no collar beside them', () => {
+    const guards = (kinds: string[], animals: ('mediumDeer' | 'vole')[] = ['mediumDeer', 'vole']) => {
+      const holding = sample({ animals, rows: [row({ spacing: 2, species: kinds.map((kind) => [1, kind]) })] });
+      const { text, label } = figures(
+        holding.plantings[0]!,
+        layHolding(holding)[0]!.layout,
+        sum(holding),
+        [],
+        holding,
+        8,
+      ).find(({ key }) => key === 'guards')!;
+      return [text, label];
+    };
+    // 31 plants and one spare of each piece.
+    expect(guards(['Picea abies'])).toEqual(['32', 'guards of 1.50 m, spares in']);
+    expect(guards(['Corylus avellana', 'Picea abies'])).toEqual(['33', 'guards of 1.50 m, spares in']);
+    expect(guards(['Corylus avellana'], ['vole'])[0]).toBe('32');
   });
   it('says how deep a stake is driven', () => {
     expect(sayStake(1.2, 'metric')).toBe('1.80 m long, driven 0.65 m into firm ground');

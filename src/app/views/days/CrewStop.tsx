@@ -74,7 +74,7 @@ export function CrewStop() {
         </div>
         <p className="soft fine">
           Hours of a day are taken once: where two plantings fall on one day, the earlier has them first. A child does
-          children’s jobs, at half a grown hand’s pace.
+          children’s jobs at half a grown hand’s pace, and never without somebody grown.
         </p>
       </main>
       <Panel label="Holidays and offices">
