@@ -191,6 +191,13 @@ describe('windows', () => {
     expect(months('pot', 38, 22, '2027-01-10')).toEqual([['while the ground is moist', '11', '02']]);
     expect(months('pot', -37, 145, '2027-07-10')).toEqual([['while the ground is moist', '04', '08']]);
     expect(months('plug', -34, 19, '2027-07-10')).toEqual([['while the ground is moist', '05', '08']]);
+    // Two months that dry out over twice what falls make a dry summer, one does not.
+    const dryMonths = (count: number) => {
+      const all = Array.from({ length: 12 }, (_, m) => ({ rain: 60, evaporation: m >= 6 && m < 6 + count ? 121 : 60 }));
+      const here = at({ climate: { ...noClimate(), months: all, zone: 8 }, place: { latitude: 48, longitude: 0 } });
+      return windowsFor('pot', here, dayOf('2027-01-10')).map(({ name }) => name);
+    };
+    expect([dryMonths(1), dryMonths(2)]).toEqual([['autumn', 'spring'], ['while the ground is moist']]);
     // Bare roots have their winter as before, and hard winters their two times.
     expect(months('bare', 38, 22, '2027-01-10')[0]![0]).toBe('winter');
     expect(months('pot', 44, -100, '2027-01-10').map(([name]) => name)).toEqual(['autumn', 'spring']);

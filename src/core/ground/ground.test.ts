@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import geodesic from 'geographiclib-geodesic';
 import { describe, expect, it } from 'vitest';
+import { landSide } from './bank-top.ts';
 import { checkBoundary, inward } from './boundary.ts';
 import { FEATURE_KINDS, featureKinds, featureLabel, newFeature, pointsOf, drawnAs } from './features.ts';
 import { planeAt } from './plane.ts';
@@ -113,5 +114,37 @@ describe('features', () => {
     expect(() => checkBoundary(Array.from({ length: 2001 }, (_, i) => [Math.cos(i / 400), Math.sin(i / 400)]))).toThrow(
       /2,000 corners; this has 2,001/,
     );
+  });
+});
+
+describe(landSide, () => {
+  const brook = (x: number, width = 2) =>
+    newFeature(
+      'stream',
+      's',
+      [
+        [x, -50],
+        [x, 50],
+      ],
+      { width, flows: 'forward' },
+    );
+  // A line that runs north: the brook on its right hand sends its rows to the left.
+  const north: [number, number][] = [
+    [0, -20],
+    [0, 20],
+  ];
+  it('is the hand away from the water, whichever way the line was drawn', () => {
+    expect([landSide(north, [brook(5)], 10), landSide(north, [brook(-5)], 10)]).toEqual(['left', 'right']);
+    expect(landSide([...north].reverse(), [brook(5)], 10)).toBe('right');
+  });
+  it('asks the nearest water within reach of its bank top, and no fence', () => {
+    expect(landSide(north, [brook(-4), brook(6)], 10)).toBe('right');
+    // 10 m from the bank top is 11 m from the middle of a brook 2 m wide.
+    expect([landSide(north, [brook(11)], 10), landSide(north, [brook(11.1)], 10)]).toEqual(['left', null]);
+    const fence = newFeature('fence', 'f', [
+      [5, -50],
+      [5, 50],
+    ]);
+    expect([landSide(north, [fence], 10), landSide(north, [], 10)]).toEqual([null, null]);
   });
 });
