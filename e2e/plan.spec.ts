@@ -80,6 +80,9 @@ test('a KML boundary comes in with every pin assumed, and makes the first field 
 }) => {
   await openEmpty(page);
   await makeHolding(page, 'Far Field');
+  // Its ground stands before a file is brought: what is drawn while it is read would take the field away.
+  await expect(page.getByText('no boundary yet')).toBeVisible();
+  await page.waitForLoadState('networkidle');
   const corners = [
     [-20, 52],
     [-19.999, 52],
