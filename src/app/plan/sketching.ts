@@ -118,16 +118,16 @@ function make(kind: SketchFor, points: readonly Point[], plantingId: string | nu
   return done;
 }
 
-/** Rows of a line drawn so near to a stream or a ditch step away from it, metres. */
-const BESIDE = 10;
-
 /** Lays a planting where it was drawn: the one that waited for that comes into the holding now, the one in hand moves. */
 function place(plantingId: string | null, baseline: Baseline, label: string): boolean {
   const { waiting } = lookNow();
   if (waiting) {
-    const { features } = useSession.getState().holding!;
+    const holding = useSession.getState().holding!;
     const planting = waiting.lie(baseline);
-    const land = baseline.kind === 'drawn' ? landSide(baseline.points, features, BESIDE) : null;
+    const land =
+      baseline.kind === 'drawn'
+        ? landSide(baseline.points, holding.features, settingOf(holding, 'water.beside'))
+        : null;
     return run(addPlanting(land ? { ...planting, side: land } : planting));
   }
   return !plantingId || run(setBaseline(plantingId, baseline, label));

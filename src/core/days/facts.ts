@@ -59,9 +59,6 @@ export interface Facts {
   }[];
 }
 
-/** Planting so near to the top of a bank is work beside water, metres. */
-const BESIDE_WATER = 10;
-
 /** The facts of a planting. */
 export const factsOf = derived(function factsOf(laid: Laid, holding: Holding): Facts {
   const { planting, layout } = laid;
@@ -143,7 +140,7 @@ function besideBank(
   words: Record<string, string>,
 ): void {
   const bank = banked(holding.features).find(
-    (one) => plantsWithin(stand, one.line, toBankTop(one) + BESIDE_WATER).plants.length > 0,
+    (one) => plantsWithin(stand, one.line, toBankTop(one) + settingOf(holding, 'water.beside')).plants.length > 0,
   );
   if (bank) {
     holds.add('besideWater');

@@ -8,6 +8,8 @@ import data from './pruning.json' with { type: 'json' };
 const pruning = z
   .object({
     source: z.string().min(1),
+    /** Nothing lower is brought up on one stem, metres. */
+    tree: z.number().positive(),
     kinds: z.array(
       z.strictObject({
         genera: z.array(z.string()).min(1),
@@ -37,7 +39,12 @@ export function prunedOf({ planting, layout: { stand } }: Laid, holding: Holding
   const counts = stand.lots.map(() => 0);
   for (let i = 0; i < stand.count; i++) counts[stand.lot[i]!]!++;
   stand.lots.forEach(({ species, kept }, i) => {
-    if (species.height[1] <= TREE || !STEMMED.has(species.kind) || kept?.height || isClipped(planting, { kept }))
+    if (
+      species.height[1] <= pruning.tree ||
+      !STEMMED.has(species.kind) ||
+      kept?.height ||
+      isClipped(planting, { kept })
+    )
       return;
     const genus = species.botanical.split(' ')[0]!;
     const rule =
@@ -57,6 +64,5 @@ export function prunedOf({ planting, layout: { stand } }: Laid, holding: Holding
   }));
 }
 
-/** Nothing lower is brought up on one stem, metres; and no bush is. */
-const TREE = 8;
+/** No bush is brought up on one stem. */
 const STEMMED: ReadonlySet<string> = new Set(['tree', 'fruit', 'evergreen']);

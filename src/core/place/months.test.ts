@@ -32,15 +32,15 @@ describe(monthsOf, () => {
 });
 
 describe(spells, () => {
-  const of = (wet: string) => [...wet].map((one) => ({ rain: one === 'x' ? 100 : 0, evaporation: 100 }));
+  const of = (wet: string) => [...wet].map((one) => ({ rain: one === 'r' ? 100 : 0, evaporation: 100 }));
   const isWet = ({ rain }: { rain: number }) => rain > 0;
   it('run over New Year, and are the whole year or none', () => {
-    expect(spells(of('xx........xx'), isWet)).toEqual([{ from: 10, months: 4 }]);
-    expect(spells(of('.xx...x.....'), isWet)).toEqual([
+    expect(spells(of('rr........rr'), isWet)).toEqual([{ from: 10, months: 4 }]);
+    expect(spells(of('.rr...r.....'), isWet)).toEqual([
       { from: 1, months: 2 },
       { from: 6, months: 1 },
     ]);
-    expect(spells(of('xxxxxxxxxxxx'), isWet)).toEqual([{ from: 0, months: 12 }]);
+    expect(spells(of('rrrrrrrrrrrr'), isWet)).toEqual([{ from: 0, months: 12 }]);
     expect(spells(of('............'), isWet)).toEqual([]);
   });
   it('where it hardly rains the months nearest to it count', () => {

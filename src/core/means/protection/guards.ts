@@ -23,6 +23,8 @@ export const guardAnimals: Readonly<
   >
 > = guardData.animals;
 export const guardSource = guardData.source;
+/** Stock that comes with a crown so wide is no whip any more, metres. */
+export const BRANCHED = guardData.branched;
 /** How far a guard is pressed into the ground, metres. */
 export const GUARD_BELOW = guardData.below;
 

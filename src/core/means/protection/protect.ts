@@ -9,7 +9,7 @@ import { priceOf } from '../prices.ts';
 import { compareFence, type FenceOrGuards } from './break-even.ts';
 import { fenceRun, type FenceRun } from './fence-line.ts';
 import { fenceMetre, guardPieces } from './pieces.ts';
-import { guardAnimals, isGuarded, isHedge } from './guards.ts';
+import { BRANCHED, guardAnimals, isGuarded, isHedge } from './guards.ts';
 import { fences, forms } from './kinds.ts';
 
 export type Rates = Pick<Holding, 'settings' | 'prices' | 'currency' | 'animals' | 'features' | 'terrain'>;
@@ -89,9 +89,6 @@ export function siteOf(
     rates: { settings, prices, currency, animals, features, terrain },
   };
 }
-
-/** Stock that comes with a crown so wide is no whip any more, metres. */
-const BRANCHED = 0.5;
 
 /** Whether a solid tube would press its branches. */
 export const isBranched = ({ species, stock }: Pick<Lot, 'species' | 'stock'>): boolean =>
