@@ -106,15 +106,10 @@ export class Crew {
   }
 
   /**
-   * Takes so many hours of them from a day on: the days that it takes and what is done on each, in hours of a grown hand.
-   * Null where they do not have so many within a year; then nothing is taken.
+   * The days that so many hours of theirs take from a day on, and what is done on each, in hours of a grown hand. Null
+   * where they do not have so many within a year.
    */
-  book(
-    who: readonly number[],
-    start: Day,
-    hours: number,
-    childShare = 1,
-  ): { days: { day: Day; hours: number }[] } | null {
+  span(who: readonly number[], start: Day, hours: number, childShare = 1): { day: Day; hours: number }[] | null {
     const days: { day: Day; hours: number }[] = [];
     let left = hours;
     for (let day = start; left > 1e-6 && day < start + AHEAD; day++) {
@@ -123,8 +118,13 @@ export class Crew {
       days.push({ day, hours: here });
       left -= here;
     }
-    if (left > 1e-6) return null;
-    for (const { day, hours: done } of days) {
+    return left > 1e-6 ? null : days;
+  }
+
+  /** Takes those hours of them. Null, and nothing taken, where they do not have so many within a year. */
+  book(who: readonly number[], start: Day, hours: number, childShare = 1): { day: Day; hours: number }[] | null {
+    const days = this.span(who, start, hours, childShare);
+    for (const { day, hours: done } of days ?? []) {
       const { grown, children, busy } = this.hands(who, day, childShare);
       for (const i of who) {
         const free = this.free(i, day);
@@ -132,7 +132,7 @@ export class Crew {
         if (free > 0) this.taken.set(`${i} ${day}`, (this.taken.get(`${i} ${day}`) ?? 0) + free * share);
       }
     }
-    return { days };
+    return days;
   }
 
   /** What of a person's day is taken, hours. */

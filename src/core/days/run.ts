@@ -75,17 +75,15 @@ export function runsOf(
       return [{ laid, work, set: next, begun }];
     });
   });
-  const weather = settingOf(holding, 'crew.weather');
   const anybody = crew.able([], true);
   return wanted
     .sort((a, b) => a.set - b.set)
     .map(({ laid, work, set, begun }): Run => {
       if (begun?.open === 0)
         return { laid, work, set, from: set, to: dayOf(begun.last!), days: [], lots: [], nobody: false, begun };
-      const booked = isReckoned(work) ? crew.book(anybody, set, work.hours * (1 + weather), childShare(work)) : null;
-      if (!booked || booked.days.length === 0)
+      const days = isReckoned(work) ? crew.book(anybody, set, workHours(work, holding), childShare(work)) : null;
+      if (!days || days.length === 0)
         return { laid, work, set, from: set, to: set, days: [], lots: [], nobody: true, begun };
-      const { days } = booked;
       return {
         laid,
         work,
@@ -99,6 +97,10 @@ export function runsOf(
       };
     });
 }
+
+/** Hours that a phase takes of the crew, what weather takes counted in. */
+export const workHours = ({ hours }: PhaseWork, holding: Pick<Holding, 'settings'>): number =>
+  hours * (1 + settingOf(holding, 'crew.weather'));
 
 /** A phase that is to be planted, or was: its work, and the day from which on. */
 type Wanted = Pick<Run, 'laid' | 'work' | 'set' | 'begun'>;

@@ -5,10 +5,11 @@ import { settingOf } from '../holding/settings.ts';
 import { formatCount } from '../units/quantities.ts';
 import { capital } from '../units/text.ts';
 import { dateWords, dayOf, dayWords, spanWords, textOf, type Day } from './day.ts';
-import { Crew, crewOf } from './crew.ts';
-import { closedTimes, holidaysOf } from './season.ts';
+import { crewOf, type Crew } from './crew.ts';
+import { closedTimes } from './season.ts';
 import { isClosed } from './calendar.ts';
-import { nextDay, type Run } from './run.ts';
+import { crewBeside, firstFitting, readyFor } from './proposed.ts';
+import { workHours, type Run } from './run.ts';
 import { childShare, isReckoned } from '../means/work.ts';
 import type { Plan } from './tasks.ts';
 import { isOpen, type Task } from './task.ts';
@@ -38,7 +39,8 @@ export interface Slip {
 }
 
 /** What of a plan's days does not fit, as it stands on a day: the most severe first. */
-export function slipsOf({ runs, tasks, missing, crew }: Plan, holding: Holding, today: Day): Slip[] {
+export function slipsOf({ runs, tasks, missing, crew, supplies, marks }: Plan, holding: Holding, today: Day): Slip[] {
+  const ready = readyFor({ supplies, marks }, holding, today);
   const found = runs.flatMap((run) => {
     if (run.nobody) return [nobody(run, holding)];
     const mine = tasks.filter(({ planting, phase }) => planting === run.work.planting && phase === run.work.phase);
@@ -49,10 +51,10 @@ export function slipsOf({ runs, tasks, missing, crew }: Plan, holding: Holding, 
         today,
       );
     return [
-      ...past(run, holding, today),
+      ...past(run, holding, today, { crew: () => crewBeside(runs, run, holding), ready: ready(run.work) }),
       ...short(run, missing),
       ...childAlone(run, crew),
-      ...outside(run, holding),
+      ...outside(run, holding, { crew: () => crewBeside(runs, run, holding), ready: ready(run.work) }),
       ...lots(run),
       ...early(run, mine, holding),
       ...passed(
@@ -121,10 +123,9 @@ function childAlone(run: Run, crew: Crew): Slip[] {
   ];
 }
 
-function past(run: Run, holding: Holding, today: Day): Slip[] {
+function past(run: Run, holding: Holding, today: Day, free: Free): Slip[] {
   if (run.to >= today) return [];
-  const kinds = kindsIn(run.work);
-  const next = Math.max(...kinds.map((kind) => nextDay(kind, holding, today + 1)));
+  const next = run.begun ? null : firstFitting(run.work, holding, free.crew(), free.ready);
   return [
     {
       id: slipId('past', run),
@@ -137,7 +138,7 @@ function past(run: Run, holding: Holding, today: Day): Slip[] {
         ? `${formatCount(run.begun.set)} stand; the rest were to follow on ${dateWords(run.from)}, and that day has passed. Plant them and say so in the field, or say there that they are left out.`
         : `That day has passed and nothing says that it was done. Tick it under Due this week, or set another day.`,
       task: null,
-      remedies: Number.isFinite(next) && !run.begun ? [moveTo(run, next, holding)] : [],
+      remedies: next === null ? [] : [moveTo(run, next, holding)],
     },
   ];
 }
@@ -158,7 +159,7 @@ function short(run: Run, missing: Plan['missing']): Slip[] {
 }
 
 /** Stock that is planted out of its time. */
-function outside(run: Run, holding: Holding): Slip[] {
+function outside(run: Run, holding: Holding, free: Free): Slip[] {
   const kinds = kindsIn(run.work);
   return kinds.flatMap((kind): Slip[] => {
     const { label, why } = plantKinds[kind]!;
@@ -167,7 +168,7 @@ function outside(run: Run, holding: Holding): Slip[] {
     const near = [from.before, from.next].filter((one) => one !== null);
     const plants = run.work.stocks.reduce((sum, one) => sum + (kindOf(one.stock) === kind ? one.plants : 0), 0);
     const none = near.length === 0;
-    const days = near.map((window) => fitting(run, window, holding));
+    const days = none ? [] : eitherWay(run, from.in ?? from.before, holding, free);
     return [
       {
         id: slipId('window', run, kind),
@@ -180,21 +181,32 @@ function outside(run: Run, holding: Holding): Slip[] {
           ? `${formatCount(plants)} of ${nameOf(run)} are such: ${why}. Without frost plant pots as the rains come; choose other stock under Ranks.`
           : `${formatCount(plants)} of ${nameOf(run)} are such: ${why}. Here that is ${windowsFor(kind, holding, run.from).map(sayWindow).join('; ') || near.map(sayWindow).join('; ')}.`,
         task: null,
-        remedies: [...new Set(days)].map((day) => moveTo(run, day, holding)),
+        remedies: days.map((day) => moveTo(run, day, holding)),
       },
     ];
   });
 }
 
-/** The day of a window nearest to when it was to be planted from which the whole run ends within it. */
-function fitting(run: Run, window: Fitting, holding: Holding): Day {
-  const hours = run.days.reduce((sum, one) => sum + one.hours, 0);
-  for (let day = nearestIn(window, run.from); day >= window.from; day--) {
-    const crew = new Crew(holding, holidaysOf(holding));
-    const last = crew.book(crew.able([], true), day, hours, childShare(run.work))?.days.at(-1)?.day;
-    if (last !== undefined && last <= window.to) return day;
-  }
-  return window.from;
+/** Hands beside those of all other runs, and the first day on which a run's plants can be there. */
+interface Free {
+  crew(): Crew;
+  readonly ready: Day;
+}
+
+/** The days nearest to when a run was to be planted from which it ends in its time: before it and after it, none before its plants can be there. */
+function eitherWay(run: Run, window: Fitting | null, holding: Holding, { crew, ready }: Free): Day[] {
+  const free = crew();
+  const able = free.able([], true);
+  const back = (): Day | null => {
+    if (!window) return null;
+    for (let day = nearestIn(window, run.from); day >= Math.max(ready, window.from); day--) {
+      const last = free.span(able, day, workHours(run.work, holding), childShare(run.work))?.at(-1)?.day;
+      if (last !== undefined && last <= window.to) return day;
+    }
+    return null;
+  };
+  const days = [back(), firstFitting(run.work, holding, free, Math.max(ready, run.from))];
+  return [...new Set(days)].filter((day) => day !== null);
 }
 
 /** What comes in several lots, because it would lie longer than it bears. */

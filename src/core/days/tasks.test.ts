@@ -20,6 +20,7 @@ import { Crew } from './crew.ts';
 import { dateWords, dayOf, textOf, weekday } from './day.ts';
 import { bestGangs, bestHands, lineOf, sayGangs } from './line.ts';
 import { beforeRules, careRules } from './rules.ts';
+import { proposedFor } from './proposed.ts';
 import { movesWith, slipsOf } from './slips.ts';
 import { fitsWindow } from './windows.ts';
 import { planDays } from './tasks.ts';
@@ -574,7 +575,7 @@ describe('the crew', () => {
     expect(
       crew(8)
         .book(crew(8).able([], true), monday, 16, 0.25)!
-        .days.map(({ hours }) => hours),
+        .map(({ hours }) => hours),
     ).toEqual([8, 8]);
   });
   it('what somebody may not do is done by others, or by a licensed hand', () => {
@@ -767,6 +768,95 @@ describe('schools of season', () => {
       'This stock has no such time here.',
       '301 of its plants are not in pots.',
     ]);
+  });
+});
+
+describe('the day that is proposed', () => {
+  const proposed = (holding: Holding, today: string, ledger = NO_LEDGER) => {
+    const plan = planOf(holding, ledger);
+    const day = proposedFor(plan, phasesOf(layHolding(holding)[0]!, holding)[0]!, holding, dayOf(today));
+    return day === null ? null : textOf(day);
+  };
+  const nursery = (leadDays: number) => ({
+    ...hedge(null),
+    suppliers: [
+      {
+        id: 'n',
+        name: 'N',
+        kind: 'nursery' as const,
+        delivery: 0,
+        freeFrom: null,
+        least: 0,
+        leadDays,
+        season: '',
+        offers: [],
+      },
+    ],
+  });
+  it('is the first on which the plants can be had, the crew comes and all of it is planted in its time', () => {
+    // Mild: bare roots from 22 November to 23 March. Ordered on Monday 4 January they come three weeks later.
+    expect(proposed(hedge(null), '2027-01-04')).toBe('2027-01-25');
+    expect(proposed(nursery(40), '2027-01-04')).toBe('2027-02-15'); // a Saturday is nobody's
+    const weekends = take(
+      hedge(null),
+      putPerson(person('A', { week: [false, false, false, false, false, true, false] }), ''),
+    ).holding;
+    expect(proposed(weekends, '2027-01-04')).toBe('2027-01-30');
+    // Ordered on the last day that would do it is planted this winter, a day later in the next.
+    expect(proposed(hedge(null), '2027-02-25')).toBe('2027-03-18'); // four days, to the 23rd
+    expect(proposed(hedge(null), '2027-02-26')).toBe('2027-11-22');
+    // What would take longer than is left of this time waits for the next.
+    expect(proposed(hedge(null, { length: 1500 }), '2027-02-15')).toBe('2027-11-22');
+  });
+  it('half a year on in the south; with the rains where there is no frost, and what is in pots', () => {
+    const south = {
+      ...hedge(null, { latitude: -38 }),
+      climate: { ...noClimate(), firstFrost: '05-01', lastFrost: '10-20', zone: 8 },
+    };
+    expect(proposed(south, '2027-01-04')).toBe('2027-05-24');
+    const kenya = {
+      ...hedge(null, { latitude: -1, rows: [row({ stock: 'pot4' })] }),
+      climate: { ...noClimate(), zone: 12 },
+    };
+    const day = proposed(kenya, '2027-01-04')!;
+    expect(fitsWindow('pot', kenya, dayOf(day)).in?.name).toBe('with the rains');
+    expect(proposed({ ...hedge(null), climate: { ...noClimate(), zone: 12 } }, '2027-01-04')).toBeNull();
+  });
+  it('what is ordered comes so long after its order, what is here waits for the marks alone, and they run out', () => {
+    const holding = hedge(null);
+    const line = orderOf(holding, layHolding(holding), NO_LEDGER).plants[0]!;
+    const ordered = (on: string, ...more: Happened[]) =>
+      recorded(
+        {
+          kind: 'ordered',
+          body: {
+            supplier: 'N',
+            on,
+            phase: 0,
+            delivery: 0,
+            lines: [{ key: kindKey(line), name: line.species!.common, quantity: line.order, price: 1 }],
+          } as never,
+        },
+        ...more,
+      );
+    expect(proposed(holding, '2027-01-04', ordered('2026-12-28'))).toBe('2027-01-18');
+    const marked = (on: string): Happened => ({
+      kind: 'marked',
+      body: { reference: 'R', on, marks: [{ service: 's', name: 'pipe', line: null }] },
+    });
+    const asked = (on: string): Happened => ({ kind: 'marksAsked', body: { reference: 'R', on, services: [] } });
+    const long = ordered('2026-11-01', asked('2026-12-30'), marked('2027-01-02'));
+    expect(proposed(holding, '2027-01-04', ordered('2026-11-01'))).toBe('2027-01-08'); // three clear days: Tuesday to Thursday
+    expect(proposed(holding, '2027-01-04', long)).toBe('2027-01-05');
+    expect(proposed(holding, '2027-01-18', long)).toBe('2027-01-22'); // marks of the 2nd hold no longer
+  });
+  it('stands beside what is planted already, and a day that has passed is answered with one that can be kept', () => {
+    const busy = hedge('2027-01-25', { length: 1500 });
+    const plan = planOf(busy);
+    const [work] = phasesOf(layHolding(busy)[0]!, busy);
+    expect(proposedFor(plan, work!, busy, dayOf('2027-01-04'))!).toBeGreaterThanOrEqual(plan.runs[0]!.to);
+    const late = slips(hedge('2027-01-11'), '2027-01-20').find(({ id }) => id.startsWith('past:'));
+    expect(late!.remedies[0]!.label).toBe('Plant on 10 February 2027');
   });
 });
 

@@ -12,6 +12,7 @@ import { dayOf, type Day } from './day.ts';
 import { factsOf, type Facts } from './facts.ts';
 import { holds, holdFor } from './hold.ts';
 import { debts } from './rules.ts';
+import type { Supply } from './proposed.ts';
 import { runsOf, type Run } from './run.ts';
 import { kindOf } from './windows.ts';
 import { holidaysOf } from './season.ts';
@@ -25,6 +26,9 @@ export interface Plan {
   readonly runs: readonly Run[];
   readonly tasks: readonly Task[];
   readonly crew: Crew;
+  /** What of each phase is had, and what is known of the marks: they say how soon it can be planted. */
+  readonly supplies: readonly Supply[];
+  readonly marks: MarksKnown;
   /** Plants that were ordered and did not come sound, and are to be bought again. */
   readonly missing: readonly Missing[];
 }
@@ -60,6 +64,8 @@ export function planDays(holding: Holding, all: readonly Laid[], ledger: Ledger,
       .map((task) => inTheirUnits(task, holding.units))
       .sort(byDay),
     crew,
+    supplies: suppliesOf(buying, ledger),
+    marks,
     missing: missingOf(buying, ledger),
   };
 }
@@ -184,6 +190,9 @@ function linesFor(mine: readonly BillLine[], { orders }: Ledger) {
   return {
     open: mine.reduce((sum, { toBuy }) => sum + toBuy, 0),
     on: placed.filter(({ lines }) => lines.some(({ key }) => keys.has(key))).map(({ on }) => on),
+    coming: placed
+      .filter(({ lines }) => lines.some(({ key, toCome }) => keys.has(key) && toCome > 0))
+      .map(({ on }) => on),
     lines: placed.flatMap(({ lines }) => lines.filter(({ key }) => keys.has(key))),
   };
 }
@@ -214,6 +223,24 @@ export interface Missing {
   readonly ordered: number;
   readonly kept: number;
   readonly toBuy: number;
+}
+
+/** How far the plants of each planting's phases are had. */
+function suppliesOf(buying: readonly BillLine[], ledger: Ledger): Supply[] {
+  const phases = new Map<string, BillLine[]>();
+  for (const line of buying) {
+    const key = `${line.planting} ${line.phase}`;
+    phases.set(key, [...(phases.get(key) ?? []), line]);
+  }
+  return [...phases.values()].map((mine): Supply => {
+    const { open, coming } = linesFor(mine, ledger);
+    return {
+      planting: mine[0]!.planting,
+      phase: mine[0]!.phase,
+      toBuy: open,
+      coming: coming.length > 0 ? Math.max(...coming.map(dayOf)) : null,
+    };
+  });
 }
 
 const missingOf = (buying: readonly BillLine[], ledger: Ledger): Missing[] =>

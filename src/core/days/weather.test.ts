@@ -27,8 +27,10 @@ describe('a day for planting', () => {
     const mild = Array.from({ length: 6 }, (_, n) => day(8 + n));
     expect(keys(cold, ['bare'], 7)).toEqual(['frozen']);
     expect(keys([...cold, ...mild], ['bare'], 13)).toEqual([]);
-    expect(textOf(goodDay([...cold, ...mild], ['bare'], START + 7)!) > textOf(START + 8)).toBe(true);
-    expect(goodDay(cold, ['bare'], START + 5)).toBeNull();
+    expect(textOf(goodDay([...cold, ...mild], ['bare'], START + 7, () => true)!) > textOf(START + 8)).toBe(true);
+    const good = goodDay([...cold, ...mild], ['bare'], START + 7, () => true)!;
+    expect(goodDay([...cold, ...mild], ['bare'], START + 7, (day) => day > good)).toBe(good + 1);
+    expect(goodDay(cold, ['bare'], START + 5, () => true)).toBeNull();
   });
   it('one frosty night stops balls and pots, not bare roots', () => {
     const days = [day(0), day(1, { min: -4 }), day(2)];
@@ -56,7 +58,7 @@ describe('a day for planting', () => {
     expect(againstSpraying([day(0, { max: 3, rain: 4 })], START)!.length).toBe(2);
     const week = Array.from({ length: 7 }, (_, n) => day(n, { max: 20, gust: n === 3 ? 25 : 6 }));
     expect(weatherSigns(week, START + 6)).toEqual([
-      'A gust of 90 km/h on 4 March: straighten guards and stakes.',
+      'A gust of 25 m/s on 4 March: straighten guards and stakes.',
       'Only 0 mm of rain in seven days: water what was planted.',
     ]);
     expect(

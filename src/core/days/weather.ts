@@ -135,10 +135,15 @@ export function againstSpraying(days: readonly WeatherDay[], day: Day): Against[
   return found;
 }
 
-/** The first day from `from` on, of those that are known, against which nothing speaks. */
-export function goodDay(days: readonly WeatherDay[], kinds: readonly string[], from: Day): Day | null {
+/** The first day from `from` on, of those that are known, against which nothing speaks and on which `may` be planted. */
+export function goodDay(
+  days: readonly WeatherDay[],
+  kinds: readonly string[],
+  from: Day,
+  may: (day: Day) => boolean,
+): Day | null {
   const last = dayOf(days.at(-1)!.date);
-  for (let day = from; day <= last; day++) if (againstPlanting(days, kinds, day)?.length === 0) return day;
+  for (let day = from; day <= last; day++) if (may(day) && againstPlanting(days, kinds, day)?.length === 0) return day;
   return null;
 }
 
@@ -153,7 +158,7 @@ export function weatherSigns(days: readonly WeatherDay[], today: Day): string[] 
   return [
     ...(gust
       ? [
-          `A gust of ${Math.round(gust.gust * 3.6)} km/h on ${dateWords(dayOf(gust.date), false)}: straighten guards and stakes.`,
+          `A gust of ${Math.round(gust.gust)} m/s on ${dateWords(dayOf(gust.date), false)}: straighten guards and stakes.`,
         ]
       : []),
     ...(week.length >= 7 && rain < weatherRules.dryWeek && week.some(({ max }) => max > weatherRules.dryAir)

@@ -4,11 +4,12 @@ import { useEffect, useState } from 'react';
 import { Link } from 'react-router';
 import { dateWords, dayOf, monday, spanWords, textOf, weekday, type Day } from '../../../core/days/day.ts';
 import { factsOf } from '../../../core/days/facts.ts';
+import { crewBeside, inTime, proposedFor, readyFor } from '../../../core/days/proposed.ts';
 import { startOf, type Run } from '../../../core/days/run.ts';
 import { seasonChoices, seasonSchoolsSource } from '../../../core/days/season-schools.ts';
 import { phasesOf, type PhaseWork } from '../../../core/means/work.ts';
 import { seasonDates, seasonStart } from '../../../core/days/season.ts';
-import { fitsWindow, kindOf, kindsIn, nearestIn, saySeason } from '../../../core/days/windows.ts';
+import { kindsIn, saySeason } from '../../../core/days/windows.ts';
 import { setStart } from '../../../core/holding/days-commands.ts';
 import { againstPlanting, goodDay } from '../../../core/days/weather.ts';
 import type { Holding } from '../../../core/holding/schema.ts';
@@ -137,8 +138,8 @@ function PlantingDay({ days: { worked, plan, slips, today }, planting }: { days:
   const [first] = runs;
   const phases = phasesOf(laid, holding);
   const staying = factsOf(laid, holding).stays.map((one) => inUnits(one, holding.units));
-  const kind = kindOf(laid.layout.stand.lots[0]?.stock ?? 'whip');
-  const next = fitsWindow(kind, holding, start ?? today).next;
+  const next = start === null && phases[0] ? proposedFor(plan, phases[0], holding, today) : null;
+  const ready = phases[0] ? readyFor(plan, holding, today)(phases[0]) : today;
   const choose = (text: string | null) =>
     run(setStart(planting, text, text ? `planting day ${dateWords(dayOf(text), false)}` : 'no planting day'));
   return (
@@ -156,13 +157,14 @@ function PlantingDay({ days: { worked, plan, slips, today }, planting }: { days:
           onChange={(day) => choose(day ? day.format('YYYY-MM-DD') : null)}
         />
       </div>
-      {start === null && next && (
+      {next !== null && (
         <p>
           No day is set.{' '}
-          <button type="button" className="link" onClick={() => choose(textOf(nearestIn(next, today)))}>
-            Set {dateWords(nearestIn(next, today))}
+          <button type="button" className="link" onClick={() => choose(textOf(next))}>
+            Set {dateWords(next)}
           </button>
-          , the next on which it is its time.
+          , the first that is its time, on which somebody comes, and for which its plants can be here (
+          {dateWords(ready)}).
         </p>
       )}
       {first && !first.nobody && (
@@ -175,7 +177,14 @@ function PlantingDay({ days: { worked, plan, slips, today }, planting }: { days:
         </div>
       )}
       {first && !first.nobody && (
-        <Weather run={first} holding={holding} today={today} onDay={(day) => choose(textOf(day))} />
+        <Weather
+          run={first}
+          runs={plan.runs}
+          holding={holding}
+          today={today}
+          ready={ready}
+          onDay={(day) => choose(textOf(day))}
+        />
       )}
       <SlipCards slips={slips.filter((one) => one.planting === planting)} />
       {first && !first.nobody && <LineTable run={first} holding={holding} crew={plan.crew} brief />}
@@ -189,7 +198,7 @@ function PlantingDay({ days: { worked, plan, slips, today }, planting }: { days:
           ))}
         </>
       )}
-      {phases[0] && <Schools work={phases[0]} holding={holding} today={today} onDay={(day) => choose(textOf(day))} />}
+      {phases[0] && <Schools work={phases[0]} holding={holding} from={ready} onDay={(day) => choose(textOf(day))} />}
       <p className="soft fine">{saySeason(seasonDates(holding, start ?? today))}</p>
     </>
   );
@@ -199,18 +208,18 @@ function PlantingDay({ days: { worked, plan, slips, today }, planting }: { days:
 function Schools({
   work,
   holding,
-  today,
+  from,
   onDay,
 }: {
   work: PhaseWork;
   holding: Holding;
-  today: Day;
+  from: Day;
   onDay(day: Day): void;
 }) {
   return (
     <details className="schools">
       <summary>Schools of season</summary>
-      {seasonChoices(work, holding, today).map(({ key, label, reason, wins, day, refused }) => (
+      {seasonChoices(work, holding, from).map(({ key, label, reason, wins, day, refused }) => (
         <p key={key}>
           <strong>{label}</strong>{' '}
           {day === null ? (
@@ -233,21 +242,32 @@ function Schools({
 
 /** What the days that are known say against planting on this one, and the next good day. */
 function Weather({
-  run: { work, from },
+  run: planned,
+  runs,
   holding,
   today,
+  ready,
   onDay,
 }: {
   run: Run;
+  runs: readonly Run[];
   holding: Holding;
   today: Day;
+  ready: Day;
   onDay(day: Day): void;
 }) {
+  const { work, from } = planned;
   const { data: weather } = useWeather(holding);
   const kinds = kindsIn(work);
   const against = weather && from >= today ? againstPlanting(weather.days, kinds, from) : null;
   if (!weather || !against || against.length === 0) return null;
-  const good = goodDay(weather.days, kinds, Math.max(today, from));
+  const crew = crewBeside(runs, planned, holding);
+  const good = goodDay(
+    weather.days,
+    kinds,
+    Math.max(ready, from),
+    (day) => inTime(kinds, holding, day) && crew.comes(crew.able([], true), day),
+  );
   return (
     <article className="finding is-caution">
       <h3>

@@ -49,9 +49,7 @@ export function StockStop() {
         </div>
         <h2>The next days {weather?.simulated && <span className="soft">{weather.source}, simulated</span>}</h2>
         {error && <p className="reading">{error.message}</p>}
-        {weather && (
-          <NextDays weather={weather.days} kind={kindOf(stock ?? 'whip')} today={today} units={holding.units} />
-        )}
+        {weather && <NextDays weather={weather.days} kind={kindOf(stock ?? 'whip')} today={today} holding={holding} />}
         {stock && <Waiting days={days} stocks={stocks} stock={stock} onStock={setAsked} />}
       </main>
       <Panel label="The ground in winter">

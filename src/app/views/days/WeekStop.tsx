@@ -8,6 +8,7 @@ import { againstPlanting, againstSpraying, weatherSigns } from '../../../core/da
 import { kindsIn } from '../../../core/days/windows.ts';
 import { debts } from '../../../core/days/rules.ts';
 import type { Happened } from '../../../core/record/events.ts';
+import { inUnits } from '../../../core/units/quantities.ts';
 import { Panel } from '../../parts/Panel.tsx';
 import { complain, record } from '../../store/session.ts';
 import { today as todayText } from '../../store/today.ts';
@@ -39,7 +40,7 @@ export function WeekStop() {
         task={task}
         where={name(task.planting)}
         today={today}
-        against={against.map(({ why }) => why)}
+        against={against.map(({ why }) => inUnits(why, worked.holding.units))}
         onAsk={(what) => setAsking({ task, for: what })}
       />
     );
@@ -52,7 +53,7 @@ export function WeekStop() {
         {weather &&
           weatherSigns(weather.days, today).map((sign) => (
             <p key={sign} className="reading is-caution">
-              {sign} ({weather.source}, simulated)
+              {inUnits(sign, worked.holding.units)} ({weather.source}, simulated)
             </p>
           ))}
         {late.length > 0 && <h2>From earlier weeks</h2>}
