@@ -62,7 +62,7 @@ const METHODS = {
   weeds: ['none', 'mats', 'wool-mats', 'fabric', 'chips', 'chips-strip', 'straw', 'nurse-grass', 'sheet', 'hoe'],
   protection: ['fitting', 'none', 'guards', 'tube', 'mesh', 'cage', 'crate', 'spiral', 'stock', 'rabbit', 'deerHigh'],
   soil: ['native', 'topdress', 'blend'],
-  water: ['none', 'rounds', 'drip'],
+  water: ['none', 'rounds', 'drip', 'least'],
 } as const;
 
 /** A holding of one to three plantings, with means as they may be chosen. */

@@ -117,11 +117,9 @@ function waterFacts(
   holding: Holding,
   holds: Set<string>,
 ): { water: number[]; watered: Facts['watered'] } {
-  const wayOfWater = planting.means.water.method;
-  if (wayOfWater !== 'none') holds.add('water');
-  if (wayOfWater === 'drip') holds.add('drip');
-  const { ways, seasons, season } = waterPlan(planting, layout, holding);
-  const way = ways.find(({ method }) => method === wayOfWater);
+  const { taken: way, seasons, season } = waterPlan(planting, layout, holding);
+  if (way) holds.add('water');
+  if (way?.method === 'drip') holds.add('drip');
   const water = seasons.map((weeks) =>
     way && !way.refused && season > 0 ? (way.hoursSeason * weeks.reduce((sum, one) => sum + one, 0)) / season : 0,
   );

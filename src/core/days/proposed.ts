@@ -6,7 +6,6 @@ import { finish } from './calendar.ts';
 import { Crew } from './crew.ts';
 import { nextDay, workHours, type Run } from './run.ts';
 import { holidaysOf } from './season.ts';
-import type { Plan } from './tasks.ts';
 import { fitsWindow, kindOf, kindsIn } from './windows.ts';
 import type { Day } from './day.ts';
 
@@ -16,6 +15,12 @@ export interface Supply {
   readonly phase: number;
   readonly toBuy: number;
   readonly coming: Day | null;
+}
+
+/** What a calendar knows of how soon its phases can be planted. */
+interface Known {
+  readonly supplies: readonly Supply[];
+  readonly marks: MarksKnown;
 }
 
 /** Days from an order to its plants at the gate: the longest that a nursery of the holding says, else what is usual. */
@@ -43,7 +48,7 @@ function readyDay(
 
 /** The first day on which what of a phase is had and marked can be planted, as it stands on a day. */
 export const readyFor =
-  ({ supplies, marks }: Pick<Plan, 'supplies' | 'marks'>, holding: Holding, today: Day) =>
+  ({ supplies, marks }: Known, holding: Holding, today: Day) =>
   ({ planting, phase }: Pick<PhaseWork, 'planting' | 'phase'>): Day =>
     readyDay(
       supplies.find((one) => one.planting === planting && one.phase === phase),
@@ -54,7 +59,12 @@ export const readyFor =
     );
 
 /** The day on which a phase that has none could be planted, beside all that has one; null where there is none. */
-export const proposedFor = (plan: Plan, work: PhaseWork, holding: Holding, today: Day): Day | null =>
+export const proposedFor = (
+  plan: Known & { readonly runs: readonly Run[] },
+  work: PhaseWork,
+  holding: Holding,
+  today: Day,
+): Day | null =>
   firstFitting(work, holding, crewBeside(plan.runs, null, holding), readyFor(plan, holding, today)(work));
 
 /** A crew whose hours all the other runs have taken. */

@@ -31,6 +31,9 @@ export const MeansSchema = z.object({
 });
 export type Means = z.infer<typeof MeansSchema>;
 
+/** What a planting is watered by until a way is chosen: the least work of what is there. */
+export const LEAST = 'least';
+
 const all = (method: string): Mean => ({ method, measures: {}, exceptions: [] });
 
 /** Means of a new planting: weeds by this method, guards fitting the animals of the place or none, the rest as is usual. */
@@ -39,7 +42,7 @@ export const plainMeans = (weeds: string, guarded: boolean): Means => ({
   weeds: all(weeds),
   holes: all('same'),
   soil: all('native'),
-  water: all('rounds'),
+  water: all(LEAST),
 });
 
 /** How one plant's way is chosen: by its species, its row or its stock where one is excepted, else as the planting does. */

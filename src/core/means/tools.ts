@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { LEAST } from '../holding/means-schema.ts';
 import type { Holding } from '../holding/schema.ts';
 import { settingOf } from '../holding/settings.ts';
 import type { Laid } from '../ranks/laid.ts';
@@ -82,7 +83,7 @@ function asked(all: readonly Laid[], holding: Holding): Set<string> {
       if (form?.litter) found.add('litter');
       for (const kind of protection.fences) found.add(fences[kind]!.energiser ? 'live' : 'fence');
     }
-    if (['rounds', 'dripBuckets'].includes(planting.means.water.method)) found.add('water');
+    if ([LEAST, 'rounds', 'dripBuckets'].includes(planting.means.water.method)) found.add('water');
     if (planting.purpose === 'stream') found.add('bank');
   }
   if (bored >= data.augerFrom) found.add('auger');

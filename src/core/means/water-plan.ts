@@ -1,11 +1,13 @@
 import { distance, type Point } from '../geometry/point.ts';
 import { featuresOf, nameOf } from '../ground/features.ts';
+import { LEAST } from '../holding/means-schema.ts';
 import type { Holding, Planting } from '../holding/schema.ts';
 import { settingOf, type SettingKey } from '../holding/settings.ts';
 import type { Layout } from '../ranks/lay-out.ts';
 import type { Laid } from '../ranks/laid.ts';
 import { formatCount, formatLength, formatWater } from '../units/quantities.ts';
 import { freeYears } from '../years/free-years.ts';
+import { derived } from '../derived/derived.ts';
 import { MONTH_DAYS, monthsOf, type Month } from '../place/months.ts';
 import { stockOf } from '../species/stock.ts';
 import { drynessOf, reserveUnder, type Dryness } from './weeds/compare.ts';
@@ -46,6 +48,8 @@ export interface WaterPlan {
   readonly season: number;
   readonly dry: number;
   readonly ways: readonly WaterWay[];
+  /** The way that is taken: the one chosen, else the least work of what is there; null where nothing is watered or no way is taken. */
+  readonly taken: WaterWay | null;
   readonly drip: DripPlan | null;
   readonly source: { readonly name: string; readonly distance: number; readonly flow: number | null } | null;
 }
@@ -55,7 +59,7 @@ const WEEKS = MONTH_DAYS / 7;
 const WEEKS_A_SEASON = 52;
 const { coolBelow, smallBelow, leanSoils, walk, tank, bucket, pipe, drip: laying } = waterRates;
 /** What a planting drinks and how it is brought there. */
-export function waterPlan(planting: Planting, layout: Layout, holding: Holding): WaterPlan {
+export const waterPlan = derived(function waterPlan(planting: Planting, layout: Layout, holding: Holding): WaterPlan {
   const { stand } = layout;
   const of = (key: SettingKey) => planting.means.water.measures[key] ?? settingOf(holding, key);
   const seasons = weeklyNeed({ planting, layout }, holding, of, 'usual');
@@ -65,6 +69,8 @@ export function waterPlan(planting: Planting, layout: Layout, holding: Holding):
   const source = sourceFor(layout, holding);
   const each = stand.count > 0 ? most / stand.count : 0;
   const drip = dripPlan(layout, holding, each, of);
+  const ways = stand.count === 0 ? [] : waysOf({ layout, holding, each, season, most, source, drip, of });
+  const { method } = planting.means.water;
   return {
     planting: holePlan(planting, layout, holding).litres,
     seasons,
@@ -73,8 +79,17 @@ export function waterPlan(planting: Planting, layout: Layout, holding: Holding):
     dry: mostOf(dry),
     drip,
     source,
-    ways: stand.count === 0 ? [] : waysOf({ layout, holding, each, season, most, source, drip, of }),
+    ways,
+    taken:
+      method === LEAST ? (season > 0 ? leastWork(ways) : null) : (ways.find((way) => way.method === method) ?? null),
   };
+});
+
+/** The least work of the ways for which nothing need be bought: buckets, or a tank on wheels where there is one. */
+function leastWork(ways: readonly WaterWay[]): WaterWay | null {
+  const there = ways.filter(({ method }) => method === 'rounds' || method === 'tank');
+  const borne = there.filter(({ refused }) => refused === null);
+  return borne.sort((a, b) => a.hoursSeason - b.hoursSeason)[0] ?? there[0] ?? null;
 }
 
 /** A year that water is planned for: the usual one, or a dry one in which only a share of the usual rain falls. */
@@ -260,6 +275,14 @@ function dripBucketsWay(ways: Ways): Bare {
 }
 
 function tankWay({ layout: { stand }, each, source, of }: Ways): Bare {
+  const bare = { method: 'tank', label: 'Tank on wheels', kit: [] };
+  if (of('water.tank') <= 0)
+    return {
+      ...bare,
+      hoursWeek: 0,
+      refused: 'No tank on wheels is there. If you have one, say what it holds.',
+      words: 'wants a tank',
+    };
   const { trips, hours } = bowser({
     n: stand.count,
     litresEach: each,
@@ -273,12 +296,10 @@ function tankWay({ layout: { stand }, each, source, of }: Ways): Bare {
   });
   const allowed = 7 * of('water.allowed');
   return {
-    method: 'tank',
-    label: 'Tank on wheels',
+    ...bare,
     hoursWeek: hours,
     refused: source ? tooLong(hours, allowed) : 'No tap or tank is drawn to fill it from.',
     words: `${trips} ${trips === 1 ? 'filling' : 'fillings'} a week`,
-    kit: [],
   };
 }
 
@@ -333,12 +354,7 @@ function dripWay({ layout: { stand }, holding, drip, source, of }: Ways): Bare {
 
 /** What watering a planting takes to be bought. */
 export const waterKit = (planting: Planting, layout: Layout, holding: Holding): KitLine[] =>
-  BOUGHT.has(planting.means.water.method)
-    ? [
-        ...(waterPlan(planting, layout, holding).ways.find(({ method }) => method === planting.means.water.method)
-          ?.kit ?? []),
-      ]
-    : [];
+  BOUGHT.has(planting.means.water.method) ? [...(waterPlan(planting, layout, holding).taken?.kit ?? [])] : [];
 
 /** Ways for which something is bought: the others are not worked out at every edit. */
 const BOUGHT: ReadonlySet<string> = new Set(['drip', 'dripBuckets']);

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { moneyParts, type Parting } from './money-parts.ts';
+import { byLength, moneyParts, type Parting } from './money-parts.ts';
 import { row, sample } from '../../../checks/sample.ts';
 import { billOf } from '../reports/bill-report.ts';
 import { take } from '../holding/command.ts';
@@ -199,6 +199,38 @@ describe(holePlan, () => {
 });
 
 describe(waterPlan, () => {
+  it('takes the least work of what is there, until a way is chosen: nothing where nothing is watered', () => {
+    const chosen = (holding: Holding, method: string): Holding => ({
+      ...holding,
+      plantings: holding.plantings.map((one) => ({
+        ...one,
+        means: { ...one.means, water: { ...one.means.water, method } },
+      })),
+    });
+    const thirsty = chosen(dry(sample({ features: tapAt(10, 60), length: 200 })), 'least');
+    const tank = { ...thirsty, settings: { ...thirsty.settings, 'water.tank': 600 } };
+    const hours = (holding: Holding, method: string) =>
+      waterOf(holding).ways.find((one) => one.method === method)!.hoursSeason;
+    expect(hours(tank, 'tank')).toBeLessThan(hours(tank, 'rounds'));
+    expect(waterOf(tank).taken!.method).toBe('tank');
+    expect(waterOf(thirsty).taken!.method).toBe('rounds'); // nobody has said that there is one
+    const few = {
+      ...chosen(dry(sample({ features: tapAt(10, 1), length: 6 })), 'least'),
+      settings: { ...tank.settings, 'water.tank': 20 },
+    };
+    expect(hours(few, 'rounds')).toBeLessThan(hours(few, 'tank'));
+    expect(waterOf(few).taken!.method).toBe('rounds');
+    expect(waterOf(chosen(tank, 'drip')).taken!.method).toBe('drip');
+    expect(waterOf(chosen(tank, 'none')).taken).toBeNull();
+    const moist = chosen(sample({ features: tapAt(10) }), 'least');
+    expect([waterOf(moist).season, waterOf(moist).taken]).toEqual([0, null]);
+    const dryGround = { ...thirsty, features: [] };
+    expect(waterOf(dryGround).taken!).toMatchObject({
+      method: 'rounds',
+      refused: expect.stringMatching(/No tap/) as string,
+    });
+    expect(plantingHours(laidOf(tank), tank).water).toBe(hours(tank, 'tank'));
+  });
   it('48 plants wanting 8 L a week with two emitters of 2 L an hour: one zone of two hours from 600 L/h, two of 24 from 120', () => {
     // Transplants in a dry month: what their crowns would draw is more than the 8 L that they take up.
     const laid = (flow: number) =>
@@ -416,6 +448,21 @@ describe('money', () => {
     expect([sum('kind'), sum('phase'), sum('supplier')]).toEqual([cents, cents, cents]);
     expect(sum('row')).toBeLessThan(cents);
     expect(sum('row')).toBeGreaterThan(cents * 0.6);
+  });
+  it('a metre of belt in parts: what is paid, own work apart from it, and the same by hired hands', () => {
+    const plain = withGrants();
+    const half = { ...plain, settings: { ...plain.settings, 'money.hired': 0.25 } };
+    const money = moneyOf(half);
+    const [metre] = byLength(money.plantings, layHolding(half), half);
+    const { materials, hours, metres } = money.plantings[0]!;
+    expect(metre!.parts.at(-1)).toEqual({ label: 'Hired work', cents: (hours * 0.25 * 4500) / metres });
+    expect(metre!.parts.reduce((sum, { cents }) => sum + cents, 0)).toBeCloseTo(metre!.paid, 6);
+    expect(metre!.paid * metres).toBeCloseTo(materials + hours * 0.25 * 4500, 6);
+    expect(metre!.ownHours * metres).toBeCloseTo(hours * 0.75, 9);
+    expect(metre!.own * metres).toBeCloseTo(hours * 0.75 * 3000, 6);
+    expect(metre!.hired * metres).toBeCloseTo(materials + hours * 4500, 6);
+    // A block has no length.
+    expect(byLength([{ ...money.plantings[0]!, metres: 0 }], layHolding(half), half)).toEqual([]);
   });
   it('hours are those of holes, weeds, guards and water, the guards’ taking off in its year', () => {
     const holding = withGrants();

@@ -1,4 +1,5 @@
-import type { Holding } from '../holding/schema.ts';
+import type { Holding, Planting } from '../holding/schema.ts';
+import type { Layout } from '../ranks/lay-out.ts';
 import type { Laid } from '../ranks/laid.ts';
 import { settingOf } from '../holding/settings.ts';
 import { phaseOf, phasesOf } from '../ranks/phases.ts';
@@ -10,6 +11,7 @@ import { costsOf, type Costs } from '../account/costs.ts';
 import { priceOf, stockPriceKey } from '../means/prices.ts';
 import { guardKit } from '../means/protection/guard-kit.ts';
 import { quantities } from '../account/quantities.ts';
+import type { PlantingMoney } from './money-plan.ts';
 import { packRows } from './trailer.ts';
 import { waterKit } from '../means/water-plan.ts';
 import { weedKit } from '../means/weeds/weed-kit.ts';
@@ -43,16 +45,62 @@ export function moneyParts(by: Parting, all: readonly Laid[], ledger: Ledger, ho
   }
 }
 
-function byKind(all: readonly Laid[], holding: Holding): Part[] {
-  const sums = { Plants: 0, 'Against animals': 0, 'Against weeds': 0, 'Holes and soil': 0, Water: 0 };
-  for (const { planting, layout } of all) {
-    sums.Plants += cost(quantities(planting, layout, holding).plantLines);
-    sums['Against animals'] += cost(guardKit(planting, layout, holding));
-    sums['Against weeds'] += cost(weedKit(planting, layout.stand, holding));
-    sums['Holes and soil'] += cost(soilKit(planting, layout, holding));
-    sums.Water += cost(waterKit(planting, layout, holding));
-  }
-  return Object.entries(sums).map(([label, cents]) => ({ label, cents }));
+/** What the materials of a planting are for. */
+const KINDS: Readonly<Record<string, (planting: Planting, layout: Layout, holding: Holding) => number>> = {
+  Plants: (planting, layout, holding) => cost(quantities(planting, layout, holding).plantLines),
+  'Against animals': (planting, layout, holding) => cost(guardKit(planting, layout, holding)),
+  'Against weeds': (planting, layout, holding) => cost(weedKit(planting, layout.stand, holding)),
+  'Holes and soil': (planting, layout, holding) => cost(soilKit(planting, layout, holding)),
+  Water: (planting, layout, holding) => cost(waterKit(planting, layout, holding)),
+};
+
+const byKind = (all: readonly Laid[], holding: Holding): Part[] =>
+  Object.entries(KINDS).map(([label, of]) => ({
+    label,
+    cents: all.reduce((sum, { planting, layout }) => sum + of(planting, layout, holding), 0),
+  }));
+
+/** What a metre of a belt comes to when it is planted, minor units: what is paid in parts, and one's own work apart from it. */
+export interface LengthCost {
+  readonly id: string;
+  readonly name: string;
+  readonly metres: number;
+  /** Materials by what they are for, and hired work. */
+  readonly parts: readonly Part[];
+  readonly paid: number;
+  /** Hours of own hands a metre, and what they come to at the price of their hour. */
+  readonly ownHours: number;
+  readonly own: number;
+  /** The same were all of its work hired. */
+  readonly hired: number;
+}
+
+/** Every belt by its metre in the year of planting, without contingency and tax: the sums of each planting's own packs. */
+export function byLength(plantings: readonly PlantingMoney[], all: readonly Laid[], holding: Holding): LengthCost[] {
+  const hiredShare = settingOf(holding, 'money.hired');
+  const hiredRate = priceOf(holding, 'hour.hired');
+  return plantings.flatMap(({ id, name, metres, materials, hours }): LengthCost[] => {
+    const laid = all.find(({ planting }) => planting.id === id)!;
+    if (metres === 0) return [];
+    const materialParts = Object.entries(KINDS).map(([label, of]) => ({
+      label,
+      cents: of(laid.planting, laid.layout, holding) / metres,
+    }));
+    const hireds = (hours * hiredShare * hiredRate) / metres;
+    const ownHours = (hours * (1 - hiredShare)) / metres;
+    return [
+      {
+        id,
+        name,
+        metres,
+        parts: [...materialParts, { label: 'Hired work', cents: hireds }],
+        paid: materials / metres + hireds,
+        ownHours,
+        own: ownHours * priceOf(holding, 'hour'),
+        hired: (materials + hours * hiredRate) / metres,
+      },
+    ];
+  });
 }
 
 function byPhase(all: readonly Laid[], holding: Holding): Part[] {

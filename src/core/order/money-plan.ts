@@ -35,9 +35,7 @@ export const plantingHours = derived(function plantingHours(laid: Laid, holding:
       stations.reduce((sum, { key, minutes }) => sum + (keys.includes(key) ? minutes / 60 : 0), 0);
     return { phase, holes: at(...SETTING, 'water'), guards: at('stake', 'guard') };
   });
-  const { method } = planting.means.water;
-  const { ways, seasons, season } = waterPlan(planting, layout, holding);
-  const way = ways.find((one) => one.method === method);
+  const { taken: way, seasons, season } = waterPlan(planting, layout, holding);
   const water = way && !way.refused ? way.hoursSeason : 0;
   const thirst = seasons.map((weeks) => (season > 0 ? weeks.reduce((sum, litres) => sum + litres, 0) / season : 0));
   const sum = (of: (one: (typeof phases)[number]) => number) => phases.reduce((total, one) => total + of(one), 0);

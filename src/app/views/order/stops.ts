@@ -85,12 +85,9 @@ export const STOPS: readonly Stop[] = [
     state: (worked) => {
       const laid = standing(worked);
       if (laid.length === 0) return EMPTY;
-      const plans = laid.map(({ planting, layout }) => ({
-        plan: waterPlan(planting, layout, worked.holding),
-        method: planting.means.water.method,
-      }));
-      const most = plans.reduce((sum, { plan }) => sum + plan.most, 0);
-      const refused = plans.some(({ plan, method }) => plan.ways.find((way) => way.method === method)?.refused);
+      const plans = laid.map(({ planting, layout }) => waterPlan(planting, layout, worked.holding));
+      const most = plans.reduce((sum, plan) => sum + plan.most, 0);
+      const refused = plans.some(({ taken }) => taken?.refused);
       const text = `${formatWater(Math.round(most), worked.holding.units)} a week at most`;
       return refused ? open(text) : done(text);
     },

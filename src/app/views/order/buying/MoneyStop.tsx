@@ -4,7 +4,7 @@ import { dropListed, putListed } from '../../../../core/holding/means-commands.t
 import type { Grant } from '../../../../core/holding/schema.ts';
 import { setSetting } from '../../../../core/holding/ground-commands.ts';
 import { settingOf } from '../../../../core/holding/settings.ts';
-import { moneyParts, PARTINGS, type Parting } from '../../../../core/order/money-parts.ts';
+import { byLength, moneyParts, PARTINGS, type LengthCost, type Parting } from '../../../../core/order/money-parts.ts';
 import { moneyPlan } from '../../../../core/order/money-plan.ts';
 import { formatCount, formatLength, formatMoney, toMetres } from '../../../../core/units/quantities.ts';
 import { NameField } from '../../../parts/fields/NameField.tsx';
@@ -92,10 +92,54 @@ export function MoneyStop() {
             {plan.care.map((hours) => formatCount(Math.round(hours))).join(', ')} hours in the years after.
           </p>
         )}
+        <ByLength costs={byLength(plan.plantings, all, holding)} perLength={perLength} />
         <Parts />
         <Grants />
       </main>
       <MoneyPanel metres={plan.plantings.reduce((sum, { metres }) => sum + metres, 0)} />
+    </>
+  );
+}
+
+/** A metre or a foot of each belt in its parts: what is paid, one's own work beside it, and the same by hired hands. */
+function ByLength({ costs, perLength }: { costs: readonly LengthCost[]; perLength(perMetre: number): string }) {
+  const { units } = useShown();
+  if (costs.length === 0) return null;
+  const unit = units === 'us' ? 'foot' : 'metre';
+  const parts = costs[0]!.parts
+    .map(({ label }, i) => ({ label, i }))
+    .filter(({ i }) => costs.some((one) => one.parts[i]!.cents > 0));
+  const hours = (perMetre: number) => `${(perMetre * (units === 'us' ? toMetres(1, 'ft') : 1)).toFixed(2)} h`;
+  return (
+    <>
+      <h2>A {unit} of belt in parts</h2>
+      <p className="soft">
+        In the year of planting, before contingency and tax. Own work is time, and apart from what is paid; by hired
+        hands is what a contractor would come to at the prices here.
+      </p>
+      <div className="scroll">
+        <table className="facts money">
+          <Heads
+            of={['Planting', ...parts.map(({ label }) => label), 'Paid', 'Own work', 'At its hour', 'By hired hands']}
+          />
+          <tbody>
+            {costs.map((one) => (
+              <tr key={one.id}>
+                <th scope="row">{one.name}</th>
+                {parts.map(({ label, i }) => (
+                  <td key={label}>{perLength(one.parts[i]!.cents)}</td>
+                ))}
+                <td>
+                  <strong>{perLength(one.paid)}</strong>
+                </td>
+                <td>{hours(one.ownHours)}</td>
+                <td>{perLength(one.own)}</td>
+                <td>{perLength(one.hired)}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
     </>
   );
 }

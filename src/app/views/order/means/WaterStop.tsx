@@ -1,5 +1,6 @@
 import { Segmented, Table, type TableColumnType } from 'antd';
 import { useMemo, type ReactNode } from 'react';
+import { LEAST } from '../../../../core/holding/means-schema.ts';
 import { setMeasure, setWay } from '../../../../core/holding/means-commands.ts';
 import { settingOf, type SettingKey } from '../../../../core/holding/settings.ts';
 import { kitName } from '../../../../core/account/order-list.ts';
@@ -10,6 +11,7 @@ import type { Laid } from '../../../../core/ranks/laid.ts';
 import { formatCount, formatLength, formatMoney, formatWater } from '../../../../core/units/quantities.ts';
 import { MeasureField } from '../../../parts/fields/MeasureField.tsx';
 import { Panel } from '../../../parts/Panel.tsx';
+import { Toggle } from '../../../parts/fields/Toggle.tsx';
 import { useShown } from '../../../store/derived.ts';
 import { run } from '../../../store/session.ts';
 import { WaterWeeks } from './WaterWeeks.tsx';
@@ -24,7 +26,7 @@ export function WaterStop({ laid, choose }: { laid: Laid; choose: ReactNode }) {
   const { units } = holding;
   const { planting, layout } = laid;
   const plan = useMemo(() => waterPlan(planting, layout, holding), [planting, layout, holding]);
-  const { method } = planting.means.water;
+  const method = plan.taken?.method ?? 'none';
   const take = (next: string) => run(setWay(planting.id, 'water', { method: next }, 'water'));
   return (
     <>
@@ -132,11 +134,25 @@ function WaterPanel({ laid, plan }: { laid: Laid; plan: WaterPlan }) {
   const holding = useShown();
   const { units } = holding;
   const { water } = planting.means;
-  const way = plan.ways.find(({ method }) => method === water.method);
-  const { source } = plan;
+  const { source, taken: way } = plan;
   return (
     <>
       <h2>Water: {way?.label.toLowerCase() ?? 'none'}</h2>
+      <Toggle
+        label="The least work of what is there"
+        on={water.method === LEAST}
+        onChange={(on) =>
+          run(setWay(planting.id, 'water', { method: on ? LEAST : (way?.method ?? 'rounds') }, 'water'))
+        }
+      />
+      {water.method === LEAST && (
+        <p className="soft">
+          {plan.season === 0
+            ? 'The ground holds what these drink in a usual year: nothing is watered after planting. '
+            : ''}
+          Buckets, or a tank on wheels where there is one; drip is bought, and taken where you choose it.
+        </p>
+      )}
       <p className="soft">
         {source
           ? `${source.name}, ${formatLength(source.distance, units, { decimals: 0 })} away on the mean${source.flow ? `, ${formatWater(source.flow, units)} an hour` : ''}.`
@@ -151,7 +167,11 @@ function WaterPanel({ laid, plan }: { laid: Laid; plan: WaterPlan }) {
           </div>
         ))}
       </dl>
-      {[...(MEASURES[water.method] ?? []), 'water.dryRain' as const, 'water.allowed' as const].map((key) => (
+      {[
+        ...(water.method === LEAST ? [...MEASURES['rounds']!, ...MEASURES['tank']!] : (MEASURES[water.method] ?? [])),
+        'water.dryRain' as const,
+        'water.allowed' as const,
+      ].map((key) => (
         <MeasureField
           key={key}
           planting={planting.id}

@@ -28,6 +28,7 @@ export function WaterWeeks({ plan }: { plan: WaterPlan }) {
         {plan.seasons.length === 1 ? 'the first season' : `the first ${plan.seasons.length} seasons`}{' '}
         <span className="soft">
           {litres(plan.planting)} on the day, {litres(plan.season)} in the season that takes most
+          {Math.round(plan.dry) > Math.round(plan.season) && `, ${litres(plan.dry)} in a dry year`}
         </span>
       </h2>
       <svg viewBox={`0 0 ${WIDE} 140`} role="img" aria-label={plan.seasons.map((weeks, s) => said(weeks, s)).join(' ')}>
