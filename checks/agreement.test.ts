@@ -29,7 +29,7 @@ import { packRows } from '../src/core/order/trailer.ts';
 import { layHolding } from '../src/core/ranks/laid.ts';
 import { lineOf, readRecord, union, type Line } from '../src/core/record/lines.ts';
 import { ledgerOf, NO_LEDGER } from '../src/core/record/ledger.ts';
-import { stockOf } from '../src/core/species/stock.ts';
+import { perPlaceOf } from '../src/core/species/seeds.ts';
 import { seeded } from '../src/core/units/seeded.ts';
 import { row, sample, type SampleRow } from './sample.ts';
 
@@ -157,7 +157,7 @@ describe('every stage says the same', () => {
           if (rows) expect(packed.get(key) ?? 0, `${key} ${n}`).toBeCloseTo(wanted, 1);
         for (const key of packed.keys())
           expect(key.includes('|') || kit.some((line) => line.key === key), key).toBe(true);
-        for (const kind of kinds) expect(packed.get(kindKey(kind))).toBe(kind.count * stockOf(kind.stock).perPlace);
+        for (const kind of kinds) expect(packed.get(kindKey(kind))).toBe(kind.count * perPlaceOf(kind.species.id, kind.stock));
         // One clock: the hours of Order are those of the line, phase by phase.
         const phases = phasesOf(laid, holding);
         const at = (...keys: string[]) =>
@@ -172,7 +172,7 @@ describe('every stage says the same', () => {
         expect(phases.reduce((sum, one) => sum + one.plants, 0)).toBe(layout.stand.count);
         // What the cards tell a crew to put on is what was bought to be put on.
         const told = new Map<string, number>();
-        for (const { planted, plants, stock } of cardsOf(laid, holding)) {
+        for (const { planted, plants, species, stock } of cardsOf(laid, holding)) {
           const { guard, stake, collar, basket, cover } = planted;
           if (guard && !guard.crate && !guard.label.startsWith('Cage'))
             add(told, guard.size === COLLAR ? 'collars' : 'guards', plants.length);
@@ -180,7 +180,7 @@ describe('every stage says the same', () => {
           if (collar !== null) add(told, 'collars', plants.length);
           if (basket) add(told, 'basket', plants.length);
           if (cover === 'mat') add(told, 'mats', plants.length);
-          expect(planted.perPlace).toBe(stockOf(stock).perPlace);
+          expect(planted.perPlace).toBe(perPlaceOf(species.id, stock));
         }
         const bought = new Map<string, number>();
         for (const { key, wanted } of kit) {

@@ -2,7 +2,8 @@ import AxeBuilder from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
 import { strFromU8, unzipSync } from 'fflate';
 import { readFileSync } from 'node:fs';
-import { expect, go, openDemo, saved, test } from './steward.ts';
+import { plannedInFeet } from './in-feet.ts';
+import { expect, go, openDemo, test } from './steward.ts';
 import { everywhere } from './walk.ts';
 
 /** A length, area or volume in the other system: '3.2 m', '40 cm', 'a hectare'; '10 ft', '5 in'. */
@@ -10,6 +11,13 @@ const METRIC =
   /(?<![\w.])\d(?:[\d.,]*\d)?\s?(?:m|cm|mm|km|ha|m²|m³|m\/s|L)(?![\w²³/])|\b(?:metres?|hectares?|centimetres?)\b/i;
 const FEET =
   /(?<![\w.])\d(?:[\d.,/]*\d)?\s?(?:ft|in|yd|ac|mph|ft²|yd³|gal)(?![\w²³])|\b(?:feet|inch(?:es)?|yards|acres?)\b/;
+/** Whether a line says a length in feet that somebody planned in metres: 5 cm or many of them, to a hundredth of a foot. */
+const converted = (line: string): boolean =>
+  [...line.matchAll(/(?<![\d.])(\d[\d,]*\.\d{2,}) ft(?!\w)/g)].some(([, number]) => {
+    const feet = Number(number!.replaceAll(',', ''));
+    const fives = (feet * 0.3048) / 0.05;
+    return Math.abs(fives - Math.round(fives)) < 0.035 && Math.abs(4 * feet - Math.round(4 * feet)) > 1e-6;
+  });
 /** Words that are no units: names, sources' titles, and what a field accepts. */
 const INNOCENT = [/US customary/g];
 
@@ -74,11 +82,11 @@ async function refused(page: Page, rules: readonly string[] | null): Promise<str
 }
 
 /** Walks the whole holding: no page says a measure of the other system, none has a serious accessibility finding, none spills sideways on a phone. */
-async function walk(page: Page, other: RegExp, rules: readonly string[] | null): Promise<void> {
+async function walk(page: Page, other: (line: string) => boolean, rules: readonly string[] | null): Promise<void> {
   const wrong: string[] = [];
   const look = async (where: string) => {
     for (const line of (await read(page)).split('\n'))
-      if (other.test(line)) wrong.push(`${where}: ${line.trim().slice(0, 160)}`);
+      if (other(line)) wrong.push(`${where}: ${line.trim().slice(0, 160)}`);
   };
   const seen = await everywhere(page, ['/h/tern-hollow/ground/place', '/h/tern-hollow/species'], async (path) => {
     await look(path);
@@ -112,31 +120,30 @@ test('every page by day, in metric: no foot, no accessibility finding, nothing t
 }) => {
   test.setTimeout(300_000);
   await openDemo(page);
-  await walk(page, FEET, null);
+  await walk(page, (line) => FEET.test(line), null);
   await go(page, '/h/tern-hollow/order');
   for (const button of ['Spreadsheet', 'CSV'])
     expect((await fileText(page, button)).split('\n').filter((line) => FEET.test(line))).toEqual([]);
 });
 
-test('every page by night, in US customary units: no metre, contrast enough, nothing too wide for a phone', async ({
+test('every page by night, of a holding planned in feet: no metre and none converted, contrast enough, nothing too wide for a phone', async ({
   page,
 }) => {
   test.setTimeout(300_000);
+  await plannedInFeet(page);
   await openDemo(page);
-  await go(page, '/h/tern-hollow/ground/place');
-  await page.getByRole('combobox', { name: 'Units' }).click();
-  await page.getByTitle('US customary').click();
-  await saved(page);
   await page.getByRole('button', { name: 'More', exact: true }).click();
   await page.getByRole('button', { name: 'Night colours' }).click();
   await page.keyboard.press('Escape');
   // By night only colours differ: their contrasts are asked, the rest was by day.
-  await walk(page, METRIC, ['color-contrast']);
+  await walk(page, (line) => METRIC.test(line) || converted(line), ['color-contrast']);
   await go(page, '/h/tern-hollow/order');
   for (const button of ['Spreadsheet', 'CSV'])
-    expect((await fileText(page, button)).split('\n').filter((line) => METRIC.test(line))).toEqual([]);
+    expect((await fileText(page, button)).split('\n').filter((line) => METRIC.test(line) || converted(line))).toEqual(
+      [],
+    );
   await go(page, '/h/tern-hollow/field/rows/p1');
   const csv = await fileText(page, 'CSV');
-  expect(csv.split('\n').filter((line) => METRIC.test(line))).toEqual([]);
+  expect(csv.split('\n').filter((line) => METRIC.test(line) || converted(line))).toEqual([]);
   expect(csv).toContain('chainage ft');
 });

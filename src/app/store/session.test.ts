@@ -62,12 +62,12 @@ describe('a session', () => {
   it('undoes and redoes by name, and saves what it comes to', async () => {
     session.run(respace(2));
     session.run(addGap('p1', { id: 'g', kind: 'gate', at: 30, width: 4 }));
-    expect(state().past.map(({ label }) => label)).toEqual(['spacing 2 m', 'gap at 30 m']);
+    expect(state().past.map(({ label }) => label)).toEqual(['spacing 2 m', 'gate left free']);
     session.undoLast();
     session.undoLast();
     expect(state().holding).toEqual(holding);
     session.redoNext();
-    expect(state().future.map(({ label }) => label)).toEqual(['gap at 30 m']);
+    expect(state().future.map(({ label }) => label)).toEqual(['gate left free']);
     await untilSaved();
     expect(spacing(await kept())).toBe(2);
     session.undoLast();

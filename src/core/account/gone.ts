@@ -6,7 +6,7 @@ import { asPlanted } from '../record/as-planted.ts';
 import type { Ledger } from '../record/ledger.ts';
 import { pegsOf } from '../record/pegs.ts';
 import { stateOf, type PlantedState } from '../record/planted.ts';
-import { stockOf } from '../species/stock.ts';
+import { perPlaceOf } from '../species/seeds.ts';
 import { quantities } from './quantities.ts';
 
 /** So many of a thing that went into the ground on a day. */
@@ -69,7 +69,7 @@ export const phasesSet = kept(function phasesSet({ peggings, said }: PlantedStat
     const { species, stock } = instead ?? kind;
     const key = `${species}|${stock}`;
     const sameDay = of.days.get(day) ?? of.days.set(day, new Map()).get(day)!;
-    sameDay.set(key, (sameDay.get(key) ?? 0) + stockOf(stock).perPlace);
+    sameDay.set(key, (sameDay.get(key) ?? 0) + perPlaceOf(species, stock));
   }
   return [...phases]
     .sort(([a], [b]) => a - b)

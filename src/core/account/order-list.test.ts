@@ -148,8 +148,12 @@ describe(survivalOf, () => {
   });
   it('grown trees are ordered with 3 to 5 more in a hundred, whips so that enough live', () => {
     const more = (id: string, stock: string) =>
-      plantLines([{ species: appBook.of(id), stock, count: 100 }], { settings: {}, prices: {}, currency: 'EUR' })[0]!
-        .order;
+      plantLines([{ species: appBook.of(id), stock, count: 100 }], {
+        settings: {},
+        units: 'metric',
+        prices: {},
+        currency: 'EUR',
+      })[0]!.order;
     expect([
       more('malus-domestica', 'feathered'),
       more('tilia-cordata', 'feathered'),

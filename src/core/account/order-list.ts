@@ -1,5 +1,6 @@
 import { inUnits, toUs, type UnitSystem } from '../units/quantities.ts';
 import type { Holding, Kit } from '../holding/schema.ts';
+import { perPlaceOf } from '../species/seeds.ts';
 import { stockOf } from '../species/stock.ts';
 import { capital } from '../units/text.ts';
 import { priceOf, priceTable } from '../means/prices.ts';
@@ -57,9 +58,9 @@ const centsOf = (lines: readonly { readonly cents: number }[]): number =>
 const planted = (kind: Kind): PlantLine => ({
   ...kind,
   losses: 0,
-  order: kind.count * stockOf(kind.stock).perPlace,
+  order: kind.count * perPlaceOf(kind.species.id, kind.stock),
   here: 0,
-  had: kind.count * stockOf(kind.stock).perPlace,
+  had: kind.count * perPlaceOf(kind.species.id, kind.stock),
   need: 0,
   packs: [],
   quantity: 0,
@@ -223,17 +224,31 @@ export const kitName = (key: string, units: UnitSystem, kits: readonly Kit[]): s
   kits.find(({ id }) => kitMethod(id) === key)?.name ??
   inUnits(priceTable.find((price) => price.key === key)?.label ?? key, units);
 
-/** Price keys of what is sold loose, by volume. */
-export const LOOSE: readonly string[] = ['chips', 'straw', 'compost'];
+/** Price keys of what is sold loose: by the cubic metre, or by the kilogram. */
+export const LOOSE: Readonly<Record<string, 'volume' | 'weight'>> = {
+  chips: 'volume',
+  straw: 'volume',
+  compost: 'volume',
+  seed: 'weight',
+  feed: 'weight',
+  phosphate: 'weight',
+  fungi: 'weight',
+  lime: 'weight',
+  sulphur: 'weight',
+  gypsum: 'weight',
+  gel: 'weight',
+};
 
-/** Loose stuff is sold by the cubic yard where feet are used; its price a cubic metre stays what it is. */
+/** So many cubic metres or kilograms of something loose in what it is sold by where feet are used: cubic yards or pounds. */
+export const soldLoose = (key: string, amount: number, units: UnitSystem): number =>
+  units === 'metric' || !LOOSE[key] ? amount : toUs(amount, LOOSE[key] === 'volume' ? 'yd3' : 'lb');
+
+/** Loose stuff by what it is sold by; its price a cubic metre or a kilogram stays what it is. */
 function soldIn(line: OrderKit, units: UnitSystem): OrderKit {
-  if (!LOOSE.includes(line.key) || units === 'metric') return line;
-  const [wanted, here, had] = [line.wanted, line.here, line.had].map((volume) => toUs(volume, 'yd3')) as [
-    number,
-    number,
-    number,
-  ];
+  if (!LOOSE[line.key] || units === 'metric') return line;
+  const [wanted, here, had] = [line.wanted, line.here, line.had].map((amount) =>
+    soldLoose(line.key, amount, units),
+  ) as [number, number, number];
   const count = Math.ceil(wanted);
   return { ...line, wanted, count, here, had, need: Math.max(0, count - here - had) };
 }

@@ -5,6 +5,7 @@ import { settingOf } from '../holding/settings.ts';
 import type { Layout } from '../ranks/lay-out.ts';
 import type { Stand } from '../ranks/stand.ts';
 import { rootstockOf } from '../species/rootstocks.ts';
+import { perPlaceOf } from '../species/seeds.ts';
 import { stockOf } from '../species/stock.ts';
 import { ceilSafe, roundHalfUp } from '../units/rounding.ts';
 import { choosePacks } from './packs.ts';
@@ -93,7 +94,7 @@ export function addKinds(all: readonly (readonly Kind[])[]): Kind[] {
 /** What to order for these plants: enough that the wanted number lives, in the cheapest packs, after what there is. */
 export function plantLines(
   kinds: readonly Kind[],
-  holding: Pick<Rates, 'settings' | 'prices' | 'currency'>,
+  holding: Pick<Rates, 'settings' | 'units' | 'prices' | 'currency'>,
   stores = new Stores(),
 ): PlantLine[] {
   const prob = settingOf(holding, 'order.prob');
@@ -105,7 +106,7 @@ export function plantLines(
     const spare = spareShareOf(kind.species, kind.stock);
     // Above three plants for each place the note advises filling gaps later; order the plain expectation then.
     const enough = leastOrder({ need: kind.count, survival, prob, rho }) ?? Math.ceil(kind.count / survival);
-    const least = Math.max(enough, kind.count * stock.perPlace);
+    const least = Math.max(enough, kind.count * perPlaceOf(kind.species.id, kind.stock));
     const order =
       spare === null ? finalOrder(kind.count, least - kind.count, cull) : ceilSafe(kind.count * (1 + spare));
     const packs = stock.packs.map(({ size }) => ({ size, price: priceOf(holding, stockPriceKey(stock.id, size)) }));

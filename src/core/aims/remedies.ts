@@ -10,7 +10,7 @@ import { layHolding } from '../ranks/laid.ts';
 import { isBelt } from '../ranks/outline.ts';
 import { bookOf } from '../species/book.ts';
 import { runOf, stocks } from '../species/stock.ts';
-import { formatLength } from '../units/quantities.ts';
+import { formatLength, roundedOff, type UnitSystem } from '../units/quantities.ts';
 import rates from './remedies.json' with { type: 'json' };
 import { judgeAim } from './judge-aims.ts';
 import type { Verdict } from './verdict.ts';
@@ -66,7 +66,7 @@ export function aimTries(aim: Aim, holding: Holding): Tried[] {
     .sort((a, b) => a.away - b.away)
     .slice(0, NEAREST)
     .flatMap(({ planting }) => [
-      ...tighter(planting),
+      ...tighter(planting, holding.units),
       ...larger(planting, holding),
       ...(aim.kind === 'hide' ? clipped(planting, holding) : []),
       ...evergreen(planting, holding),
@@ -84,12 +84,12 @@ const each = (planting: Planting, label: string, changes: (row: Row) => Partial<
 const offered = (key: string, label: string, command: Command | null): Tried[] =>
   command ? [{ key, label, command }] : [];
 
-function tighter(planting: Planting): Tried[] {
+function tighter(planting: Planting, units: UnitSystem): Tried[] {
   const label = `${planting.name}: plants a quarter closer`;
   return offered(
     `tighter ${planting.id}`,
     label,
-    each(planting, label, ({ spacing }) => ({ spacing: Math.max(0.3, Math.round(spacing * TIGHTER * 20) / 20) })),
+    each(planting, label, ({ spacing }) => ({ spacing: Math.max(0.3, roundedOff(spacing * TIGHTER, units)) })),
   );
 }
 

@@ -3,6 +3,7 @@ import { take, type Command } from '../holding/command.ts';
 import { setRow } from '../holding/planting-commands.ts';
 import { SPACING, type Holding, type Planting } from '../holding/schema.ts';
 import { settingOf } from '../holding/settings.ts';
+import { toUs } from '../units/quantities.ts';
 import { quantities } from '../account/quantities.ts';
 import { layOut, type Layout } from '../ranks/lay-out.ts';
 import { isClipped } from '../ranks/purposes.ts';
@@ -38,7 +39,7 @@ export interface SpacingProposal {
   readonly command: Command;
 }
 
-/** How often a spacing that breaks its promise is set 5 cm closer. */
+/** How often a spacing that breaks its promise is set a step closer: 5 cm, or a quarter of a foot. */
 const CLOSER = 6;
 
 export const schoolsSource = data.source;
@@ -57,6 +58,7 @@ export function spacingProposals(
   const { width } = meanSize(row, bookOf(holding));
   const grown = grownOf({ planting, layout }, holding, 'middle');
   const clipped = isClipped(planting, row);
+  const steps = holding.units === 'us' ? toUs(1, 'ft') * 4 : 20;
   const costs = quantities(planting, layout, holding).cents;
   const closes = (laid: Layout, after: Planting) =>
     closesIn(grownOf({ planting: after, layout: laid }, holding, 'middle'), rowId);
@@ -73,18 +75,18 @@ export function spacingProposals(
         return { spacing, command, after, laid: again, closes: closes(again, after) };
       };
       // Rounded down, so that a promised year holds; closer plants grow slower, so it is asked again.
-      let tried = at(Math.min(SPACING.most, Math.max(SPACING.least, Math.floor(wanted * 20 + 1e-9) / 20)));
+      let tried = at(Math.min(SPACING.most, Math.max(SPACING.least, Math.floor(wanted * steps + 1e-9) / steps)));
       const promised = school.share ? Infinity : (school.closesBy ?? closesBy);
       for (let n = 0; n < CLOSER && (tried.closes ?? 0) > promised; n++)
-        tried = at(Math.max(SPACING.least, Math.round(tried.spacing * 20 - 1) / 20));
+        tried = at(Math.max(SPACING.least, Math.round(tried.spacing * steps - 1) / steps));
       const { spacing, command, after, laid } = tried;
       const plants = laid.stand.rows.reduce(
         (sum, { row: { id }, from, to }) => sum + (id === rowId ? to - from : 0),
         0,
       );
-      // What stands closer than crowns bear for good comes out until they do. 5 cm are lost to rounding.
+      // What stands closer than crowns bear for good comes out until they do. A step is lost to rounding.
       const room = width * settingOf(holding, 'spacing.stands');
-      const toThin = clipped || spacing >= room - 0.05 ? 0 : plants - Math.ceil((plants * spacing) / room);
+      const toThin = clipped || spacing >= room - 1 / steps ? 0 : plants - Math.ceil((plants * spacing) / room);
       return {
         school,
         spacing,

@@ -1,3 +1,4 @@
+import { askedBefore } from '../ground/local-rules.ts';
 import type { Holding } from '../holding/schema.ts';
 import { settingOf } from '../holding/settings.ts';
 import { openBefore, workdaysBack, isOfficeDay, type Closed } from './calendar.ts';
@@ -25,7 +26,9 @@ export function beforeTasks(
   marks: MarksKnown,
 ): Task[] {
   const rules = inOrder(
-    beforeRules.filter(({ when }) => when.every((one) => facts.holds.has(one) || one === 'services')),
+    [...beforeRules, ...leaveRules(holding)].filter(({ when }) =>
+      when.every((one) => facts.holds.has(one) || one === 'services'),
+    ),
   );
   const asked = rules.filter(({ office }) => !office);
   const made = new Map<string, Task>();
@@ -37,6 +40,34 @@ export function beforeTasks(
   const digs = asked.flatMap(({ id, digs: spade }) => (spade ? [made.get(id)!.from] : []));
   return [...tasks, ...marksTasks(marking, run, Math.min(run.from, ...digs), holding, holidays, marks)];
 }
+
+/** What a holding’s own rules want asked for, as work at a desk before what they name. */
+const leaveRules = ({ rules }: Pick<Holding, 'rules'>): BeforeRule[] =>
+  rules.flatMap((rule): BeforeRule[] =>
+    rule.kind !== 'leave' || rule.ask === ''
+      ? []
+      : [
+          {
+            id: `leave-${rule.id}`,
+            label: `Ask ${rule.ask}`,
+            back: rule.days,
+            when: [ASKED_OF[rule.before]],
+            by: 'office',
+            fixed: 1,
+            each: 0,
+            unit: 'all',
+            needs: [],
+            why: `Your local rule${rule.said ? ` (${rule.said})` : ''}: before ${askedBefore[rule.before]}.`,
+            late: 'Ask now, and begin nothing of it before the answer.',
+            cost: 'Work that must be undone, or a fine.',
+            tools: [],
+            wait: 0,
+            asks: [],
+          },
+        ],
+  );
+/** The fact of a planting by which a rule is asked. */
+const ASKED_OF = { planting: 'plants', felling: 'woody', water: 'besideWater', fence: 'fence' } as const;
 
 /** Rules so that each comes after those it needs; the data has no circle (a test asks). */
 function inOrder(rules: readonly BeforeRule[]): BeforeRule[] {

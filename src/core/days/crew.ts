@@ -5,10 +5,11 @@ import { dayOf, weekday, type Day } from './day.ts';
 import { stationData } from '../means/work.ts';
 
 /** The people of a holding: those named, else so many as the settings say, on weekdays. */
-export function crewOf({ days, settings }: Pick<Holding, 'days' | 'settings'>): readonly Person[] {
-  if (days.people.length > 0) return days.people;
-  const hours = settingOf({ settings }, 'crew.day');
-  return Array.from({ length: Math.max(1, Math.round(settingOf({ settings }, 'crew.people'))) }, (_, i) => ({
+export function crewOf(holding: Pick<Holding, 'days' | 'settings' | 'units'>): readonly Person[] {
+  const { people } = holding.days;
+  if (people.length > 0) return people;
+  const hours = settingOf(holding, 'crew.day');
+  return Array.from({ length: Math.max(1, Math.round(settingOf(holding, 'crew.people'))) }, (_, i) => ({
     id: `hand-${i + 1}`,
     name: `Hand ${i + 1}`,
     week: [true, true, true, true, true, false, false],
@@ -30,7 +31,7 @@ export class Crew {
   private readonly fit = new Map<string, readonly number[]>();
 
   constructor(
-    holding: Pick<Holding, 'days' | 'settings'>,
+    holding: Pick<Holding, 'days' | 'settings' | 'units'>,
     private readonly holidays: ReadonlySet<Day>,
   ) {
     this.people = crewOf(holding);

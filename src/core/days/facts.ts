@@ -6,6 +6,8 @@ import { waysToClear } from '../ground/ways-to-clear.ts';
 import type { Holding } from '../holding/schema.ts';
 import { settingOf } from '../holding/settings.ts';
 import { bears } from '../species/catalogue.ts';
+import { perPlaceOf } from '../species/seeds.ts';
+import { freeYears } from '../years/free-years.ts';
 import { grownOf } from '../effects/outlook.ts';
 import { fences, forms } from '../means/protection/kinds.ts';
 import { extrasOf } from '../means/protection/extras.ts';
@@ -154,6 +156,7 @@ function stockFacts({ planting, layout: { stand } }: Laid, holding: Holding, hol
   }
   for (const { species, stock, kept } of stand.lots) {
     if (['whip', 'transplant', 'feathered'].includes(stock)) holds.add('bare');
+    if (perPlaceOf(species.id, stock) > 1) holds.add('sown');
     if (
       stock === 'whip' &&
       ['Crataegus', 'Prunus'].some((genus) => species.botanical.startsWith(genus)) &&
@@ -219,14 +222,23 @@ function coverUnder({ layout: { stand } }: Laid, { features }: Holding): { facts
     : { facts: [...facts, 'grass'], name: 'grass' };
 }
 
+/** The year, counted from planting as 1, before which the fastest of a planting stands as high as a rim, metres. */
+function reaches(laid: Laid, holding: Holding, rim: number): number {
+  const years = freeYears(laid, holding, 'middle').grown.map(
+    ({ height, lot }) => height.findIndex((metres, year) => year > lot.later && metres >= rim) - lot.later,
+  );
+  return Math.max(1, Math.min(...years.filter((year) => year > 0)));
+}
+
 function guardFacts(
-  { planting, layout }: Laid,
+  laid: Laid,
   holding: Holding,
   holds: Set<string>,
   years: Record<string, number>,
   words: Record<string, string>,
   staying: string[],
 ) {
+  const { planting, layout } = laid;
   const parts = protectedParts(planting, layout, holding);
   for (const { protection, group } of parts) {
     const form = protection.guard && forms[protection.guard.form]!;
@@ -234,7 +246,14 @@ function guardFacts(
       holds.add('guard');
       holds.add('pieces');
       if (form.stakes > 0) holds.add('stake');
-      if (!form.opens) holds.add('net');
+      if (!form.opens) {
+        holds.add('net');
+        years['net'] = Math.min(
+          years['net'] ?? Infinity,
+          reaches(laid, holding, protection.guard!.size),
+          form.off.year,
+        );
+      }
       years['guard'] = Math.max(years['guard'] ?? 0, form.off.year);
       words['guardSign'] = form.off.sign;
     }

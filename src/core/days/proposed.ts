@@ -24,7 +24,7 @@ interface Known {
 }
 
 /** Days from an order to its plants at the gate: the longest that a nursery of the holding says, else what is usual. */
-export function leadDays(holding: Pick<Holding, 'suppliers' | 'settings'>): number {
+export function leadDays(holding: Pick<Holding, 'suppliers' | 'settings' | 'units'>): number {
   const said = holding.suppliers.flatMap((one) => (one.kind === 'nursery' ? [one.leadDays] : []));
   return said.length > 0 ? Math.max(...said) : Math.round(settingOf(holding, 'order.lead'));
 }

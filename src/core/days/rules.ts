@@ -43,7 +43,7 @@ export type BeforeRule = z.infer<typeof BeforeSchema>;
 
 const bound = z.union([
   z.number().int().positive(),
-  z.enum(['water', 'guard', 'stake', 'cover', 'fence', 'thin', 'out']),
+  z.enum(['water', 'guard', 'stake', 'cover', 'fence', 'thin', 'out', 'net']),
 ]);
 const CareSchema = z.strictObject({
   id: words,

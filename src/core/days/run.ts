@@ -99,7 +99,7 @@ export function runsOf(
 }
 
 /** Hours that a phase takes of the crew, what weather takes counted in. */
-export const workHours = ({ hours }: PhaseWork, holding: Pick<Holding, 'settings'>): number =>
+export const workHours = ({ hours }: PhaseWork, holding: Pick<Holding, 'settings' | 'units'>): number =>
   hours * (1 + settingOf(holding, 'crew.weather'));
 
 /** A phase that is to be planted, or was: its work, and the day from which on. */

@@ -771,6 +771,79 @@ describe('schools of season', () => {
   });
 });
 
+describe('what is asked for by the steward’s own rules', () => {
+  const leave = (before: 'planting' | 'felling' | 'water' | 'fence', ask = 'for leave, of the forest office') => ({
+    id: 'r1',
+    kind: 'leave' as const,
+    said: 'forest office, by letter',
+    ask,
+    before,
+    days: 90,
+  });
+  const asked = (holding: Holding) => planOf(holding).tasks.filter(({ rule }) => rule === 'leave-r1');
+  it('is a task so many days ahead, where the planting does what it is asked before, and nowhere else', () => {
+    const [task] = asked({ ...hedge(), rules: [leave('planting')] });
+    expect(task).toMatchObject({
+      what: 'Ask for leave, of the forest office',
+      by: 'office',
+      to: dayOf('2027-03-15') - 90,
+      why: 'Your local rule (forest office, by letter): before any planting.',
+    });
+    expect(asked({ ...hedge(), rules: [leave('planting', '')] })).toEqual([]);
+    const bramble = {
+      kind: 'cover' as const,
+      grows: 'bramble',
+      clearing: 'cutAndTreat',
+      points: [
+        [0, -5],
+        [150, -5],
+        [150, 5],
+        [0, 5],
+      ],
+    };
+    const stream = {
+      kind: 'stream' as const,
+      width: 1,
+      points: [
+        [0, 6],
+        [150, 6],
+      ],
+    };
+    const over = (features: object[], before: 'felling' | 'water' | 'fence', changes: object = {}) =>
+      asked({ ...hedge('2027-03-15', { features: features as never, ...changes }), rules: [leave(before)] }).length;
+    expect([over([bramble], 'felling'), over([], 'felling')]).toEqual([1, 0]);
+    expect([over([stream], 'water'), over([], 'water')]).toEqual([1, 0]);
+    const fenced = take(hedge(), setWay('p1', 'protection', { method: 'deerLow' }, '')).holding;
+    expect([asked({ ...fenced, rules: [leave('fence')] }).length, over([], 'fence')]).toEqual([1, 0]);
+  });
+});
+
+describe('nets and seeds', () => {
+  it('nets come off from the year in which the fastest reaches the rim, until the guards are off', () => {
+    const years = (rule: string, changes: Parameters<typeof sample>[0]) =>
+      planOf(hedge('2027-03-15', changes))
+        .tasks.filter((one) => one.rule === rule)
+        .map(({ year }) => year);
+    const tall = {
+      animals: ['smallDeer', 'bird'] as never[],
+      rows: [row({ spacing: 0.5, species: [[1, 'Corylus avellana']] })],
+    };
+    const off = years('net-off', tall);
+    const [guards] = years('guard-off', tall);
+    expect(off[0]).toBeGreaterThan(1);
+    expect(off[0]).toBeLessThan(guards!);
+    expect(off.at(-1)).toBeLessThanOrEqual(guards!);
+    const quick = years('net-off', { ...tall, rows: [row({ spacing: 0.5, species: [[1, 'Salix viminalis']] })] });
+    expect(quick[0]).toBeLessThan(off[0]!);
+  });
+  it('of two or three seedlings of a place the best is kept, of one it is the one', () => {
+    const singled = (species: string, stock: string) =>
+      spans(hedge('2027-03-15', { rows: [row({ spacing: 2, stock, species: [[1, species]] })] }), 'single').length;
+    expect([singled('Quercus robur', 'seed'), singled('Aesculus hippocastanum', 'seed')]).toEqual([1, 0]);
+    expect(singled('Quercus robur', 'whip')).toBe(0);
+  });
+});
+
 describe('the day that is proposed', () => {
   const proposed = (holding: Holding, today: string, ledger = NO_LEDGER) => {
     const plan = planOf(holding, ledger);

@@ -279,7 +279,7 @@ function setOutOf(
 const holeWidth = (
   stock: string,
   { holes: { measures } }: Planting['means'],
-  holding: Pick<Holding, 'settings'>,
+  holding: Pick<Holding, 'settings' | 'units'>,
 ): number =>
   holeSize({
     ...rootsOf(stock),

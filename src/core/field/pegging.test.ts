@@ -46,8 +46,9 @@ describe(pegging, () => {
     ]);
     expect(labels(pegged)).toEqual([...nine('A1'), ...nine('A2').reverse()]);
     expect(pegsOf(pegged)[1]).toMatchObject({ chainage: 1.5, at: [1.5, 0], kind: { botanical: 'Corylus avellana' } });
-    expect(usualReach(hedge.plantings[0]!)).toBe(0.15);
-    expect(usualReach({ purpose: 'timber' })).toBe(1);
+    expect(usualReach(hedge.plantings[0]!, hedge)).toBe(0.15);
+    expect(usualReach(hedge.plantings[0]!, { units: 'us' })).toBeCloseTo(0.1524, 9);
+    expect(usualReach({ purpose: 'timber' }, hedge)).toBe(1);
   });
 
   it('gives the next letter that no pegging has used, and a planting its own for ever', () => {

@@ -7,14 +7,15 @@ import { peggingOf } from '../record/as-planted.ts';
 import type { Ledger } from '../record/ledger.ts';
 import { NOT_PEGGED, type PlantedState } from '../record/planted.ts';
 import { pegsOf, type PegPlace } from '../record/pegs.ts';
+import { plannedAt } from '../units/quantities.ts';
 import reachData from './reach.json' with { type: 'json' };
 
 /** Pegs closer than this have not moved, metres. */
 const SAME_PLACE = 0.01;
 
-/** How far a plant of a planting may stand from its peg where nobody said otherwise, metres. */
-export const usualReach = ({ purpose }: Pick<Planting, 'purpose'>): number =>
-  reachData.metres[reachData.lines[purpose] as keyof typeof reachData.metres];
+/** How far a plant of a planting may stand from its peg where nobody said otherwise, metres: whole inches or feet where it is measured so. */
+export const usualReach = ({ purpose }: Pick<Planting, 'purpose'>, { units }: Pick<Holding, 'units'>): number =>
+  plannedAt(reachData.metres[reachData.lines[purpose] as keyof typeof reachData.metres], units);
 
 /** The letter of a planting in its labels: its own where it was pegged before; those not pegged yet share out the letters that nobody has used, in the order of the plan, so that two phones peg two plantings under two letters. */
 export function letterOf(ledger: Ledger, planting: string, { plantings }: Pick<Holding, 'plantings'>): string {

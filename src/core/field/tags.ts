@@ -39,16 +39,16 @@ export function readCode(text: string): { readonly holding: string | null; reado
 }
 
 /** Pegs of a planting: as they were pegged, else as they would be. */
-export const pegsNow = (laid: Laid, ledger: Ledger, holding: Pick<Holding, 'plantings'>) =>
+export const pegsNow = (laid: Laid, ledger: Ledger, holding: Pick<Holding, 'plantings' | 'units'>) =>
   peggingOf(ledger, laid.planting.id) ??
-  pegging(laid, ledger, holding, { reach: usualReach(laid.planting), answers: [] });
+  pegging(laid, ledger, holding, { reach: usualReach(laid.planting, holding), answers: [] });
 
 /** Labels of a planting: one at the end of each row, one for each kind that goes into a row, or one for each plant. */
 export function tagsOf(
   kind: TagKind,
   laid: Laid,
   ledger: Ledger,
-  holding: Pick<Holding, 'id' | 'name' | 'plantings'>,
+  holding: Pick<Holding, 'id' | 'name' | 'plantings' | 'units'>,
   base: string | null,
 ): Tag[] {
   const pegged = pegsNow(laid, ledger, holding);

@@ -21,7 +21,7 @@ import { drawnBaseline, loosened } from '../ranks/baseline.ts';
 import { layOut } from '../ranks/lay-out.ts';
 import { isBelt } from '../ranks/outline.ts';
 import { speciesAt, type Stand } from '../ranks/stand.ts';
-import { formatLength } from '../units/quantities.ts';
+import { formatLength, toMetres, type UnitSystem } from '../units/quantities.ts';
 import { plantAt } from '../ranks/near.ts';
 import type { Species } from '../holding/species-schema.ts';
 import type { Judged } from './finding.ts';
@@ -112,6 +112,17 @@ export function trimEnds(
   return { label, command: together(label, commands) };
 }
 
+/** A size that is cut to, in feet never over what was asked: halves of one. */
+const cutTo = ({ height, width, clearStem }: Partial<Kept>, units: UnitSystem): Partial<Kept> => {
+  const half = toMetres(0.5, 'ft');
+  const down = (metres: number) => (units === 'us' ? Math.max(1, Math.floor(metres / half + 1e-9)) * half : metres);
+  return {
+    ...(height != null && { height: down(height) }),
+    ...(width != null && { width: down(width) }),
+    ...(clearStem != null && { clearStem }),
+  };
+};
+
 /** Cuts the rows of these plants to a size, year after year; what they are kept to in other ways stays. */
 export function keepTo(
   { layout: { stand }, planting, holding: { units } }: Judged,
@@ -119,16 +130,15 @@ export function keepTo(
   size: Partial<Kept>,
 ): Proposal {
   const rows = [...new Set(plants.map((i) => stand.rows[stand.row[i]!]!.row))];
-  const length = (metres: number) => formatLength(metres, units, { decimals: 2 });
-  const label = size.height
-    ? `Keep it cut to ${length(size.height)}`
-    : `Keep it cut to ${length(size.width ?? 0)} wide`;
+  const length = (metres: number) => formatLength(metres, units, { decimals: units === 'us' ? 1 : 2 });
+  const cut = cutTo(size, units);
+  const label = cut.height ? `Keep it cut to ${length(cut.height)}` : `Keep it cut to ${length(cut.width ?? 0)} wide`;
   return {
     label,
     command: together(
       label,
       rows.map((row) =>
-        setRow(planting.id, row.id, { kept: { height: null, width: null, clearStem: null, ...row.kept, ...size } }),
+        setRow(planting.id, row.id, { kept: { height: null, width: null, clearStem: null, ...row.kept, ...cut } }),
       ),
     ),
   };

@@ -1281,7 +1281,7 @@ describe('rules', () => {
     expect(after.plantings[0]!.rows[0]!.kept).toEqual({ height: 3, width: null, clearStem: null });
     // 61.5 m of hazel 5 m wide is cut on top only: 307.5 m² at 40 m² an hour.
     expect(findingsOf(after).find(({ rule }) => rule === 'only-while-cut')!.why).toMatch(
-      /hazel grows to 7\.0 m .* Keeping it cut takes about 7\.7 hours a year\./,
+      /hazel grows to 7 m .* Keeping it cut takes about 7\.7 hours a year\./,
     );
   });
 

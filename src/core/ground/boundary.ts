@@ -36,7 +36,7 @@ export const isAssumed = (boundary: readonly Corner[], side: number): boolean =>
   boundary[side]!.pin === 'assumed' || boundary[(side + 1) % boundary.length]!.pin === 'assumed';
 
 /** How far stems keep from a side: the setback and the allowance for how sure its line is, metres (`stake.setback`). */
-export const setbackFrom = (holding: Pick<Holding, 'settings'>, assumed: boolean): number =>
+export const setbackFrom = (holding: Pick<Holding, 'settings' | 'units'>, assumed: boolean): number =>
   settingOf(holding, 'setback.boundary') +
   settingOf(holding, assumed ? 'setback.evidenceAssumed' : 'setback.evidenceFound');
 

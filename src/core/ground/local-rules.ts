@@ -1,5 +1,5 @@
 import type { Point } from '../geometry/point.ts';
-import type { Feature, LocalRule } from '../holding/ground-schema.ts';
+import type { ASKED_BEFORE, Feature, LocalRule } from '../holding/ground-schema.ts';
 import type { Holding } from '../holding/schema.ts';
 import { formatLength, type UnitSystem } from '../units/quantities.ts';
 import { toBankTop } from './bank-top.ts';
@@ -11,6 +11,7 @@ export const RULE_KINDS = [
   'sightTriangle',
   'waterEdge',
   'nesting',
+  'leave',
 ] as const satisfies readonly LocalRule['kind'][];
 export const ruleLabel: Readonly<Record<LocalRule['kind'], string>> = {
   setback: 'Setback',
@@ -18,6 +19,15 @@ export const ruleLabel: Readonly<Record<LocalRule['kind'], string>> = {
   sightTriangle: 'Sight triangle',
   waterEdge: 'Protected water edge',
   nesting: 'Nesting season',
+  leave: 'To be asked for',
+};
+
+/** Before which work something is asked for, in words. */
+export const askedBefore: Readonly<Record<(typeof ASKED_BEFORE)[number], string>> = {
+  planting: 'any planting',
+  felling: 'anything is felled or cleared',
+  water: 'work beside water',
+  fence: 'a fence is built',
 };
 
 /** What a rule runs along: the boundary, closed, or a feature's own points, from whose bank top it counts where there is one. Null when that is gone. */
@@ -60,6 +70,8 @@ export function ruleSentence(
       return `No digging within ${length(rule.metres)} of ${name} without asking.`;
     case 'nesting':
       return `No clearing or cutting from ${dayWords(rule.from)} to ${dayWords(rule.to)}.`;
+    case 'leave':
+      return `Before ${askedBefore[rule.before]}, ${rule.days} days ahead: ask ${rule.ask || 'for what is to be asked for: say it here'}.`;
   }
 }
 

@@ -5,7 +5,7 @@ import { settingOf } from '../holding/settings.ts';
 type Wire = Extract<Feature, { kind: 'overheadLine' }>;
 
 /** The clearance that a line wants, metres: what the steward was told, never less than its voltage asks. */
-export const clearanceOf = (wire: Wire, holding: Pick<Holding, 'settings'>): number =>
+export const clearanceOf = (wire: Wire, holding: Pick<Holding, 'settings' | 'units'>): number =>
   wire.voltage === 'medium' || wire.voltage === 'high'
     ? Math.max(wire.clearance, settingOf(holding, `wire.${wire.voltage}`))
     : wire.clearance;

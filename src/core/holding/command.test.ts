@@ -221,6 +221,6 @@ describe('commands', () => {
   });
 
   it('say what they did', () => {
-    expect(take(start, addGap('p1', { id: 'g', kind: 'gate', at: 63, width: 4 })).step.label).toBe('gap at 63 m');
+    expect(take(start, addGap('p1', { id: 'g', kind: 'gate', at: 63, width: 4 })).step.label).toBe('gate left free');
   });
 });

@@ -3,7 +3,7 @@ import { changesBetween, inverseOf, makeIn, type Change } from './changes.ts';
 import { beyondLimits } from './limits.ts';
 import type { Holding } from './schema.ts';
 
-/** A named change of the holding: the only way to change one. `label` says what it did ('gap at 63 m'). */
+/** A named change of the holding: the only way to change one. `label` says what it did ('gate left free'). */
 export interface Command {
   readonly label: string;
   /** Changes the draft; throws {@link Refused} when it cannot be done. */

@@ -209,6 +209,9 @@ export const TerrainSchema = z
   .refine(({ columns, rows, heights }) => columns * rows === heights.length, 'the heights do not fill the grid');
 export type Terrain = z.infer<typeof TerrainSchema>;
 
+/** Work before which something is asked for: any planting, felling and clearing, work beside water, a fence. */
+export const ASKED_BEFORE = ['planting', 'felling', 'water', 'fence'] as const;
+
 const rule = <K extends string, S extends z.ZodRawShape>(kind: K, shape: S) =>
   z.object({ id, kind: z.literal(kind), /** Who said so. */ said: note, ...shape });
 /** 'boundary' or the id of a feature with a line. */
@@ -219,6 +222,8 @@ export const RuleSchema = z.discriminatedUnion('kind', [
   rule('sightTriangle', { ring, most: height }),
   rule('waterEdge', { along, metres: z.number().min(0).max(200) }),
   rule('nesting', { from: dayOfYear, to: dayOfYear }),
+  /** What must be asked for, of whom, before which work, so many days ahead. */
+  rule('leave', { ask: z.string().max(200), before: z.enum(ASKED_BEFORE), days: z.number().int().min(1).max(730) }),
 ]);
 export type LocalRule = z.infer<typeof RuleSchema>;
 

@@ -5,7 +5,7 @@ import { noDays } from './days-schema.ts';
 import { migrate, readProblemSentence, toStored, type ReadProblem } from './migrate.ts';
 import { plainMeans } from './means-schema.ts';
 import { appBook } from '../species/book.ts';
-import { HOLDING_VERSION, HoldingSchema } from './schema.ts';
+import { HOLDING_VERSION, HoldingSchema, type Holding } from './schema.ts';
 import { settingOf, settings, type SettingKey } from './settings.ts';
 
 describe(migrate, () => {
@@ -46,8 +46,8 @@ describe(migrate, () => {
     );
     expect(plantings.map(({ means }) => means.protection.method).slice(0, 2)).toEqual(['fitting', 'none']);
     expect([patterns[0]!.means, variants[0]!.planting.means]).toEqual([
-      plainMeans('mats', true),
-      plainMeans('mats', true),
+      { ...plainMeans('mats', true), water: { ...plainMeans('mats', true).water, method: 'rounds' } },
+      { ...plainMeans('mats', true), water: { ...plainMeans('mats', true).water, method: 'rounds' } },
     ]);
     expect('weeds' in plantings[0]!).toBe(false);
     expect([here, kits, grants, suppliers]).toEqual([[], [], [], []]);
@@ -67,6 +67,20 @@ describe(migrate, () => {
       holding: object;
     };
     expect(migrate(stored)).toEqual({ ok: true, holding: stored.holding });
+  });
+
+  it('takes version 11: who waters from a tank keeps the 600 L that it held, all else stays as it was', () => {
+    const stored = JSON.parse(readFileSync(new URL('kept/holding-v11.json', import.meta.url), 'utf8')) as {
+      holding: Holding;
+    };
+    const raised = migrate(stored);
+    if (!raised.ok) throw new Error(JSON.stringify(raised.problem));
+    const [first, ...others] = stored.holding.plantings;
+    expect(raised.holding.plantings[0]!.means.water.measures).toEqual({ 'water.tank': 600 });
+    expect(raised.holding.plantings.slice(1)).toEqual(others);
+    const said = { ...stored, holding: { ...stored.holding, settings: { 'water.tank': 300 } } };
+    expect(migrate(said)).toEqual({ ok: true, holding: said.holding });
+    expect(first!.means.water.method).toBe('tank');
   });
 
   it('takes version 8: every row of it stays where it stands, in plantings and in variants', () => {
@@ -142,7 +156,7 @@ describe(migrate, () => {
     const result = migrate({ format: 'close-rank', version: HOLDING_VERSION + 5, holding: {} });
     expect(result.ok).toBe(false);
     expect(!result.ok && readProblemSentence(result.problem, 'plan.closerank')).toMatch(
-      /newer Close Rank \(version 16; this one reads up to 11\)\. Reload/,
+      /newer Close Rank \(version 17; this one reads up to 12\)\. Reload/,
     );
   });
 
@@ -208,8 +222,14 @@ describe('settings', () => {
   it('each has a label, a source and a default that the holding overrides', () => {
     for (const key of Object.keys(settings) as SettingKey[]) {
       expect(settings[key].label.length > 5 && settings[key].source.length > 5, key).toBe(true);
-      expect(settingOf({ settings: {} }, key)).toBe(settings[key].default);
-      expect(settingOf({ settings: { [key]: 0.123 } }, key)).toBe(0.123);
+      expect(settingOf({ settings: {}, units: 'metric' }, key)).toBe(settings[key].default);
+      for (const units of ['metric', 'us'] as const)
+        expect(settingOf({ settings: { [key]: 0.123 }, units }, key)).toBe(0.123);
+      if (settings[key].unit !== 'm') continue;
+      const inches = settingOf({ settings: {}, units: 'us' }, key) / 0.0254;
+      const step = inches < 1 ? 0.125 : inches < 6 ? 1 : inches < 24 ? 3 : inches < 48 ? 6 : 12;
+      expect(Math.abs(inches / step - Math.round(inches / step)), `${key}: ${inches} in`).toBeLessThan(1e-9);
+      expect(Math.abs(inches * 0.0254 - settings[key].default), key).toBeLessThanOrEqual(0.3 * settings[key].default);
     }
   });
 });

@@ -41,6 +41,7 @@ const migrations: readonly ((old: unknown) => unknown)[] = [
   takeNursesOut,
   countDays,
   nameTreesAndDogs,
+  keepTheTank,
 ];
 
 /** What claims to be a stored holding, raised to today's version but not yet held against the schema. Never throws. */
@@ -305,6 +306,34 @@ function countDays(old: unknown): unknown {
 /** Version 11 knows dogs, and the kind of a standing tree: neither was said before. */
 function nameTreesAndDogs(old: unknown): unknown {
   return old;
+}
+
+/** Until version 11 a tank on wheels held 600 L unless said otherwise; since version 12 there is none until it is said: who waters from one keeps it. */
+function keepTheTank(old: unknown): unknown {
+  const Watered = z.looseObject({
+    means: z.looseObject({ water: z.looseObject({ method: z.string(), measures: z.record(z.string(), z.number()) }) }),
+  });
+  const Old = z.looseObject({
+    settings: z.record(z.string(), z.number()),
+    plantings: z.array(Watered),
+    patterns: z.array(Watered),
+    variants: z.array(z.looseObject({ planting: Watered })),
+  });
+  const parsed = Old.safeParse(old);
+  if (!parsed.success || 'water.tank' in parsed.data.settings) return old;
+  const keeping = <T extends z.infer<typeof Watered>>(planting: T): T => {
+    const { means } = planting;
+    if (means.water.method !== 'tank') return planting;
+    const measures = { 'water.tank': 600, ...means.water.measures };
+    return { ...planting, means: { ...means, water: { ...means.water, measures } } };
+  };
+  const { plantings, patterns, variants } = parsed.data;
+  return {
+    ...parsed.data,
+    plantings: plantings.map(keeping),
+    patterns: patterns.map(keeping),
+    variants: variants.map((variant) => ({ ...variant, planting: keeping(variant.planting) })),
+  };
 }
 
 /** The problem in a sentence: what is wrong, where, what to do. `what` names the file or the stored holding. */

@@ -203,7 +203,7 @@ export const removeClearing = (planting: string, id: string): Command => ({
 });
 
 export const addGap = (planting: string, gap: Gap): Command => ({
-  label: `gap at ${Math.round(gap.at * 10) / 10} m`,
+  label: `${gap.kind} left free`,
   change: (draft) => {
     const target = plantingOf(draft, planting);
     target.gaps.push(gap);

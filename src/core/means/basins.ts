@@ -24,7 +24,7 @@ const LEVEL = 0.005;
 export function basinPlan(
   planting: Planting,
   { stand }: Layout,
-  holding: Pick<Holding, 'settings' | 'features' | 'terrain'>,
+  holding: Pick<Holding, 'settings' | 'units' | 'features' | 'terrain'>,
 ): BasinPlan {
   const of = (key: SettingKey) => planting.means.water.measures[key] ?? settingOf(holding, key);
   const relief = reliefOf(holding);

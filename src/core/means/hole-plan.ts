@@ -80,7 +80,7 @@ export interface HolePlan {
   readonly gypsum: number;
 }
 
-type Rates = Pick<Holding, 'settings' | 'prices' | 'currency' | 'features'>;
+type Rates = Pick<Holding, 'settings' | 'units' | 'prices' | 'currency' | 'features'>;
 
 /** How the holes of a planting are dug and filled, stock by stock. */
 export function holePlan(planting: Planting, { stand }: Layout, holding: Rates): HolePlan {

@@ -56,7 +56,7 @@ export interface PhGround extends PhDose {
 export function phGround(
   planting: Planting,
   { stand }: Layout,
-  holding: Pick<Holding, 'settings' | 'features'>,
+  holding: Pick<Holding, 'settings' | 'units' | 'features'>,
 ): PhGround[] {
   const of = (key: SettingKey) => planting.means.soil.measures[key] ?? settingOf(holding, key);
   const target = of('soil.ph');

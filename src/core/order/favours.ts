@@ -22,7 +22,7 @@ const HOLDS: ReadonlySet<string> = new Set(['clay', 'clayLoam', 'siltLoam']);
 export function favours(
   planting: Planting,
   layout: Layout,
-  holding: Pick<Holding, 'features' | 'terrain' | 'climate' | 'settings' | 'place' | 'region'>,
+  holding: Pick<Holding, 'features' | 'terrain' | 'climate' | 'settings' | 'units' | 'place' | 'region'>,
 ): Readonly<Record<Choice, Favour | null>> {
   const { stand } = layout;
   const { texture } = drynessOf(layout, holding);

@@ -29,7 +29,10 @@ export interface PlantNumbers {
 }
 
 /** What the plants of an order come to, line by line. */
-export const plantNumbers = (lines: readonly PlantLine[], holding: Pick<Holding, 'settings'>): PlantNumbers[] =>
+export const plantNumbers = (
+  lines: readonly PlantLine[],
+  holding: Pick<Holding, 'settings' | 'units'>,
+): PlantNumbers[] =>
   lines.map((line) => {
     const q = survivalOf(line.species, line.stock);
     const cull = settingOf(holding, 'order.cull');
@@ -61,7 +64,7 @@ export interface SizeStep {
 export function sizeSteps(
   lines: readonly PlantLine[],
   extrasEach: number,
-  holding: Pick<Holding, 'settings' | 'prices' | 'currency'>,
+  holding: Pick<Holding, 'settings' | 'units' | 'prices' | 'currency'>,
 ): SizeStep[] {
   const site = settingOf(holding, 'growth.site');
   const each = (id: string) => Math.min(...stockOf(id).packs.map(({ size, price }) => price / size));

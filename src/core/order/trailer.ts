@@ -1,7 +1,7 @@
 import type { Holding } from '../holding/schema.ts';
 import type { Laid } from '../ranks/laid.ts';
 import { rowOf } from '../ranks/phases.ts';
-import { stockOf } from '../species/stock.ts';
+import { perPlaceOf } from '../species/seeds.ts';
 import { kindsOf, quantities, type Kind } from '../account/quantities.ts';
 import { cutsOf, piecesOf } from '../means/weeds/cut-list.ts';
 
@@ -39,7 +39,7 @@ export const packRows = (all: readonly Laid[], holding: Holding): RowPack[] =>
           later: row.later,
           plants: kindsOf(rowOf(layout, r).stand).map((kind) => ({
             ...kind,
-            count: kind.count * stockOf(kind.stock).perPlace,
+            count: kind.count * perPlaceOf(kind.species.id, kind.stock),
           })),
           pieces,
           fabric: fabric.get(r) ?? 0,

@@ -166,6 +166,7 @@ export function rowsLaid({
 }: Pick<PlantingOptions, 'purpose' | 'answers' | 'picks' | 'holding' | 'spots'>): LaidRow[] {
   const options: FillOptions = { where: holding, book: bookOf(holding), picks };
   const beside: Species[] = [];
+  const at = (metres: number) => plannedAt(metres, holding.units);
   return answered(purpose, answers, holding).rows.map((row): LaidRow => {
     const wishes = row.plants.map(([share, what, orElse = null]) => ({ share, what, orElse }));
     const spot = spots[row.name] ?? openSpot(row.spacing, row.kept ?? null);
@@ -186,7 +187,14 @@ export function rowsLaid({
     const standards = standing?.filled[0] ?? null;
     if (standards?.species) beside.push(standards.species);
     const set = inMeasures(spread(row, filled), holding.units);
-    return { row: tall ? { ...set, standards: { ...tall, stock: standing!.stock } } : set, stock, filled, standards };
+    return {
+      row: tall
+        ? { ...set, standards: { ...tall, every: at(tall.every), first: at(tall.first), stock: standing!.stock } }
+        : set,
+      stock,
+      filled,
+      standards,
+    };
   });
 }
 

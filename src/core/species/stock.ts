@@ -17,8 +17,8 @@ const StockSchema = z.object({
   check: z.object({ share: z.number().min(0).max(1), years: z.number().positive() }),
   /** Share alive after the first year, weeded and guarded. */
   survival: z.number().gt(0).lt(1),
-  /** How many are set at one place. */
-  perPlace: z.number().int().positive().default(1),
+  /** Whether it is sown: several seeds to a place, by their kind. */
+  sown: z.boolean().default(false),
   /** Width of pot or cell, metres; 0 for bare roots. */
   pot: z.number().min(0),
   /** Packs it is sold in, price in minor units. */

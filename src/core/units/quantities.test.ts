@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import {
   editableLength,
+  fieldLength,
   formatArea,
   formatLength,
   formatMoney,
@@ -10,6 +11,7 @@ import {
   landUnit,
   lengthUnit,
   parseLength,
+  plannedAt,
   rainUnit,
   waterUnit,
   windUnit,
@@ -171,6 +173,21 @@ describe('what people say', () => {
     for (const unit of [windUnit('metric').perUnit, rainUnit('metric').perUnit, waterUnit('metric').litres])
       expect(unit).toBe(1);
     expect(landUnit('metric').squareMetres).toBe(10_000);
+  });
+  it('plans in what a tape shows: eighths of an inch, inches, quarters and halves of a foot, feet', () => {
+    const planned = (metres: number) => Math.round((plannedAt(metres, 'us') / 0.0254) * 1000) / 1000;
+    expect([0, 0.003, 0.02, 0.06, 0.15, 0.3, 0.5, 1, 1.5, 3, 8].map(planned)).toEqual([
+      0, 0.125, 0.75, 2, 6, 12, 21, 42, 60, 120, 312,
+    ]);
+    expect(plannedAt(0.15, 'metric')).toBe(0.15);
+  });
+  it('shows what is under half a foot in inches, and says rolls, sheets and weights as they are sold', () => {
+    expect(fieldLength(0.0508, 'us')).toEqual({ text: '2', unit: 'in' });
+    expect(fieldLength(0.1524, 'us')).toEqual({ text: '0.5', unit: 'ft' });
+    expect([fieldLength(0, 'us').unit, fieldLength(0.05, 'metric')]).toEqual(['ft', { text: '0.05', unit: 'm' }]);
+    expect(inUnits('roll of 50 m', 'us')).toBe('roll of 165 ft');
+    expect(inUnits('Sheet, 4 by 25 m', 'us')).toBe('Sheet, 13 by 82 ft');
+    expect(inUnits('Lime, a kilogram', 'us')).toBe('Lime, a pound');
   });
   it.each([
     [14, '14 L', '3.7 gal'],

@@ -66,16 +66,38 @@ export function soldSize(metres: number, system: UnitSystem): number {
   return Math.max(1, Math.round(metres / step)) * step;
 }
 
+/** Parts of an inch that a carpenter's tape shows. */
+const EIGHTHS = 8;
+
 /**
- * A distance as it is planned, metres: in US customary what a tape and a stick are set to, quarters of a foot under two
- * feet, halves under four, whole feet to twelve, then even ones. 0 stays 0.
+ * A distance as it is planned, metres: in US customary what a tape and a stick are set to, eighths of an inch under one,
+ * whole inches under half a foot, quarters of a foot under two feet, halves under four, whole feet to twelve, then even
+ * ones. 0 stays 0.
  */
 export function plannedAt(metres: number, system: UnitSystem): number {
   if (system === 'metric' || metres === 0) return metres;
   const feet = toUs(metres, 'ft');
+  if (feet < 0.5) {
+    const inches = feet * 12 < 1 ? EIGHTHS : 1;
+    return (Math.max(1, Math.round(feet * 12 * inches)) / inches) * EXACT.in;
+  }
   const step = feet < 2 ? 0.25 : feet < 4 ? 0.5 : feet < 12 ? 1 : 2;
   return Math.max(1, Math.round(feet / step)) * step * EXACT.ft;
 }
+
+const HALF_FOOT = EXACT.ft / 2;
+
+/** So far as something is moved or widened, metres, never less than is wanted: whole 10 cm, or halves of a foot. */
+export const roundedUp = (metres: number, system: UnitSystem): number =>
+  system === 'metric' ? Math.ceil(metres * 10) / 10 : Math.ceil(metres / HALF_FOOT - 1e-9) * HALF_FOOT;
+
+/** A spacing that is set by hand, metres: to 5 cm, or a quarter of a foot. */
+export const roundedOff = (metres: number, system: UnitSystem): number =>
+  system === 'metric' ? Math.round(metres * 20) / 20 : Math.round((2 * metres) / HALF_FOOT) * (HALF_FOOT / 2);
+
+/** How large something grows, as people speak of it: '8 m', '2.5 m', '26 ft'. */
+export const formatGrown = (metres: number, system: UnitSystem): string =>
+  system === 'metric' ? `${plain(metres, metres % 1 === 0 ? 0 : 1)} m` : `${feetWords(metres)} ft`;
 
 /** A size as it is sold: '1.20 m', or '4 ft', '2.5 ft', '8 in'. */
 export function formatSold(metres: number, system: UnitSystem): string {
@@ -85,9 +107,6 @@ export function formatSold(metres: number, system: UnitSystem): string {
   const feet = roundHalfUp(toUs(sold, 'ft') * 2) / 2;
   return `${plain(feet, feet % 1 === 0 ? 0 : 1)} ft`;
 }
-
-/** Parts of an inch that a carpenter's tape shows. */
-const EIGHTHS = 8;
 
 /** A length as it is read off a tape: '12.35 m', or in feet, inches and eighths: '40 ft 6 1/8 in'. */
 export function formatTape(metres: number, system: UnitSystem): string {
@@ -142,36 +161,50 @@ export function inUnits(text: string, system: UnitSystem): string {
   // What is less than an inch is said in tenths: rain of a week.
   const rain = (n: number) => (n < 25 ? plain(toUs(n / 1000, 'in'), 1) : inches(0.001)(n));
   const mph = (perUnit: number) => (n: number) => String(Math.round(n * perUnit));
-  return text
-    .replace(/(-?[\d,.]*\d)(?: to ([\d,.]*\d))? °C/g, (_, a: string, b?: string) =>
-      span(a, b, (n) => String(Math.round(n * 1.8 + 32)), '°F'),
-    )
-    .replace(/\b([\d,.]*\d)(?: to ([\d,.]*\d))? km\/h\b/g, (_, a: string, b?: string) =>
-      span(a, b, mph(1000 / EXACT.mi), 'mph'),
-    )
-    .replace(/\b([\d,.]*\d)(?: to ([\d,.]*\d))? m\/s\b/g, (_, a: string, b?: string) =>
-      span(a, b, mph(3600 / EXACT.mi), 'mph'),
-    )
-    .replace(/\b([\d,.]*\d)(?: to ([\d,.]*\d))? a hectare\b/g, (_, a: string, b?: string) =>
-      span(a, b, (n) => formatCount(round((n * EXACT.ac) / 10_000, 10)), 'an acre'),
-    )
-    .replace(/\b([\d,.]*\d)(?: to ([\d,.]*\d))? m\b(?![²³])/g, (_, a: string, b?: string) =>
-      span(a, b, feetWords, 'ft'),
-    )
-    .replace(/\b([\d,.]*\d)(?: to ([\d,.]*\d))? cm\b/g, (_, a: string, b?: string) => span(a, b, inches(0.01), 'in'))
-    .replace(/\b([\d,.]*\d)(?: to ([\d,.]*\d))? mm\b/g, (_, a: string, b?: string) => span(a, b, rain, 'in'))
-    .replace(
-      /\babout (\d+) L\b/g,
-      (_, litres: string) => `about ${plain(Math.max(1, toUs(Number(litres), 'galUS')), 0)} gal`,
-    )
-    .replace(/\b(\d+) kg\b/g, (_, kilograms: string) => `${plain(toUs(Number(kilograms), 'lb'), 0)} lb`)
-    .replace(/\b([\d.]+)(?: to ([\d.]+))? (plants?) a metre\b/g, (_, a: string, b: string | undefined, word: string) =>
-      span(a, b, (n) => plain(n * EXACT.yd, 1), `${word} a yard`),
-    )
-    .replaceAll('a hectare', 'an acre')
-    .replaceAll('a cubic metre', 'a cubic yard')
-    .replaceAll('a metre', 'a yard')
-    .replaceAll('metres', 'yards');
+  return (
+    text
+      .replace(/(-?[\d,.]*\d)(?: to ([\d,.]*\d))? °C/g, (_, a: string, b?: string) =>
+        span(a, b, (n) => String(Math.round(n * 1.8 + 32)), '°F'),
+      )
+      .replace(/\b([\d,.]*\d)(?: to ([\d,.]*\d))? km\/h\b/g, (_, a: string, b?: string) =>
+        span(a, b, mph(1000 / EXACT.mi), 'mph'),
+      )
+      .replace(/\b([\d,.]*\d)(?: to ([\d,.]*\d))? m\/s\b/g, (_, a: string, b?: string) =>
+        span(a, b, mph(3600 / EXACT.mi), 'mph'),
+      )
+      .replace(/\b([\d,.]*\d)(?: to ([\d,.]*\d))? a hectare\b/g, (_, a: string, b?: string) =>
+        span(a, b, (n) => formatCount(round((n * EXACT.ac) / 10_000, 10)), 'an acre'),
+      )
+      // Rolls are longer by what makes them fives of feet, never shorter.
+      .replace(
+        /\broll of (\d+) m\b/g,
+        (_, metres: string) => `roll of ${5 * Math.ceil(toUs(Number(metres), 'ft') / 5)} ft`,
+      )
+      .replace(
+        /\b([\d.]+) by ([\d.]+) m\b/g,
+        (_, a: string, b: string) => `${feetWords(Number(a))} by ${feetWords(Number(b))} ft`,
+      )
+      .replace(/\b([\d,.]*\d)(?: to ([\d,.]*\d))? m\b(?![²³])/g, (_, a: string, b?: string) =>
+        span(a, b, feetWords, 'ft'),
+      )
+      .replace(/\b([\d,.]*\d)(?: to ([\d,.]*\d))? cm\b/g, (_, a: string, b?: string) => span(a, b, inches(0.01), 'in'))
+      .replace(/\b([\d,.]*\d)(?: to ([\d,.]*\d))? mm\b/g, (_, a: string, b?: string) => span(a, b, rain, 'in'))
+      .replace(
+        /\babout (\d+) L\b/g,
+        (_, litres: string) => `about ${plain(Math.max(1, toUs(Number(litres), 'galUS')), 0)} gal`,
+      )
+      .replace(/\b(\d+) kg\b/g, (_, kilograms: string) => `${plain(toUs(Number(kilograms), 'lb'), 0)} lb`)
+      .replace(
+        /\b([\d.]+)(?: to ([\d.]+))? (plants?) a metre\b/g,
+        (_, a: string, b: string | undefined, word: string) =>
+          span(a, b, (n) => plain(n * EXACT.yd, 1), `${word} a yard`),
+      )
+      .replaceAll('a hectare', 'an acre')
+      .replaceAll('a cubic metre', 'a cubic yard')
+      .replaceAll('a kilogram', 'a pound')
+      .replaceAll('a metre', 'a yard')
+      .replaceAll('metres', 'yards')
+  );
 }
 
 /** The unit that land is spoken of in: its name and its square metres. */
@@ -281,6 +314,12 @@ export function parseLength(text: string, system: UnitSystem): number | null {
 /** A length as an editable number without its unit, short: `1.5` (m) or `4.92` (ft). */
 export const editableLength = (metres: number, system: UnitSystem): string =>
   String(roundHalfUp((system === 'us' ? toUs(metres, 'ft') : metres) * 1000) / 1000);
+
+/** A length as a field shows it: its number, and the unit that a bare number in it is in; what is under half a foot in inches. */
+export const fieldLength = (metres: number, system: UnitSystem): { text: string; unit: string } =>
+  system === 'us' && metres > 0 && metres < toMetres(0.5, 'ft') - 1e-9
+    ? { text: String(roundHalfUp(toUs(metres, 'in') * 1000) / 1000), unit: 'in' }
+    : { text: editableLength(metres, system), unit: lengthUnit(system) };
 
 /** The unit that a bare length is typed in. */
 export const lengthUnit = (system: UnitSystem): string => (system === 'us' ? 'ft' : 'm');

@@ -49,7 +49,7 @@ export interface Care {
   readonly slowed: readonly string[];
 }
 
-type Ground = Pick<Holding, 'features' | 'settings' | 'climate' | 'region' | 'place' | 'animals'>;
+type Ground = Pick<Holding, 'features' | 'settings' | 'units' | 'climate' | 'region' | 'place' | 'animals'>;
 
 /** Site and care of plants that grow alike, in a row, judged where they stand in the middle. */
 export function careOf(planting: Planting, rowId: string, lot: Lot, at: Point, holding: Ground): Care {

@@ -8,7 +8,7 @@ import { meanSize } from '../species/mature.ts';
  * Hours a year that keeping the rows to their sizes takes, once they have grown to them: both sides of each row cut
  * where its width is kept, its top where its height is, and each stem cleared where a clear stem is.
  */
-export function cuttingHours(stand: Stand, holding: Pick<Holding, 'settings' | 'species'>): number {
+export function cuttingHours(stand: Stand, holding: Pick<Holding, 'settings' | 'units' | 'species'>): number {
   let [area, stems] = [0, 0];
   for (const { row, spacing, from, to } of stand.rows) {
     if (!row.kept) continue;

@@ -1,6 +1,12 @@
 import { Input } from 'antd';
 import { useId, useState } from 'react';
-import { editableLength, lengthUnit, parseLength, type UnitSystem } from '../../../core/units/quantities.ts';
+import {
+  editableLength,
+  fieldLength,
+  lengthUnit,
+  parseLength,
+  type UnitSystem,
+} from '../../../core/units/quantities.ts';
 
 interface Props {
   readonly label: string;
@@ -25,9 +31,11 @@ export function LengthField({ label, value, units, bare = false, least = 0, most
     setText(null);
   }
 
+  const { text: known, unit } = fieldLength(value, units);
+
   const enter = () => {
     if (text === null) return;
-    const metres = parseLength(text, units);
+    const metres = parseLength(/^[\d.,\s]+$/.test(text) ? `${text} ${unit}` : text, units);
     if (metres === null)
       return setProblem(`'${text}' is not a length. Type a number, with a unit if you like: 1.5, 150 cm, 5 ft.`);
     if (!(metres >= least && metres <= most))
@@ -45,8 +53,8 @@ export function LengthField({ label, value, units, bare = false, least = 0, most
       <Input
         id={id}
         aria-label={bare ? label : undefined}
-        value={text ?? editableLength(value, units)}
-        suffix={lengthUnit(units)}
+        value={text ?? known}
+        suffix={unit}
         status={problem ? 'error' : ''}
         aria-invalid={!!problem}
         aria-describedby={problem ? `${id}-problem` : undefined}

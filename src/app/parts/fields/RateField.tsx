@@ -27,8 +27,9 @@ export function RateField({
   value: number;
   onEnter(next: number | null): void;
 }) {
-  const { label, unit, source } = settings[setting];
-  if (unit === 'm') return <LengthField label={label} units={units} most={200} value={value} onChange={onEnter} />;
+  const { label, unit, source, most } = settings[setting];
+  if (unit === 'm')
+    return <LengthField label={label} units={units} most={most ?? 1000} value={value} onChange={onEnter} />;
   const { name, each } = unitOf(unit, units);
   return (
     <div className="field">
@@ -38,7 +39,7 @@ export function RateField({
       <NumberField
         id={`rate-${setting}`}
         min={0}
-        max={unit === 'share' ? 100 : MOST / each}
+        max={(most ?? (unit === 'share' ? 1 : MOST)) / each}
         value={Math.round((value / each) * 100) / 100}
         onEnter={(next) => onEnter(next === null ? null : next * each)}
       />

@@ -12,7 +12,10 @@ export function SettingField({ setting }: { setting: SettingKey }) {
       setting={setting}
       units={holding.units}
       value={settingOf(holding, setting)}
-      onEnter={(next) => run(setSetting(setting, next ?? undefined, settings[setting].label.toLowerCase()))}
+      onEnter={(next) => {
+        const usual = next === null || next === settingOf({ settings: {}, units: holding.units }, setting);
+        run(setSetting(setting, usual ? undefined : next, settings[setting].label.toLowerCase()));
+      }}
     />
   );
 }

@@ -14,7 +14,7 @@ export function PegBox({ field }: { field: InField }) {
   const laid = worked.laid(field.laid.planting.id)!;
   const stops = stopsIn(worked.findingsOf(laid.planting.id));
   const [answered, setAnswered] = useState<readonly string[]>([]);
-  const [reach, setReach] = useState(pegged?.reach ?? usualReach(laid.planting));
+  const [reach, setReach] = useState(pegged?.reach ?? usualReach(laid.planting, holding));
   const [again, setAgain] = useState(false);
   const revision = revisionOf(laid, ledger, holding);
   const last = state?.peggings.at(-1);

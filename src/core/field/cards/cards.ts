@@ -23,6 +23,7 @@ import { weedMethod } from '../../means/weeds/methods.ts';
 import { cleanWidth, measure, slitFor } from '../../means/weeds/weed-kit.ts';
 import type { Laid } from '../../ranks/laid.ts';
 import { rootstockOf } from '../../species/rootstocks.ts';
+import { perPlaceOf, seedOf } from '../../species/seeds.ts';
 import { stockOf } from '../../species/stock.ts';
 import { formatTape, formatWeight } from '../../units/quantities.ts';
 import { cardText, factsOf, type CardText, type Cover, type Method, type Planted, type Roots } from './card.ts';
@@ -156,7 +157,7 @@ function cardOf(
   const named = { species: species.id, row: stand.rows[stand.row[at]!]!.row.id, stock };
   const planted: Planted = {
     roots: ROOTS_OF[stock] ?? 'bare',
-    perPlace: stockOf(stock).perPlace,
+    perPlace: perPlaceOf(species.id, stock),
     grafted: rootstockOf(species) !== undefined,
     texture: here.texture,
     slope: here.slope && here.slope.share > LEVEL ? here.slope : null,
@@ -192,6 +193,14 @@ const LEVEL = 0.005;
 /** What decides which exception a plant falls under. */
 type Named = Parameters<typeof wayFor>[1];
 
+/** What goes into the ground and how deep it is opened for, metres: seed by its own width. */
+function rootsIn(species: string, stock: string, depth: number) {
+  const { ballDepth, ball } = rootsOf(stock);
+  if (!stockOf(stock).sown) return { ballDepth, ball, depth };
+  const seed = seedOf(species);
+  return { ballDepth: seed.depth, ball: seed.width, depth: seed.depth };
+}
+
 /** The hole, what goes back into it and what settles it. */
 function holeIn({ stock, ...named }: Named, here: Here, { planting }: Laid, holding: Holding, site: Site) {
   const { means } = planting;
@@ -201,13 +210,13 @@ function holeIn({ stock, ...named }: Named, here: Here, { planting }: Laid, hold
   const of = (name: SettingKey) => holing.measures[name] ?? soil.measures[name] ?? settingOf(holding, name);
   const own = of('hole.proud');
   const proud = own > 0 || !hole.dug || !stepData.heavy.includes(here.texture ?? '') ? own : stepData.heavyProud;
-  const { ballDepth, ball } = rootsOf(stock);
+  const { ballDepth, ball, depth } = rootsIn(named.species, stock, hole.depth);
   return {
     method: methodOf(stock, hole, holding.days.plantings.find(({ id }) => id === planting.id)?.way ?? 'hand'),
     hole: {
       width: hole.width,
       // A card that sets it prouder than the plan digs so much less deep.
-      depth: hole.depth - (hole.dug ? proud - own : 0),
+      depth: depth - (hole.dug ? proud - own : 0),
       ball,
       ballDepth,
       seat: ballDepth - proud,

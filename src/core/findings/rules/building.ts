@@ -3,7 +3,7 @@ import { distanceToArea } from '../../geometry/polygon.ts';
 import { settingOf } from '../../holding/settings.ts';
 import { speciesAt } from '../../ranks/stand.ts';
 import type { Species } from '../../holding/species-schema.ts';
-import { formatLength } from '../../units/quantities.ts';
+import { formatGrown, formatLength } from '../../units/quantities.ts';
 import { earliestYear } from '../../years/free-years.ts';
 import { finding, type Finding, type Judged } from '../finding.ts';
 import { gapsOver, substitute, swapPlants } from '../mending.ts';
@@ -34,7 +34,7 @@ export const building = derived(function building(judged: Judged): Finding[] {
       finding('building', judged, feature.id, {
         severity: away(nearest) < least ? 'fault' : 'caution',
         what: `Crowns will touch ${feature.name || 'the building'}`,
-        why: `${sayStand(stand, near)} as near as ${length(away(nearest))}; ${species.common} grows ${length(species.width[1])} wide and stems keep ${length(least)} from a building.`,
+        why: `${sayStand(stand, near)} as near as ${length(away(nearest))}; ${species.common} grows ${formatGrown(species.width[1], holding.units)} wide and stems keep ${length(least)} from a building.`,
         plants: near,
         year: away(nearest) < least ? null : earliestYear(judged, [nearest], ({ width }) => width / 2 > away(nearest)),
         remedies: [

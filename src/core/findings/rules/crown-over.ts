@@ -2,7 +2,7 @@ import { derived } from '../../derived/derived.ts';
 import { sideName } from '../../ground/boundary.ts';
 import { settingOf } from '../../holding/settings.ts';
 import { becomes } from '../../species/mature.ts';
-import { formatLength } from '../../units/quantities.ts';
+import { formatGrown, formatLength } from '../../units/quantities.ts';
 import { capital } from '../../units/text.ts';
 import { earliestYear } from '../../years/free-years.ts';
 import { distancesFrom, ringOf, standingIn } from '../../ranks/distances.ts';
@@ -44,7 +44,7 @@ export const crownOver = derived(function crownOver(judged: Judged): Finding[] {
     finding('crown-over', judged, `side-${segment[worst]!}`, {
       severity: 'caution',
       what: `${capital(species.common)} will hang over the neighbour`,
-      why: `${sayStand(stand, over)} as near as ${length(distance[worst]!)} to ${sideName(boundary, segment[worst]!)}; ${species.common} grows ${length(halves[stand.lot[worst]!]! * 2)} wide, so ${length(reach(worst))} of it would be theirs to cut.`,
+      why: `${sayStand(stand, over)} as near as ${length(distance[worst]!)} to ${sideName(boundary, segment[worst]!)}; ${species.common} grows ${formatGrown(halves[stand.lot[worst]!]! * 2, holding.units)} wide, so ${length(reach(worst))} of it would be theirs to cut.`,
       plants: over,
       year,
       remedies: [

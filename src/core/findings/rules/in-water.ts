@@ -7,7 +7,7 @@ import { plantsWithin } from '../../ranks/near.ts';
 import { sayStand } from '../../ranks/say-plants.ts';
 import { speciesAt, type Stand } from '../../ranks/stand.ts';
 import { bears } from '../../species/catalogue.ts';
-import { formatLength } from '../../units/quantities.ts';
+import { formatLength, roundedUp } from '../../units/quantities.ts';
 import { finding, type Finding, type Judged } from '../finding.ts';
 import { gapsOver, mends, moveSideways } from '../mending.ts';
 
@@ -38,7 +38,7 @@ export const inWater = derived(function inWater(judged: Judged): Finding[] {
     const name = nameOf(water);
     // Whichever way takes all of it out of the water, the shorter one first.
     const move = [wanted - nearest, wanted + Math.max(...plants.map((i) => distance[i]!))]
-      .map((by) => Math.ceil(by * 10) / 10)
+      .map((by) => roundedUp(by, holding.units))
       .flatMap((by) =>
         [by, -by].map((across) => ({
           label: `Move ${length(by)} to the ${across > 0 ? 'right' : 'left'}`,

@@ -3,7 +3,7 @@ import type { Point } from '../../geometry/point.ts';
 import { lineOf } from '../../ground/local-rules.ts';
 import { speciesAt } from '../../ranks/stand.ts';
 import { matureHeight } from '../../species/catalogue.ts';
-import { formatLength } from '../../units/quantities.ts';
+import { formatGrown, formatLength } from '../../units/quantities.ts';
 import { earliestYear } from '../../years/free-years.ts';
 import { finding, type Finding, type Judged } from '../finding.ts';
 import { distanceToArea } from '../../geometry/polygon.ts';
@@ -38,7 +38,7 @@ export const localHeight = derived(function localHeight(judged: Judged): Finding
       finding(sight ? 'sight-triangle' : 'local-height', judged, rule.id, {
         severity: sight ? 'fault' : 'caution',
         what: sight ? 'It will hide people and cars at the junction' : `It will stand too tall along ${line!.name}`,
-        why: `${sayStand(stand, plants)} ${sight ? 'in the sight triangle or hanging into it' : `within ${length(rule.kind === 'height' ? rule.metres : 0)}`}; ${tallest.common} grows to ${length(heights[stand.lot[worst]!]!)} and ${length(rule.most)} is the most${rule.said ? ` (${rule.said})` : ''}. Check the local rule before planting.`,
+        why: `${sayStand(stand, plants)} ${sight ? 'in the sight triangle or hanging into it' : `within ${length(rule.kind === 'height' ? rule.metres : 0)}`}; ${tallest.common} grows to ${formatGrown(heights[stand.lot[worst]!]!, holding.units)} and ${length(rule.most)} is the most${rule.said ? ` (${rule.said})` : ''}. Check the local rule before planting.`,
         plants,
         year: earliestYear(judged, plants, ({ height }) => height > rule.most),
         remedies: [

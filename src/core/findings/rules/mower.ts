@@ -5,7 +5,7 @@ import { wayFor } from '../../holding/means-schema.ts';
 import { mowLane } from '../../means/weeds/lanes.ts';
 import { weedMethod } from '../../means/weeds/methods.ts';
 import { cleanWidth } from '../../means/weeds/weed-kit.ts';
-import { formatLength } from '../../units/quantities.ts';
+import { formatLength, roundedUp } from '../../units/quantities.ts';
 import { purposes } from '../../ranks/purposes.ts';
 import { freeYears, meanInRow } from '../../years/free-years.ts';
 import { finding, type Finding, type Judged } from '../finding.ts';
@@ -38,7 +38,7 @@ export const mower = derived(function mower(judged: Judged): Finding[] {
     const lane = mowLane({ rowGap: gap, strip, canopy: crown, clearance, deck });
     if (lane.passes) return [];
     told.add(row.id);
-    const wanted = Math.ceil((Math.max(strip, crown) + deck + 2 * clearance) * 10) / 10;
+    const wanted = roundedUp(Math.max(strip, crown) + deck + 2 * clearance, holding.units);
     return [
       finding('mower', judged, row.id, {
         severity: 'caution',

@@ -1,7 +1,7 @@
 import { derived } from '../../derived/derived.ts';
 import { nearestSide, setbackFrom, sideName } from '../../ground/boundary.ts';
 import type { Stand } from '../../ranks/stand.ts';
-import { formatLength } from '../../units/quantities.ts';
+import { formatLength, roundedUp } from '../../units/quantities.ts';
 import { ringOf, standingIn } from '../../ranks/distances.ts';
 import { finding, type Finding, type Judged } from '../finding.ts';
 import { awayFrom, gapsOver, mends, moveSideways, trimEnds } from '../mending.ts';
@@ -22,7 +22,7 @@ export const overBoundary = derived(function overBoundary(judged: Judged): Findi
   if (over.length === 0) return [];
   const sides = over.map((i) => nearestSide(boundary, plantAt(stand, i)));
   const worst = sides.reduce((far, side) => (side.distance > far.distance ? side : far));
-  const back = Math.ceil((worst.distance + setbackFrom(holding, worst.assumed)) * 10) / 10;
+  const back = roundedUp(worst.distance + setbackFrom(holding, worst.assumed), units);
   const move = moveSideways(judged, awayFrom(judged, worst.point) * back, `moved ${formatLength(back, units)} in`);
   const trim = trimEnds(judged, over);
   return [

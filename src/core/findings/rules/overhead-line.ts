@@ -2,7 +2,7 @@ import { derived } from '../../derived/derived.ts';
 import type { Feature } from '../../holding/ground-schema.ts';
 import { clearanceOf } from '../../ground/wires.ts';
 import { matureHeight } from '../../species/catalogue.ts';
-import { formatLength } from '../../units/quantities.ts';
+import { formatGrown, formatLength } from '../../units/quantities.ts';
 import { earliestYear } from '../../years/free-years.ts';
 import { becomes } from '../../species/mature.ts';
 import { distancesFrom } from '../../ranks/distances.ts';
@@ -45,7 +45,7 @@ function besideLine(judged: Judged, line: Line): Finding[] {
     finding('overhead-line', judged, line.id, {
       severity: 'fault',
       what: `${who} will reach the overhead line`,
-      why: `${sayStand(stand, growing)} as near as ${length(Math.min(...growing.map((i) => distance[i]!)))} to a line at ${length(line.height)} that wants ${length(clearance)} clear; ${species[0]!.common} grows to ${length(matureHeight(species[0]!))}.${year === null ? '' : ` They come too near in year ${year} at the earliest.`} Only the line’s operator may cut near it.`,
+      why: `${sayStand(stand, growing)} as near as ${length(Math.min(...growing.map((i) => distance[i]!)))} to a line at ${length(line.height)} that wants ${length(clearance)} clear; ${species[0]!.common} grows to ${formatGrown(matureHeight(species[0]!), holding.units)}.${year === null ? '' : ` They come too near in year ${year} at the earliest.`} Only the line’s operator may cut near it.`,
       plants: growing,
       year,
       remedies: [

@@ -1,7 +1,7 @@
 import { derived } from '../../derived/derived.ts';
 import { isAssumed, nearestSide, setbackFrom, sideName } from '../../ground/boundary.ts';
 import type { Stand } from '../../ranks/stand.ts';
-import { formatLength } from '../../units/quantities.ts';
+import { formatLength, roundedUp } from '../../units/quantities.ts';
 import { distancesFrom, ringOf, standingIn } from '../../ranks/distances.ts';
 import { finding, type Judged, type Finding } from '../finding.ts';
 import { awayFrom, gapsOver, mends, moveSideways, trimEnds } from '../mending.ts';
@@ -42,7 +42,7 @@ const withinSetback = (judged: Judged, assumed: boolean) => {
       near.reduce((a, b) => (away[b]! < away[a]! ? b : a)),
     ),
   );
-  const by = Math.ceil((wanted - nearest.distance) * 10) / 10;
+  const by = roundedUp(wanted - nearest.distance, units);
   const move = moveSideways(judged, awayFrom(judged, nearest.point) * by, `moved ${formatLength(by, units)} in`);
   const inside = standingIn(stand, ringOf(boundary));
   // What stands over the line goes with what stands too near it: both are the row's end.

@@ -6,7 +6,7 @@ import { setRow } from '../../holding/planting-commands.ts';
 import { settingOf } from '../../holding/settings.ts';
 import { isClipped, purposes } from '../../ranks/purposes.ts';
 import { mainString } from '../../ranks/stand.ts';
-import { formatLength } from '../../units/quantities.ts';
+import { formatLength, roundedOff } from '../../units/quantities.ts';
 import { closesIn } from '../../years/closing.ts';
 import { grownOf } from '../../effects/outlook.ts';
 import { meanSize } from '../../species/mature.ts';
@@ -27,7 +27,7 @@ export const spacingRule = derived(function spacingRule(judged: Judged): Finding
     if (to - from < 3 || mainString(layout.stand, row.id) !== r) return [];
     const { width } = meanSize(row, book);
     const set = (metres: number) => {
-      const rounded = Math.round(metres * 20) / 20;
+      const rounded = roundedOff(metres, holding.units);
       return {
         label: `Set ${length(rounded)}`,
         command: setRow(planting.id, row.id, { spacing: rounded }, `row ${r + 1} at ${length(rounded)}`),

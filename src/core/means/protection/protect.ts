@@ -12,7 +12,7 @@ import { fenceMetre, guardPieces } from './pieces.ts';
 import { BRANCHED, guardAnimals, isGuarded, isHedge } from './guards.ts';
 import { fences, forms } from './kinds.ts';
 
-export type Rates = Pick<Holding, 'settings' | 'prices' | 'currency' | 'animals' | 'features' | 'terrain'>;
+export type Rates = Pick<Holding, 'settings' | 'units' | 'prices' | 'currency' | 'animals' | 'features' | 'terrain'>;
 
 /** A guard round each plant: its form and how high it stands out of the ground, metres. */
 export interface Guard {
@@ -73,7 +73,7 @@ export function siteOf(
   counts: (lot: Lot) => boolean = () => true,
 ): Site {
   const { stand } = layout;
-  const { settings, prices, currency, animals, features, terrain } = rates;
+  const { settings, units, prices, currency, animals, features, terrain } = rates;
   const wanted = stand.lots.map((lot) => isGuarded(lot.species) && counts(lot));
   let plants = 0;
   for (let i = 0; i < stand.count; i++) if (wanted[stand.lot[i]!]) plants++;
@@ -86,7 +86,7 @@ export function siteOf(
     shortest: Math.min(...stand.lots.filter((_, i) => wanted[i]).map(({ stock }) => stockOf(stock).start)),
     // Nobody comes and no fence is asked for: none is run.
     run: mayFence(planting, rates) ? fenceRun(planting, layout, off, rates) : null,
-    rates: { settings, prices, currency, animals, features, terrain },
+    rates: { settings, units, prices, currency, animals, features, terrain },
   };
 }
 

@@ -4,7 +4,7 @@ import { settingOf } from '../../holding/settings.ts';
 import { soilAt, soilZones, waterHeld } from '../../ground/soil.ts';
 import type { Layout } from '../../ranks/lay-out.ts';
 import { moreOf } from '../../species/more.ts';
-import { formatLength } from '../../units/quantities.ts';
+import { formatLength, formatSold } from '../../units/quantities.ts';
 import { TOL } from '../../units/rounding.ts';
 import { animalsAt } from '../protection/protect.ts';
 import { priceOf } from '../prices.ts';
@@ -130,7 +130,7 @@ export function weedChoice(
 export const reserveUnder = (
   method: string,
   { held, evaporation }: Pick<Dryness, 'held' | 'evaporation'>,
-  holding: Pick<Holding, 'settings'>,
+  holding: Pick<Holding, 'settings' | 'units'>,
 ): ReserveOptions => ({
   held,
   share: settingOf(holding, 'soil.usable'),
@@ -177,7 +177,7 @@ function againstIt(method: string, planting: Planting, { stand, baseline }: Layo
     rank &&
     measure(way, holding, 'weed.depth') < settingOf(holding, 'weed.thin')
   )
-    out.push(`rhizomes grow through chips thinner than ${length(settingOf(holding, 'weed.thin'))}`);
+    out.push(`rhizomes grow through chips thinner than ${formatSold(settingOf(holding, 'weed.thin'), holding.units)}`);
   if (lays === 'strip' && baseline && sharpest(baseline.line.points) < 15 * measure(way, holding, 'weed.rollWidth'))
     out.push('bends tighter than fifteen times its width: cut and overlap it there, or lay mats');
   if (method === 'nurse-grass' && stand.stockIds.every((stock) => stock === 'plug' || stock === 'whip'))

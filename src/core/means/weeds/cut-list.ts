@@ -19,7 +19,7 @@ export interface LaidPiece {
 /** How the fabric of a planting is cut, by each of its ways that lays any. */
 export const cutsOf = (
   { planting, layout: { stand } }: Laid,
-  holding: Pick<Holding, 'settings' | 'prices' | 'currency'>,
+  holding: Pick<Holding, 'settings' | 'units' | 'prices' | 'currency'>,
 ): Cut[] =>
   groupsOf(planting.means.weeds, stand)
     .map((group) => ({ rows: stripRows(stand, group, holding), way: group.way }))

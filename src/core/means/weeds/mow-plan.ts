@@ -35,7 +35,7 @@ const STEPS = 24;
 export function mowPlan(
   planting: Planting,
   { stand }: Layout,
-  holding: Pick<Holding, 'settings' | 'prices' | 'currency'>,
+  holding: Pick<Holding, 'settings' | 'units' | 'prices' | 'currency'>,
 ): MowPlan {
   const deck = settingOf(holding, 'mower.deck');
   const clearance = settingOf(holding, 'mower.clearance');

@@ -25,7 +25,7 @@ const USUAL_BAG = 50;
 export function mulchWays(
   planting: Planting,
   stand: Stand,
-  holding: Pick<Holding, 'settings' | 'prices' | 'currency'>,
+  holding: Pick<Holding, 'settings' | 'units' | 'prices' | 'currency'>,
 ): MulchWay[] {
   const groups = groupsOf(planting.means.weeds, stand).filter(({ way }) =>
     ['ring', 'mulchStrip'].includes(weedMethod(way.method).lays),

@@ -15,14 +15,19 @@ import { weedRates } from './rates.ts';
 import { bagsFor, fabricPins, mulchRings, mulchStrip, spotArea, stripsAcross } from './mulch.ts';
 import { stretchesOf, type Stretch } from './stretches.ts';
 
-type Rates = Pick<Holding, 'settings' | 'prices' | 'currency'>;
+type Rates = Pick<Holding, 'settings' | 'units' | 'prices' | 'currency'>;
 
 /** A measure of a way: the planting's own, else the holding's. Metres, litres or pieces, as the setting is. */
-export const measure = (way: Way, holding: Pick<Holding, 'settings'>, key: SettingKey): number =>
+export const measure = (way: Way, holding: Pick<Holding, 'settings' | 'units'>, key: SettingKey): number =>
   way.measures[key] ?? settingOf(holding, key);
 
 /** Slit cut in an X for a plant in cloth, metres: as is usual for its stock where nobody said otherwise, and never over half of the spacing, which would cut the cloth through. */
-export const slitFor = (way: Way, stock: string, spacing: number, holding: Pick<Holding, 'settings'>): number =>
+export const slitFor = (
+  way: Way,
+  stock: string,
+  spacing: number,
+  holding: Pick<Holding, 'settings' | 'units'>,
+): number =>
   Math.min(
     way.measures['weed.slit'] ??
       holding.settings['weed.slit'] ??

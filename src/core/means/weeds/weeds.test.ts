@@ -196,7 +196,7 @@ describe(compareWeeds, () => {
   it('a slit is as small as its stock bears, and never cuts the cloth through', () => {
     const way = { method: 'fabric', measures: {} };
     const of = (stock: string, spacing: number, changes = {}, settings = {}) =>
-      slitFor({ ...way, measures: changes }, stock, spacing, { settings });
+      slitFor({ ...way, measures: changes }, stock, spacing, { settings, units: 'metric' });
     expect([of('whip', 1.5), of('plug', 1.5), of('pot15', 3)]).toEqual([0.15, 0.1, 0.3]);
     expect([of('whip', 0.2), of('pot15', 0.4)]).toEqual([0.1, 0.2]);
     // What the steward set stands, up to half of the spacing.

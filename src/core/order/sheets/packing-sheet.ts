@@ -1,6 +1,6 @@
 import type { Holding } from '../../holding/schema.ts';
 import type { Laid } from '../../ranks/laid.ts';
-import { formatCount, formatLength, formatVolume } from '../../units/quantities.ts';
+import { formatCount, formatLength, formatVolume, formatWeight } from '../../units/quantities.ts';
 import { kitName, LOOSE } from '../../account/order-list.ts';
 import { asPlanted } from '../../record/as-planted.ts';
 import type { Ledger } from '../../record/ledger.ts';
@@ -17,8 +17,8 @@ export function packingSheet(all: readonly Laid[], holding: Holding, ledger: Led
   const amount = (count: number) => (Number.isInteger(count) ? formatCount(count) : String(count));
   const said = (key: string, count: number) => {
     const name = kitName(key, holding.units, holding.kits);
-    return LOOSE.includes(key)
-      ? `${formatVolume(count, holding.units)} ${name.split(',')[0]!.toLowerCase()}`
+    return LOOSE[key]
+      ? `${LOOSE[key] === 'volume' ? formatVolume(count, holding.units) : formatWeight(count, holding.units)} ${name.split(',')[0]!.toLowerCase()}`
       : `${amount(count)} ${name}`;
   };
   const tables = [...new Set(packs.map(({ planting }) => planting))].map((planting): Table => ({

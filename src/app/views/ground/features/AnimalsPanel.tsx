@@ -4,7 +4,7 @@ import { setAnimals } from '../../../../core/holding/ground-commands.ts';
 import { protectedParts } from '../../../../core/means/protection/guard-kit.ts';
 import { saySetBy, sayProtection } from '../../../../core/means/protection/say.ts';
 import { guardAnimals, guardSource } from '../../../../core/means/protection/guards.ts';
-import { formatLength, inUnits } from '../../../../core/units/quantities.ts';
+import { formatSold, inUnits } from '../../../../core/units/quantities.ts';
 import { useShown, useWorked } from '../../../store/derived.ts';
 import { run } from '../../../store/session.ts';
 import { FeaturesPanel } from './FeaturesPanel.tsx';
@@ -34,7 +34,7 @@ export function AnimalsPanel() {
             <span className="soft">
               {' '}
               {guardAnimals[animal].height > 0 && !guardAnimals[animal].fence
-                ? `${formatLength(guardAnimals[animal].height, holding.units)}, `
+                ? `${formatSold(guardAnimals[animal].height, holding.units)}, `
                 : ''}
               {inUnits(guardAnimals[animal].form, holding.units)}
             </span>

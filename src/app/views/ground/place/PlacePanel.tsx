@@ -1,11 +1,10 @@
 import { Input, Select } from 'antd';
-import { setHolding, setSetting } from '../../../../core/holding/ground-commands.ts';
-import { settingOf, settings, type SettingKey } from '../../../../core/holding/settings.ts';
+import { setHolding } from '../../../../core/holding/ground-commands.ts';
+import { settings, type SettingKey } from '../../../../core/holding/settings.ts';
 import { inUnits } from '../../../../core/units/quantities.ts';
-import { NumberField } from '../../../parts/fields/NumberField.tsx';
 import { RegionField } from '../../../parts/fields/RegionField.tsx';
 import { PlaceField } from '../../../parts/fields/PlaceField.tsx';
-import { LengthField } from '../../../parts/fields/LengthField.tsx';
+import { SettingField } from '../../../parts/fields/SettingField.tsx';
 import { useShown } from '../../../store/derived.ts';
 import { run } from '../../../store/session.ts';
 import { CurrencyField } from './CurrencyField.tsx';
@@ -56,36 +55,11 @@ export function PlacePanel() {
         Defaults of the trade until you change them. Local codes and licensed practice have the last word.
       </p>
       {(Object.keys(settings) as SettingKey[]).map((key) => (
-        <SettingField key={key} setting={key} />
+        <div className="setting" key={key} title={inUnits(settings[key].source, units)}>
+          <SettingField setting={key} />
+          <p className="soft fine">{inUnits(settings[key].source, units)}</p>
+        </div>
       ))}
     </>
-  );
-}
-
-function SettingField({ setting: key }: { setting: SettingKey }) {
-  const holding = useShown();
-  const { label, unit, source, default: standard } = settings[key];
-  const value = settingOf(holding, key);
-  const set = (next: number | null) =>
-    run(setSetting(key, next === null || next === standard ? undefined : next, label.toLowerCase()));
-  return (
-    <div className="setting" title={inUnits(source, holding.units)}>
-      {unit === 'm' ? (
-        <LengthField label={label} units={holding.units} value={value} onChange={set} />
-      ) : (
-        <div className="field">
-          <label htmlFor={key}>{label}</label>
-          <NumberField
-            id={key}
-            min={0}
-            max={unit === 'share' ? 1 : 500}
-            step={unit === 'share' ? 0.01 : 1}
-            value={value}
-            onEnter={set}
-          />
-        </div>
-      )}
-      <p className="soft fine">{inUnits(source, holding.units)}</p>
-    </div>
   );
 }

@@ -1,9 +1,10 @@
 import { Button, Dropdown, Input, Select } from 'antd';
-import { linesFor, ruleLabel, RULE_KINDS, ruleSentence } from '../../../../core/ground/local-rules.ts';
+import { askedBefore, linesFor, ruleLabel, RULE_KINDS, ruleSentence } from '../../../../core/ground/local-rules.ts';
 import { nameOf } from '../../../../core/ground/features.ts';
 import { removeRule, setRule } from '../../../../core/holding/ground-commands.ts';
-import type { LocalRule } from '../../../../core/holding/ground-schema.ts';
+import { ASKED_BEFORE, type LocalRule } from '../../../../core/holding/ground-schema.ts';
 import { DayField } from '../../../parts/fields/DayField.tsx';
+import { NumberField } from '../../../parts/fields/NumberField.tsx';
 import { LengthField } from '../../../parts/fields/LengthField.tsx';
 import { startSketch } from '../../../plan/pencil.ts';
 import { useEffect } from 'react';
@@ -35,6 +36,8 @@ export function RulesPanel() {
           'nesting season',
         ),
       );
+    if (kind === 'leave')
+      return run(setRule({ ...base, kind, ask: '', before: 'planting', days: 60 }, 'something to be asked for'));
     const along =
       kind === 'waterEdge'
         ? linesFor(kind, holding.features)[0]?.id
@@ -130,6 +133,45 @@ function RuleForm({ rule }: { rule: LocalRule }) {
           </>
         )}
       </div>
+      {rule.kind === 'leave' && (
+        <>
+          <div className="field">
+            <label htmlFor={`ask-${rule.id}`}>Ask</label>
+            <Input
+              id={`ask-${rule.id}`}
+              key={rule.ask}
+              defaultValue={rule.ask}
+              maxLength={200}
+              placeholder="for leave to fell, of the forest office"
+              onPressEnter={(event) => event.currentTarget.blur()}
+              onBlur={(event) => event.target.value.trim() !== rule.ask && change({ ask: event.target.value.trim() })}
+            />
+          </div>
+          <div className="pair">
+            <div className="field">
+              <label htmlFor={`before-${rule.id}`}>Before</label>
+              <Select
+                id={`before-${rule.id}`}
+                value={rule.before}
+                popupMatchSelectWidth={false}
+                options={ASKED_BEFORE.map((value) => ({ value, label: askedBefore[value] }))}
+                onChange={(before) => change({ before })}
+              />
+            </div>
+            <div className="field">
+              <label htmlFor={`days-${rule.id}`}>Days ahead</label>
+              <NumberField
+                id={`days-${rule.id}`}
+                min={1}
+                max={730}
+                precision={0}
+                value={rule.days}
+                onEnter={(days) => days !== null && change({ days })}
+              />
+            </div>
+          </div>
+        </>
+      )}
       <div className="field">
         <label htmlFor={`said-${rule.id}`}>Who said so</label>
         <Input

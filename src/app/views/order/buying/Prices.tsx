@@ -1,8 +1,8 @@
 import { setPrice } from '../../../../core/holding/ground-commands.ts';
-import { LOOSE } from '../../../../core/account/order-list.ts';
+import { soldLoose } from '../../../../core/account/order-list.ts';
 import { sayPlaceholders } from '../../../../core/means/currencies.ts';
 import { priceOf, priceTable } from '../../../../core/means/prices.ts';
-import { inUnits, toUs } from '../../../../core/units/quantities.ts';
+import { inUnits } from '../../../../core/units/quantities.ts';
 import { NumberField } from '../../../parts/fields/NumberField.tsx';
 import { useShown } from '../../../store/derived.ts';
 import { run } from '../../../store/session.ts';
@@ -10,8 +10,8 @@ import { run } from '../../../store/session.ts';
 /** The price table, each price the steward's to change; `used` are the keys that the order shown asks for. */
 export function Prices({ used }: { used: ReadonlySet<string> }) {
   const holding = useShown();
-  /** What a price is for, in cubic metres where it is for a volume. */
-  const per = (key: string) => (LOOSE.includes(key) && holding.units === 'us' ? toUs(1, 'yd3') : 1);
+  /** How many of what a price is said for make the cubic metre or kilogram that it is kept for. */
+  const per = (key: string) => soldLoose(key, 1, holding.units);
   return (
     <>
       <h2>Prices</h2>

@@ -14,7 +14,14 @@ import { saySetBy, sayProtection } from '../../../../core/means/protection/say.t
 import { guardOrFence } from '../../../../core/means/protection/weigh.ts';
 import type { Laid } from '../../../../core/ranks/laid.ts';
 import { capital } from '../../../../core/units/text.ts';
-import { counted, formatCount, formatLength, formatMoney, inUnits } from '../../../../core/units/quantities.ts';
+import {
+  counted,
+  formatCount,
+  formatLength,
+  formatMoney,
+  formatSold,
+  inUnits,
+} from '../../../../core/units/quantities.ts';
 import { MeasureField } from '../../../parts/fields/MeasureField.tsx';
 import { PROTECTION_OPTIONS } from '../../../parts/fields/means-options.ts';
 import { Panel } from '../../../parts/Panel.tsx';
@@ -73,7 +80,7 @@ export function AnimalsStop({ laid, choose }: { laid: Laid; choose: ReactNode })
                     <th scope="row">{capital(guardAnimals[animal].name)}</th>
                     <td>
                       {guardAnimals[animal].height > 0 && !guardAnimals[animal].fence
-                        ? formatLength(guardAnimals[animal].height, holding.units, { decimals: 2 })
+                        ? formatSold(guardAnimals[animal].height, holding.units)
                         : ''}
                     </td>
                     <td className={missed ? 'bad' : ''}>

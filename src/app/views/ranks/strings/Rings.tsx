@@ -86,7 +86,7 @@ export function Rings({ laid, anchors, chosenRow, chosenPlant }: Props) {
     if (!now.command && Math.abs(out) < SLOP) return;
     const was = now.laid.layout.stand;
     const { row } = was.rows[was.row[now.plant]!]!;
-    const rowGap = draggedGap(row.rowGap, out / plan.scale);
+    const rowGap = draggedGap(row.rowGap, out / plan.scale, units);
     const label = `row gap ${formatLength(rowGap, units, { decimals: 2 })}`;
     now.command = setRow(laid.planting.id, row.id, { rowGap }, label);
     tryOut(now.command);
@@ -110,7 +110,7 @@ export function Rings({ laid, anchors, chosenRow, chosenPlant }: Props) {
       onPointerMove={onPointerMove}
       onPointerUp={onPointerUp}
       onPointerCancel={cancel}
-      onKeyDown={beadKeys(laid, chosenPlant, cancel)}
+      onKeyDown={beadKeys(laid, chosenPlant, units, cancel)}
       onDragOver={(event) => event.preventDefault()}
       onDrop={useSpeciesDrop(laid, (x, y) => beadAt(stand, plan, [x, y]))}
     />

@@ -76,7 +76,7 @@ export function Threads({ laid, bands, chosenRow, chosenPlant }: Props) {
       onPointerMove={drag.onPointerMove}
       onPointerUp={drag.onPointerUp}
       onPointerCancel={drag.onPointerCancel}
-      onKeyDown={beadKeys(laid, chosenPlant, drag.cancel)}
+      onKeyDown={beadKeys(laid, chosenPlant, units, drag.cancel)}
       onDragOver={(event) => event.preventDefault()}
       onDrop={onDrop}
     />

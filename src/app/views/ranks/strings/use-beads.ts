@@ -4,6 +4,7 @@ import type { Laid } from '../../../../core/ranks/laid.ts';
 import { setRow, setRuns, swapPlant } from '../../../../core/holding/planting-commands.ts';
 import { draggedGap } from '../../../../core/ranks/drag.ts';
 import { speciesAt } from '../../../../core/ranks/stand.ts';
+import { toMetres, type UnitSystem } from '../../../../core/units/quantities.ts';
 import { useShown } from '../../../store/derived.ts';
 import { look } from '../../../store/look-at.ts';
 import { run } from '../../../store/session.ts';
@@ -11,14 +12,17 @@ import { run } from '../../../store/session.ts';
 export const SPECIES_TYPE = 'text/close-rank-species';
 
 /** Metres that Shift and an arrow move a row or a plant. */
-const STEPS = { across: 0.1, along: 0.05 } as const;
+const STEPS = {
+  metric: { across: 0.1, along: 0.05 },
+  us: { across: toMetres(0.5, 'ft'), along: toMetres(0.25, 'ft') },
+} as const;
 
 /** Chooses the plant `i` of the stand, on plan, strings and panel alike. */
 export const choosePlant = ({ layout: { stand } }: Laid, i: number): void =>
   look({ selection: { what: 'plant', row: stand.rows[stand.row[i]!]!.row.id, place: stand.place[i]! } });
 
 /** Beads by keyboard: arrows choose a plant, Shift and arrows change spacing and row gap; Escape takes a drag back. */
-export function beadKeys(laid: Laid, chosen: number | null, cancelDrag: () => boolean) {
+export function beadKeys(laid: Laid, chosen: number | null, units: UnitSystem, cancelDrag: () => boolean) {
   const {
     planting,
     layout: { stand },
@@ -33,8 +37,8 @@ export function beadKeys(laid: Laid, chosen: number | null, cancelDrag: () => bo
     const across = event.key === 'ArrowDown' || event.key === 'ArrowUp';
     if (event.shiftKey) {
       const changes = across
-        ? { rowGap: draggedGap(row.rowGap, step * STEPS.across) }
-        : { spacing: draggedGap(row.spacing, step * STEPS.along) };
+        ? { rowGap: draggedGap(row.rowGap, step * STEPS[units].across, units) }
+        : { spacing: draggedGap(row.spacing, step * STEPS[units].along, units) };
       return void run(setRow(planting.id, row.id, changes));
     }
     if (!across) return choosePlant(laid, Math.min(stand.count - 1, Math.max(0, i + step)));

@@ -64,12 +64,12 @@ function commandFor(
     const gap = planting.gaps.find(({ id }) => id === grip.id)!;
     const held = x.invert(startX);
     const to = grip.edge === 'middle' ? gap.at + x.invert(px) - held : x.invert(px);
-    return setGap(planting.id, grip.id, draggedCut(gap, grip.edge, to, layout.baseline?.line.length ?? 0));
+    return setGap(planting.id, grip.id, draggedCut(gap, grip.edge, to, layout.baseline?.line.length ?? 0, units));
   }
   const { row } = stand.rows[grip.row]!;
   if (way === 'across') {
     const metresPerPixel = x.invert(1) - x.invert(0);
-    const rowGap = draggedGap(row.rowGap, (py - startY) * metresPerPixel);
+    const rowGap = draggedGap(row.rowGap, (py - startY) * metresPerPixel, units);
     return setRow(planting.id, row.id, { rowGap }, `row gap ${formatLength(rowGap, units, { decimals: 2 })}`);
   }
   if (grip.what !== 'bead' || !isBelt(planting.baseline)) return null;
@@ -79,6 +79,7 @@ function commandFor(
     { ...row, against: before?.spacing ?? null },
     stand.place[grip.plant]!,
     stand.chainage[grip.plant]! + moved,
+    units,
   );
   return spacing === null
     ? null
