@@ -157,7 +157,8 @@ describe('every stage says the same', () => {
           if (rows) expect(packed.get(key) ?? 0, `${key} ${n}`).toBeCloseTo(wanted, 1);
         for (const key of packed.keys())
           expect(key.includes('|') || kit.some((line) => line.key === key), key).toBe(true);
-        for (const kind of kinds) expect(packed.get(kindKey(kind))).toBe(kind.count * perPlaceOf(kind.species.id, kind.stock));
+        for (const kind of kinds)
+          expect(packed.get(kindKey(kind))).toBe(kind.count * perPlaceOf(kind.species.id, kind.stock));
         // One clock: the hours of Order are those of the line, phase by phase.
         const phases = phasesOf(laid, holding);
         const at = (...keys: string[]) =>

@@ -132,6 +132,16 @@ test('local rules are noted with who said so, a sight triangle drawn, and the pl
   }
   await page.getByRole('button', { name: 'Close it' }).click();
   await expect(page.getByRole('link', { name: /^Rules/ })).toContainText('5 rules, 1 without a source');
+  await page.getByRole('button', { name: '+ Local rule' }).click();
+  await page.getByRole('menuitem', { name: 'To be asked for' }).click();
+  await page.getByLabel('Ask', { exact: true }).fill('for leave to plant, of the forest office');
+  await page.getByLabel('Days ahead').fill('200');
+  await page.getByLabel('Days ahead').press('Enter');
+  await expect(
+    page.getByText('Before any planting, 200 days ahead: ask for leave to plant, of the forest office.'),
+  ).toBeVisible();
+  await go(page, '/h/tern-hollow/days/list');
+  await expect(page.getByText('Ask for leave to plant, of the forest office').first()).toBeVisible();
 });
 
 test('what grows there is cleared by a way that is chosen, side by side with the others', async ({ page }) => {

@@ -133,45 +133,7 @@ function RuleForm({ rule }: { rule: LocalRule }) {
           </>
         )}
       </div>
-      {rule.kind === 'leave' && (
-        <>
-          <div className="field">
-            <label htmlFor={`ask-${rule.id}`}>Ask</label>
-            <Input
-              id={`ask-${rule.id}`}
-              key={rule.ask}
-              defaultValue={rule.ask}
-              maxLength={200}
-              placeholder="for leave to fell, of the forest office"
-              onPressEnter={(event) => event.currentTarget.blur()}
-              onBlur={(event) => event.target.value.trim() !== rule.ask && change({ ask: event.target.value.trim() })}
-            />
-          </div>
-          <div className="pair">
-            <div className="field">
-              <label htmlFor={`before-${rule.id}`}>Before</label>
-              <Select
-                id={`before-${rule.id}`}
-                value={rule.before}
-                popupMatchSelectWidth={false}
-                options={ASKED_BEFORE.map((value) => ({ value, label: askedBefore[value] }))}
-                onChange={(before) => change({ before })}
-              />
-            </div>
-            <div className="field">
-              <label htmlFor={`days-${rule.id}`}>Days ahead</label>
-              <NumberField
-                id={`days-${rule.id}`}
-                min={1}
-                max={730}
-                precision={0}
-                value={rule.days}
-                onEnter={(days) => days !== null && change({ days })}
-              />
-            </div>
-          </div>
-        </>
-      )}
+      {rule.kind === 'leave' && <LeaveFields rule={rule} change={change} />}
       <div className="field">
         <label htmlFor={`said-${rule.id}`}>Who said so</label>
         <Input
@@ -188,5 +150,48 @@ function RuleForm({ rule }: { rule: LocalRule }) {
         Take out
       </Button>
     </div>
+  );
+}
+
+/** What is asked for, before which work, and how many days ahead. */
+function LeaveFields({ rule, change }: { rule: LocalRule & { kind: 'leave' }; change(changes: object): void }) {
+  return (
+    <>
+      <div className="field">
+        <label htmlFor={`ask-${rule.id}`}>Ask</label>
+        <Input
+          id={`ask-${rule.id}`}
+          key={rule.ask}
+          defaultValue={rule.ask}
+          maxLength={200}
+          placeholder="for leave to fell, of the forest office"
+          onPressEnter={(event) => event.currentTarget.blur()}
+          onBlur={(event) => event.target.value.trim() !== rule.ask && change({ ask: event.target.value.trim() })}
+        />
+      </div>
+      <div className="pair">
+        <div className="field">
+          <label htmlFor={`before-${rule.id}`}>Before</label>
+          <Select
+            id={`before-${rule.id}`}
+            value={rule.before}
+            popupMatchSelectWidth={false}
+            options={ASKED_BEFORE.map((value) => ({ value, label: askedBefore[value] }))}
+            onChange={(before) => change({ before })}
+          />
+        </div>
+        <div className="field">
+          <label htmlFor={`days-${rule.id}`}>Days ahead</label>
+          <NumberField
+            id={`days-${rule.id}`}
+            min={1}
+            max={730}
+            precision={0}
+            value={rule.days}
+            onEnter={(days) => days !== null && change({ days })}
+          />
+        </div>
+      </div>
+    </>
   );
 }
