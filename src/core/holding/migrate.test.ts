@@ -227,7 +227,7 @@ describe('settings', () => {
         expect(settingOf({ settings: { [key]: 0.123 }, units }, key)).toBe(0.123);
       if (settings[key].unit !== 'm') continue;
       const inches = settingOf({ settings: {}, units: 'us' }, key) / 0.0254;
-      const step = inches < 1 ? 0.125 : inches < 6 ? 1 : inches < 24 ? 3 : inches < 48 ? 6 : 12;
+      const step = inches < 1 ? 0.125 : inches < 6 ? 1 : inches < 24 ? 3 : inches < 48 ? 6 : 12; // whole feet beyond
       expect(Math.abs(inches / step - Math.round(inches / step)), `${key}: ${inches} in`).toBeLessThan(1e-9);
       expect(Math.abs(inches * 0.0254 - settings[key].default), key).toBeLessThanOrEqual(0.3 * settings[key].default);
     }

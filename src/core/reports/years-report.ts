@@ -76,12 +76,13 @@ function plantingYears(stand: StandYears, { holding, all }: Outlook, years: read
     })),
     heights: years.map((y) => ({ year: y, rows: heightsAt(stand, y).map(({ name, height }) => ({ name, height })) })),
     seenThrough: isBelt(stand.laid.planting.baseline) ? years.map((y) => ({ year: y, ...densityAt(stand, y) })) : null,
-    harvests: harvests(stand).map(({ species, plants, first, full, months }) => ({
+    harvests: harvests(stand).map(({ species, plants, first, full, months, each }) => ({
       species: species.botanical,
       plants,
       first,
       full,
       months,
+      kilogramsEach: each && years.map((y) => ({ year: y, from: each[y]![0], to: each[y]![1] })),
     })),
     conflicts: judge(holding, stand.laid, all)
       .flatMap(({ year: when, rule, what, severity }) => (when === null ? [] : [{ year: when, rule, severity, what }]))

@@ -176,8 +176,8 @@ describe('what people say', () => {
   });
   it('plans in what a tape shows: eighths of an inch, inches, quarters and halves of a foot, feet', () => {
     const planned = (metres: number) => Math.round((plannedAt(metres, 'us') / 0.0254) * 1000) / 1000;
-    expect([0, 0.003, 0.02, 0.06, 0.15, 0.3, 0.5, 1, 1.5, 3, 8].map(planned)).toEqual([
-      0, 0.125, 0.75, 2, 6, 12, 21, 42, 60, 120, 312,
+    expect([0, 0.003, 0.02, 0.06, 0.15, 0.3, 0.5, 1, 1.5, 3, 8, 20, 60].map(planned)).toEqual([
+      0, 0.125, 0.75, 2, 6, 12, 21, 42, 60, 120, 312, 780, 2400,
     ]);
     expect(plannedAt(0.15, 'metric')).toBe(0.15);
   });

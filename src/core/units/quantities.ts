@@ -72,7 +72,7 @@ const EIGHTHS = 8;
 /**
  * A distance as it is planned, metres: in US customary what a tape and a stick are set to, eighths of an inch under one,
  * whole inches under half a foot, quarters of a foot under two feet, halves under four, whole feet to twelve, then even
- * ones. 0 stays 0.
+ * ones, fives from forty, tens from a hundred. 0 stays 0.
  */
 export function plannedAt(metres: number, system: UnitSystem): number {
   if (system === 'metric' || metres === 0) return metres;
@@ -81,7 +81,7 @@ export function plannedAt(metres: number, system: UnitSystem): number {
     const inches = feet * 12 < 1 ? EIGHTHS : 1;
     return (Math.max(1, Math.round(feet * 12 * inches)) / inches) * EXACT.in;
   }
-  const step = feet < 2 ? 0.25 : feet < 4 ? 0.5 : feet < 12 ? 1 : 2;
+  const step = feet < 2 ? 0.25 : feet < 4 ? 0.5 : feet < 12 ? 1 : feet < 40 ? 2 : feet < 100 ? 5 : 10;
   return Math.max(1, Math.round(feet / step)) * step * EXACT.ft;
 }
 

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import type { Species } from '../holding/species-schema.ts';
 import { moreOf } from '../species/more.ts';
 import light from './light.json' with { type: 'json' };
+import type { Grown } from './grown.ts';
 import type { StandYears } from './stand-years.ts';
 import { LAST_YEAR } from './growth.ts';
 import bearingData from './bearing.json' with { type: 'json' };
@@ -11,6 +12,8 @@ const facts = z
     source: z.string().min(1),
     /** Years to the first and to a full crop, by genus. */
     genera: z.record(z.string(), z.tuple([z.number(), z.number()])),
+    /** Full crop of a square metre of crown, kilograms, from an ordinary to a good year, by genus. */
+    crops: z.record(z.string(), z.tuple([z.number(), z.number()])),
   })
   .parse(bearingData);
 
@@ -24,6 +27,8 @@ export interface Harvest {
   readonly months: readonly [number, number] | null;
   /** Share of a full crop by year, 0 to 1. */
   readonly crop: readonly number[];
+  /** What a plant of them bears by year, kilograms, from an ordinary to a good year; null where nothing is known of its kind. */
+  readonly each: readonly (readonly [number, number])[] | null;
   /** Light when full grown, as a share of the open. */
   readonly light: number;
 }
@@ -46,11 +51,13 @@ export function harvests({ grown }: StandYears): Harvest[] {
       const lit = Math.min(1, Math.max(0, (one.light[year]! - least) / (good - least)));
       return age * lit;
     });
+    const each = eachOf(one, crop);
     const first = crop.findIndex((share) => share > 0);
     const full = crop.findIndex((share) => share > FULL * Math.max(...crop) && share > 0);
     const known = found.get(species.id);
+    const both = known?.each && each ? meanOf([known.each, known.plants], [each, one.plants]) : each;
     if (known && known.first !== null && (first < 0 || first >= known.first)) {
-      found.set(species.id, { ...known, plants: known.plants + one.plants });
+      found.set(species.id, { ...known, plants: known.plants + one.plants, each: both });
       continue;
     }
     found.set(species.id, {
@@ -60,11 +67,27 @@ export function harvests({ grown }: StandYears): Harvest[] {
       full: full < 0 ? null : full,
       months: fruit,
       crop,
+      each: both,
       light: one.light[LAST_YEAR]!,
     });
   }
   return [...found.values()].sort((a, b) => (a.first ?? 99) - (b.first ?? 99));
 }
+
+/** What a plant bears year by year: its crown, as far as its neighbours leave it room, by what such a crown bears, its age and its light. */
+function eachOf({ lot: { species }, along, across }: Grown, crop: readonly number[]): [number, number][] | null {
+  const rate = facts.crops[species.botanical.split(' ')[0]!];
+  if (!rate) return null;
+  return crop.map((share, year) => {
+    const crown = Math.PI * along[year]! * across[year]!;
+    return [rate[0] * crown * share, rate[1] * crown * share];
+  });
+}
+
+type Each = NonNullable<Harvest['each']>;
+/** The mean of what plants of two rows bear. */
+const meanOf = ([a, n]: [Each, number], [b, m]: [Each, number]): Each =>
+  a.map(([low, high], year) => [(low * n + b[year]![0] * m) / (n + m), (high * n + b[year]![1] * m) / (n + m)]);
 
 const FULL = 0.95;
 export const bearingSource = facts.source;

@@ -438,6 +438,25 @@ describe('harvests', () => {
     expect(rest).toEqual([]);
     expect([apple!.first, apple!.crop[3], apple!.full! > 5]).toEqual([4, 0, true]);
     expect(apple!.crop[12]).toBeGreaterThan(apple!.crop[5]!);
+    // What a tree bears follows its crown: 2 to 5 kg on each square metre of it, nothing before it bears.
+    const { along, across } = yearsOf(fruit).grown[0]!;
+    const crown = Math.PI * along[20]! * across[20]! * apple!.crop[20]!;
+    expect(apple!.each![20]).toEqual([expect.closeTo(2 * crown, 9), expect.closeTo(5 * crown, 9)]);
+    expect(apple!.each![20]![1]).toBeGreaterThan(10);
+    expect(apple!.each![3]).toEqual([0, 0]);
+    const both = harvests(
+      yearsOf(
+        sample({
+          rows: [
+            row({ species: [[1, 'Malus domestica']], spacing: 4, stock: 'feathered' }),
+            row({ species: [[1, 'Malus domestica']], spacing: 1, stock: 'feathered', rowGap: 8 }),
+          ],
+        }),
+      ),
+    )[0]!;
+    // Close set they have less room: over both rows a tree bears less.
+    expect(both.each![20]![1]).toBeLessThan(apple!.each![20]![1]);
+    expect(both.plants).toBe(16 + 61);
     const late = sample({
       rows: [row({ species: [[1, 'Malus domestica']], spacing: 4, stock: 'feathered', later: 2 })],
     });

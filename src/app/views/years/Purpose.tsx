@@ -4,7 +4,7 @@ import { streamSource } from '../../../core/effects/stream.ts';
 import { noonShadow } from '../../../core/effects/sun-through.ts';
 import { monthName } from '../../../core/ground/local-rules.ts';
 import { midwinter } from '../../../core/sun/sun.ts';
-import { formatLength } from '../../../core/units/quantities.ts';
+import { formatLength, formatWeight, type UnitSystem } from '../../../core/units/quantities.ts';
 import { bearingSource, harvests, type Harvest } from '../../../core/years/bearing.ts';
 import type { StandYears } from '../../../core/years/stand-years.ts';
 import { Heads } from '../../parts/Heads.tsx';
@@ -17,7 +17,7 @@ export function Purpose({ outlook, stand, year }: { outlook: Outlook; stand: Sta
       <Shadow outlook={outlook} stand={stand} year={year} />
       {purpose === 'stream' && <Water outlook={outlook} year={year} />}
       <Snow outlook={outlook} year={year} />
-      <Food stand={stand} year={year} south={outlook.holding.place.latitude < 0} />
+      <Food stand={stand} year={year} south={outlook.holding.place.latitude < 0} units={outlook.holding.units} />
     </>
   );
 }
@@ -80,13 +80,13 @@ function Snow({ outlook, year }: { outlook: Outlook; year: number }) {
   ));
 }
 
-function Food({ stand, year, south }: { stand: StandYears; year: number; south: boolean }) {
+function Food({ stand, year, south, units }: { stand: StandYears; year: number; south: boolean; units: UnitSystem }) {
   const found = harvests(stand);
   if (found.length === 0) return null;
   return (
     <table className="facts by-row">
       <caption>Harvest</caption>
-      <Heads of={['Kind', 'First', 'Full', 'Months', `Crop in year ${year}`]} />
+      <Heads of={['Kind', 'First', 'Full', 'Months', `Crop in year ${year}`, 'A plant']} />
       <tbody>
         {found.map((harvest) => (
           <tr key={harvest.species.id}>
@@ -95,18 +95,27 @@ function Food({ stand, year, south }: { stand: StandYears; year: number; south: 
             <td>{harvest.full ?? '–'}</td>
             <td>{monthsOf(harvest, south)}</td>
             <td>{Math.round(harvest.crop[year]! * 100)} %</td>
+            <td>{eachIn(harvest, year, units)}</td>
           </tr>
         ))}
       </tbody>
       <tfoot>
         <tr>
-          <td colSpan={5} className="soft fine">
-            {bearingSource}. The crop is of a full one, by age and light.
+          <td colSpan={6} className="soft fine">
+            {bearingSource}. The crop is of a full one, by age and light; what a plant bears follows from its crown, an
+            ordinary year to a good one.
           </td>
         </tr>
       </tfoot>
     </table>
   );
+}
+
+/** '12 to 30 kg', '4 to 9 lb': what a plant bears in a year; nothing where that is not known. */
+function eachIn({ each }: Harvest, year: number, units: UnitSystem): string {
+  const [low, high] = each?.[year] ?? [0, 0];
+  if (!each) return 'not known';
+  return high < 0.05 ? '–' : `${formatWeight(low, units)} to ${formatWeight(high, units)}`;
 }
 
 /** 'August to October', half a year on in the south; 'not known' where it is not. */
