@@ -79,6 +79,8 @@ const PatternSchema = z.strictObject({
   weeds: z.string(),
   why: z.string(),
   source: z.string(),
+  /** Why most of it is one kind, where that is its aim. */
+  oneKind: z.string().optional(),
   /** Asked in turn; when nobody answers, the place does where its climate has the trait, else the first answer holds. */
   questions: z
     .array(

@@ -142,8 +142,12 @@ describe(newPlanting, () => {
     for (const purpose of PURPOSES) {
       const holding = laidOut(purpose, at);
       const all = layHolding(holding);
+      // A blank row is the steward’s to fill. Where a place has too few kinds of its own for a role, one takes more of a share, and it is said.
+      const few = rowsLaid({ purpose, holding: holdingAt(at) }).some(({ filled }) =>
+        filled.some((one) => !one.species),
+      );
       const found = judge(holding, all[0]!, all).filter(
-        ({ severity, rule }) => severity === 'caution' && rule !== 'species-share',
+        ({ severity, rule }) => severity === 'caution' && !((few || purpose === 'blank') && rule === 'species-share'),
       );
       expect(
         found.map(({ what, why }) => `${what}: ${why}`),

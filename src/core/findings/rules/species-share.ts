@@ -5,6 +5,7 @@ import { together } from '../../holding/command.ts';
 import { settingOf } from '../../holding/settings.ts';
 import { kindsOf } from '../../account/quantities.ts';
 import { matureHeight, matureWidth } from '../../species/catalogue.ts';
+import { patterns } from '../../ranks/patterns.ts';
 import { finding, type Finding, type Judged } from '../finding.ts';
 import { substitute } from '../mending.ts';
 import { capital } from '../../units/text.ts';
@@ -15,6 +16,7 @@ export const speciesShare = derived(function speciesShare(judged: Judged): Findi
   const { count } = layout.stand;
   if (count < settingOf(holding, 'share.from')) return [];
   const most = settingOf(holding, 'share.most');
+  const { oneKind } = patterns[planting.purpose];
   const bySpecies = new Map<string, number>();
   for (const kind of kindsOf(layout.stand))
     bySpecies.set(kind.species.id, (bySpecies.get(kind.species.id) ?? 0) + kind.count);
@@ -41,9 +43,9 @@ export const speciesShare = derived(function speciesShare(judged: Judged): Findi
         ),
       );
       return finding('species-share', judged, id, {
-        severity: 'caution',
+        severity: oneKind ? 'note' : 'caution',
         what: `${capital(species.common)} is ${Math.round((100 * n) / count)} % of the planting`,
-        why: `${n} of ${count} plants; your share is at most ${Math.round(most * 100)} %. A mix outlives what fells one species; one matched species looks even and is easy to clip. Accept it where that is the aim.`,
+        why: `${n} of ${count} plants; your share is at most ${Math.round(most * 100)} %. A mix outlives what fells one species; one matched species looks even and is easy to clip. ${oneKind ?? 'Accept it where that is the aim.'}`,
         at: [layout.stand.x[0]!, layout.stand.y[0]!],
         remedies: partner
           ? [
