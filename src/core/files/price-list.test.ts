@@ -13,6 +13,8 @@ describe(readPriceList, () => {
       ['Corylus avellana', '60/90', '50', '1.234,50', ''],
       ['hazel', 'bare-root whip', '1', '0,90', '40'],
       ['Apple', '12 L', '1', '34', ''],
+      ['Apple', '40 L', '1', '110', ''],
+      ['Apple', '90 L', '1', '250', ''],
       ['Hazel plug', '', '200', '90', ''],
       ['Stake, 0.9 m', '', '1', '0.55', ''],
       ['Purple wonderwood', '', '1', '3', ''],
@@ -23,11 +25,13 @@ describe(readPriceList, () => {
       { key: 'corylus-avellana|transplant', packs: [{ size: 50, price: 123_450 }], left: null },
       { key: 'corylus-avellana|whip', packs: [{ size: 1, price: 90 }], left: 40 },
       { key: 'malus-domestica|pot15', packs: [{ size: 1, price: 3400 }], left: null },
+      { key: 'malus-domestica|pot50', packs: [{ size: 1, price: 11_000 }], left: null },
+      { key: 'malus-domestica|pot100', packs: [{ size: 1, price: 25_000 }], left: null },
       { key: 'corylus-avellana|plug', packs: [{ size: 200, price: 9000 }], left: null },
       { key: 'stake.0.9', packs: [{ size: 1, price: 55 }], left: null },
     ]);
     expect(unmatched).toEqual([
-      { line: 9, item: 'Purple wonderwood', size: '', offer: { packs: [{ size: 1, price: 300 }], left: null } },
+      { line: 11, item: 'Purple wonderwood', size: '', offer: { packs: [{ size: 1, price: 300 }], left: null } },
     ]);
   });
   it('takes an empty name for the one above, as merged cells are, and two lines of one thing for two packs', () => {

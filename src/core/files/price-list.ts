@@ -213,13 +213,19 @@ const withoutSize = (item: string): string =>
       ' ',
     );
 
+/** The pot of the catalogue that is nearest to one of so many litres. */
+const nearestPot = (litres: number): string =>
+  stocks
+    .filter((one) => one.litres > 0)
+    .reduce((a, b) => (Math.abs(Math.log(b.litres / litres)) < Math.abs(Math.log(a.litres / litres)) ? b : a)).id;
+
 /** The stock type that a size or form speaks of; null where it says none. */
 function stockFor(text: string): string | null {
   const words = text.toLowerCase();
   const named = stocks.find(({ id, name }) => words.includes(id) || words.includes(name.split(',')[0]!.toLowerCase()));
   const litres = /(\d+(?:[.,]\d+)?)\s*(?:l\b|ltr|litre)/.exec(words);
-  if (litres) return Number(litres[1]!.replace(',', '.')) < 8 ? 'pot4' : 'pot15';
-  if (named && named.id !== 'pot4' && named.id !== 'pot15') return named.id;
+  if (litres) return nearestPot(Number(litres[1]!.replace(',', '.')));
+  if (named && !named.id.startsWith('pot')) return named.id;
   if (/\b(plug|cell)/.test(words)) return 'plug';
   if (/\bball/.test(words)) return 'balled';
   const range = /(\d{2,3})\s*[-–/]\s*(\d{2,3})/.exec(words);

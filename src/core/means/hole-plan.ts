@@ -240,7 +240,16 @@ export function soilKit(planting: Planting, layout: Layout, holding: Rates): Kit
     const grams = soil.measures[`add.${key}`] ?? 0;
     if (grams <= 0) continue;
     const plants = plan.holes.reduce((sum, { stock, plants: n }) => sum + (bare || stockOf(stock).pot > 0 ? n : 0), 0);
-    lines.push(piece(holding, stuff, (plants * grams) / 1000, 0, `${grams} g for each of ${plants}`));
+    const none = plan.plants - plants;
+    lines.push(
+      piece(
+        holding,
+        stuff,
+        (plants * grams) / 1000,
+        0,
+        `${grams} g for each of ${plants}, once, at planting${none > 0 ? `; none for ${none} with bare roots: it burns them` : ''}`,
+      ),
+    );
   }
   return lines;
 }

@@ -202,6 +202,41 @@ describe(holePlan, () => {
   });
 });
 
+describe('what is given to each plant', () => {
+  it('feed is for pots and balls alone, and says for whom it is not counted', () => {
+    const fed = sample({
+      rows: [row({ stock: 'pot4', spacing: 3 }), row({ rowGap: 3, spacing: 3 })],
+    });
+    const [planting] = fed.plantings;
+    const holding = {
+      ...fed,
+      plantings: [
+        {
+          ...planting!,
+          means: { ...planting!.means, soil: { ...planting!.means.soil, measures: { 'add.feed': 20 } } },
+        },
+      ],
+    };
+    const { kit } = orderOf(holding).sums[0]!;
+    expect(kit.find(({ key }) => key === 'feed')).toMatchObject({
+      wanted: 0.42,
+      why: '20 g for each of 21, once, at planting; none for 21 with bare roots: it burns them',
+    });
+  });
+  it('pots of 50 and 100 L are stock like any other: dug, watered, ordered, on the card', () => {
+    for (const [stock, perDay] of [
+      ['pot50', 12],
+      ['pot100', 6],
+    ] as const) {
+      const big = sample({ rows: [row({ stock, spacing: 10, species: [[1, 'Quercus robur']] })], length: 50 });
+      const { holes } = holesOf(big);
+      expect(holes[0]!.dug, stock).toBe(true);
+      expect(plantingHours(laidOf(big), big).holes).toBeGreaterThan((6 / perDay) * 8);
+      expect(orderOf(big).sums[0]!.plantLines[0]).toMatchObject({ stock, order: 7 });
+    }
+  });
+});
+
 describe(waterPlan, () => {
   it('takes the least work of what is there, until a way is chosen: nothing where nothing is watered', () => {
     const chosen = (holding: Holding, method: string): Holding => ({

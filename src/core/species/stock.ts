@@ -21,6 +21,8 @@ const StockSchema = z.object({
   sown: z.boolean().default(false),
   /** Width of pot or cell, metres; 0 for bare roots. */
   pot: z.number().min(0),
+  /** What its pot holds, litres; 0 for what is not sold so. */
+  litres: z.number().min(0).default(0),
   /** Packs it is sold in, price in minor units. */
   packs: z.array(z.object({ size: z.number().int().positive(), price: z.number().int().positive() })).min(1),
   source: z.string(),

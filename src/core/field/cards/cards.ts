@@ -129,6 +129,8 @@ const ROOTS_OF: Readonly<Record<string, Roots>> = {
   plug: 'plug',
   pot4: 'pot',
   pot15: 'pot',
+  pot50: 'pot',
+  pot100: 'pot',
   balled: 'balled',
   seed: 'seed',
   cutting: 'cutting',
