@@ -19,10 +19,11 @@ import { stocks } from './stock.ts';
 describe('catalogue', () => {
   it('holds at least 320 species, each once, under accepted two-word names, its genus and id those of its name', () => {
     expect(catalogue.length).toBeGreaterThanOrEqual(320);
-    for (const { id, botanical } of catalogue) expect(id).toBe(botanical.toLowerCase().replaceAll(' ', '-'));
+    for (const { id, botanical } of catalogue)
+      expect(id).toBe(botanical.toLowerCase().replace(' var.', '').replaceAll(' ', '-'));
     for (const key of ['id', 'botanical', 'common', 'tag'] as const)
       expect(new Set(catalogue.map((species) => species[key])).size, key).toBe(catalogue.length);
-    for (const { botanical } of catalogue) expect(botanical).toMatch(/^[A-Z][a-z]+ (x )?[a-z-]+( x [a-z-]+)?$/);
+    for (const { botanical } of catalogue) expect(botanical).toMatch(/^[A-Z][a-z]+ (x )?[a-z-]+( (x|var\.) [a-z-]+)?$/);
   });
 
   it('whom a plant harms is known of those it harms, each mark with part and source, the record’s own word the same', () => {

@@ -2,6 +2,9 @@ import { LIGHTS, MOISTURES, type Species } from '../holding/species-schema.ts';
 import { catalogue, partners } from './catalogue.ts';
 import { isStock } from './stock.ts';
 
+/** The id of a botanical name: a variety’s without its 'var.'. */
+export const idOf = (botanical: string): string => botanical.toLowerCase().replace(' var.', '').replaceAll(' ', '-');
+
 const genusOf = (botanical: string): string => botanical.split(' ')[0]!;
 
 /**
@@ -22,10 +25,10 @@ function ofNames({ id, botanical, common, tag, family }: Species, beside: readon
   const like = (name: string, other: string) => name.toLowerCase() === other.toLowerCase();
   return [
     [
-      !/^[A-Z][a-z]+ (x )?[a-z-]+( x [a-z-]+)?$/.test(botanical),
+      !/^[A-Z][a-z]+ (x )?[a-z-]+( (x|var\.) [a-z-]+)?$/.test(botanical),
       `'${botanical}' is not a botanical name: write genus and kind, as in Corylus avellana.`,
     ],
-    [id !== botanical.toLowerCase().replaceAll(' ', '-'), `Its id '${id}' is not that of ${botanical}.`],
+    [id !== idOf(botanical), `Its id '${id}' is not that of ${botanical}.`],
     [
       beside.some((other) => like(other.botanical, botanical)),
       `${botanical} is in the book already: correct that record.`,

@@ -49,7 +49,7 @@ export function SpeciesForm({ species, isNew, onDone, onLeave }: Props) {
   const noted = { ...moreOf(draft), ...draft.more };
   const note = (changes: Partial<More>) => set({ more: { ...noted, ...changes } });
   const keep = () => {
-    const id = isNew ? draft.botanical.trim().toLowerCase().replaceAll(' ', '-') : draft.id;
+    const id = isNew ? idOf(draft.botanical.trim()) : draft.id;
     if (run(setSpecies({ ...draft, id, botanical: draft.botanical.trim(), common: draft.common.trim() }))) onDone(id);
   };
   return (
