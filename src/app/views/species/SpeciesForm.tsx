@@ -11,6 +11,7 @@ import {
   type Species,
 } from '../../../core/holding/species-schema.ts';
 import { monthName } from '../../../core/ground/local-rules.ts';
+import { idOf } from '../../../core/species/contradictions.ts';
 import { monthsAt, moreOf } from '../../../core/species/more.ts';
 import { partners } from '../../../core/species/catalogue.ts';
 import { setSpecies } from '../../../core/species/species-commands.ts';
