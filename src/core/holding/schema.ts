@@ -67,7 +67,7 @@ export const RunSchema = z.object({
 });
 export type Run = z.infer<typeof RunSchema>;
 
-export const ENDS = ['keep', 'fit', 'centre'] as const;
+export const ENDS = ['keep', 'fit', 'fitStart', 'fitInset', 'centre'] as const;
 export const MIXES = ['turn', 'quota', 'drift'] as const;
 
 /** A size that plants are cut to, metres; null leaves that measure free. */

@@ -58,6 +58,23 @@ describe(places, () => {
     );
   });
 
+  it('fitted within its ends it has as many places as intervals, the last left to the next row or all half a spacing in', () => {
+    const at = (ends: 'fitStart' | 'fitInset', metres = 47.3, staggered = false) =>
+      places(metres, { spacing: 1.2, ends, staggered });
+    // The worked value of both ends: 39 intervals of 1.212821 m.
+    for (const ends of ['fitStart', 'fitInset'] as const) {
+      expect(at(ends).at).toHaveLength(39);
+      expect(at(ends).spacing).toBeCloseTo(1.212821, 6);
+    }
+    expect([at('fitStart').at[0], at('fitInset').at[0]]).toEqual([0, expect.closeTo(0.6064105, 6)]);
+    expect(47.3 - at('fitStart').at.at(-1)!).toBeCloseTo(1.212821, 6);
+    expect(47.3 - at('fitInset').at.at(-1)!).toBeCloseTo(0.6064105, 6);
+    expect([...at('fitInset', 0.5).at]).toEqual([0.25]);
+    expect([...at('fitStart', 0.5).at]).toEqual([0]);
+    expect(at('fitInset', 47.3, true).at).toHaveLength(38);
+    expect(at('fitStart', 47.3, true).at[0]).toBeCloseTo(0.6064105, 6);
+  });
+
   it('never plants a ring’s last on its first', () => {
     fc.assert(
       fc.property(fc.double({ min: 10, max: 200, noNaN: true }), spacing, (metres, step) => {

@@ -10,7 +10,11 @@ export interface Places {
 
 export interface PlacesOptions {
   readonly spacing: number;
-  /** `fit` stretches or squeezes the spacing so that the last plant stands at the end; `centre` leaves half a spacing and half of what is over at both. */
+  /**
+   * `fit` stretches or squeezes the spacing so that the last plant stands at the end; `fitStart` so too, but leaves the last
+   * place to the row that begins there; `fitInset` stands half a spacing in at both; `centre` leaves half a spacing and half
+   * of what is over at both.
+   */
   readonly ends: Row['ends'];
   /** Starts in the middle between the first plants of the row before, as every second row of a staggered set does. */
   readonly staggered?: boolean;
@@ -31,8 +35,10 @@ export function places(
   if (!(spacing > 0)) throw new RangeError(`spacing must be > 0 m, got ${spacing}`);
   if (length < -TOL) return { at: new Float64Array(0), spacing };
   if (ends === 'centre' && !closed) return centred(length, spacing, staggered);
-  const count = ends === 'fit' ? fittedIntervals(length, spacing) : intervals(length, spacing);
-  const step = ends === 'fit' && length > TOL ? length / count : spacing;
+  const fits = ends.startsWith('fit');
+  const count = fits ? fittedIntervals(length, spacing) : intervals(length, spacing);
+  const step = fits && length > TOL ? length / count : spacing;
+  if (fits && ends !== 'fit' && !closed) return fittedWithin(length, count, ends === 'fitInset', staggered, step);
   // Fitted to both ends it begins as it stops, half of its own spacing in.
   const first = staggered ? Math.min(step, ends === 'keep' ? against : step) / 2 : 0;
   const n = closed
@@ -45,6 +51,14 @@ export function places(
   return { at, spacing: step };
 }
 
+/** `count.fit` modes `start` and `inset`: as many places as intervals; a staggered row stands in the middles between those of a square one. */
+function fittedWithin(length: number, count: number, inset: boolean, staggered: boolean, step: number): Places {
+  const n = Math.max(1, inset && staggered ? count - 1 : count);
+  const between = inset && staggered && count > 1 ? step : inset || staggered ? step / 2 : 0;
+  const first = Math.min(between, Math.max(0, length));
+  return { at: Float64Array.from({ length: n }, (_, i) => first + i * step), spacing: step };
+}
+
 /** `count.line` mode `inset`; a staggered row stands in the middles between those of a square one. */
 function centred(length: number, spacing: number, staggered: boolean): Places {
   const n = Math.max(1, intervals(length, spacing) - (staggered ? 1 : 0));
@@ -53,7 +67,7 @@ function centred(length: number, spacing: number, staggered: boolean): Places {
 }
 
 const short = (length: number, spacing: number, ends: Row['ends']): boolean =>
-  length + TOL < spacing && (ends !== 'fit' || length <= TOL);
+  length + TOL < spacing && (!ends.startsWith('fit') || length <= TOL);
 
 /** Intervals whose even spacing comes nearest to the asked one: `count.fit` (tie: fewer plants). */
 export function fittedIntervals(length: number, spacing: number): number {

@@ -4,6 +4,7 @@ import { SPACING } from '../../holding/schema.ts';
 import { wrongRootstock } from '../../species/rootstocks.ts';
 import { stocks } from '../../species/stock.ts';
 import { formatLength, type UnitSystem } from '../../units/quantities.ts';
+import { endsNamed } from './ends.ts';
 import { calledLength } from './lengths.ts';
 import type { SpeciesBook } from '../../species/book.ts';
 import { speciesFor, type Written } from './names.ts';
@@ -245,8 +246,8 @@ const CLAUSES: readonly Clause[] = [
   },
   {
     what: 'ends',
-    pattern: /^(fit|keep|centre)$/i,
-    read: ({ row }, [, word]) => void (row.ends = word!.toLowerCase() as Row['ends']),
+    pattern: /^(fit\s+start|fit\s+inset|fit|keep|centre)$/i,
+    read: ({ row }, [, word]) => void (row.ends = endsNamed(word!)),
   },
   {
     what: 'behind',

@@ -1,6 +1,7 @@
 import type { Gap, Planting, Row } from '../../holding/schema.ts';
 import { toUs, type UnitSystem } from '../../units/quantities.ts';
 import { onRootstock } from '../../species/rootstocks.ts';
+import { ENDS_WORDS } from './ends.ts';
 import { FOOT, tapeTenth } from './lengths.ts';
 import { callName, type Written } from './names.ts';
 
@@ -28,7 +29,7 @@ export function printRow(row: Row, { units, book }: Written, named = false): str
     ...(row.rowGap > 0 ? [`${length(row.rowGap)} behind`] : []),
     ...(row.across ? ['across'] : []),
     ...(row.staggered ? ['staggered'] : []),
-    ...(row.ends === 'keep' ? [] : [row.ends]),
+    ...(row.ends === 'keep' ? [] : [ENDS_WORDS[row.ends]]),
     ...(row.inset > 0 ? [`inset ${length(row.inset)}`] : []),
     ...(trim.start > 0 ? [`starts ${length(trim.start)} late`] : []),
     ...(trim.stop > 0 ? [`stops ${length(trim.stop)} early`] : []),
@@ -79,5 +80,5 @@ export function explainRow(
   const tall = row.standards
     ? `, a ${book.of(row.standards.species).common} each ${lengthOf(row.standards.every, units)}`
     : '';
-  return `One plant every ${lengthOf(row.spacing, units)}${row.staggered ? ', begun between the plants of the row before' : ''}${{ keep: '', fit: ', stretched to fit its ends', centre: ', what is over shared by both ends' }[row.ends]}: ${how}${tall}.`;
+  return `One plant every ${lengthOf(row.spacing, units)}${row.staggered ? ', begun between the plants of the row before' : ''}${{ keep: '', fit: ', stretched to fit its ends', fitStart: ', stretched to fit, its last place left to the row that begins there', fitInset: ', stretched to fit, half a spacing in at both ends', centre: ', what is over shared by both ends' }[row.ends]}: ${how}${tall}.`;
 }

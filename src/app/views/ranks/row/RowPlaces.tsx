@@ -59,16 +59,19 @@ export function RowPlaces({ planting, row, units, set }: Props) {
             onChange={(inset) => set({ inset })}
           />
           <div className="field">
-            <span className="label">Ends</span>
-            <Segmented
-              aria-label="Ends"
+            <label htmlFor="row-ends">Ends</label>
+            <Select
+              id="row-ends"
               value={row.ends}
+              popupMatchSelectWidth={false}
               options={[
-                { value: 'keep', label: 'keep' },
-                { value: 'fit', label: 'fit' },
-                { value: 'centre', label: 'centre' },
+                { value: 'keep', label: 'Spacing kept' },
+                { value: 'fit', label: 'Fitted to both ends' },
+                { value: 'fitStart', label: 'Fitted, last place left to the next row' },
+                { value: 'fitInset', label: 'Fitted, half a spacing in' },
+                { value: 'centre', label: 'What is over shared' },
               ]}
-              onChange={(ends) => set({ ends: ends as Row['ends'] }, `ends ${ends}`)}
+              onChange={(ends) => set({ ends }, 'ends')}
             />
           </div>
         </div>
