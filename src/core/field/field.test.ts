@@ -41,15 +41,31 @@ describe(pegSheet, () => {
     );
   });
 
+  it('cuts the stick to the millimetre, or to a sixteenth of an inch', () => {
+    const stick = (units: 'metric' | 'us', spacing: number) =>
+      sheetOf(sample({ units, rows: [row({ spacing })] })).rows[0]!.notes.find((note) =>
+        note.startsWith('Spacing stick'),
+      );
+    expect(stick('metric', 0.333)).toContain('Spacing stick: 0.333 m, centre to centre');
+    expect(stick('us', 0.333)).toContain('Spacing stick: 1 ft 1 1/8 in, centre');
+    expect(stick('us', 0.3365)).toContain('Spacing stick: 1 ft 1 1/4 in, centre');
+    expect(stick('us', 0.335)).toContain('Spacing stick: 1 ft 1 3/16 in, centre');
+  });
+
   it('finds the zero peg from the nearest corner and never calls an assumed line a boundary', () => {
     const boundary = [corner([-10, -10], 'assumed'), corner([90, -10], 'found'), corner([90, 50], 'found')];
     const said = sheetOf(sample({ boundary })).setUp.join(' ');
     // A found pin far off is worth more than an assumed one close by.
-    expect(said).toContain('Zero peg: 90.55 m from corner 2 (pin found), bearing 276°');
+    expect(said).toContain('Zero peg: 90.55 m from corner 2 (pin found), bearing 276.3°');
     expect(said).not.toMatch(/boundary/i);
+    // Two found pins in reach of a tape say it better than a bearing read to a tenth of a degree.
+    const two = [corner([80, -10], 'found'), corner([60, 60], 'found'), corner([200, 0], 'assumed')];
+    expect(sheetOf(sample({ boundary: two })).setUp.join(' ')).toContain(
+      'Zero peg: where 80.62 m from corner 1 (pin found) and 84.85 m from corner 2 (pin found) meet, to the west of the first',
+    );
     const assumed = boundary.map((each) => ({ ...each, pin: 'assumed' as const }));
     expect(sheetOf(sample({ boundary: assumed })).setUp.join(' ')).toContain(
-      'Zero peg: 14.14 m from corner 1 (assumed line, not surveyed), bearing 45°',
+      'Zero peg: 14.14 m from corner 1 (assumed line, not surveyed), bearing 45.0°',
     );
     expect(
       sheetOf(sample({ boundary: boundary.map((each) => ({ ...each, pin: 'found' as const })) })).setUp.join(' '),
@@ -88,7 +104,7 @@ describe(pegSheet, () => {
     });
     const { setUp, rows } = sheetOf(bent);
     expect(setUp.join(' ')).toMatch(
-      /Rows lie to the left of it\. Its pegs are in the table below, measured from a straight chord: from the zero peg 60\.00 m to the east \(90°\)/,
+      /Rows lie to the left of it\. Its pegs are in the table below, measured from a straight chord: from the zero peg 60\.00 m to the east \(90\.0°\)/,
     );
     expect(rows[0]!.notes).toContain('Leave a gate from 0+018.00 to 0+022.00 of the baseline.');
   });

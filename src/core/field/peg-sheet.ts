@@ -8,8 +8,8 @@ import { clearedStretch } from '../ranks/clearing.ts';
 import { numberInRow, speciesAt, type LaidRow, type Stand } from '../ranks/stand.ts';
 import { stockOf } from '../species/stock.ts';
 import { holeSize, rootsOf } from '../means/holes.ts';
-import { formatTape } from '../units/quantities.ts';
-import { knownPoints } from './known-points.ts';
+import { formatStick, formatTape } from '../units/quantities.ts';
+import { bestPair, knownPoints } from './known-points.ts';
 import { boundaryNote, guardNote, offsetMarks, slopeNote, squareNote } from './peg-notes.ts';
 import { chordOf, isStraight, setOutPegs, STRING_OFF, type SetOutWay } from './set-out.ts';
 import { ALLOWANCES, diagonal, stationLabel, stickLength, tapeMark, walk } from './stake.ts';
@@ -149,14 +149,14 @@ function rowNotes(
   const { units } = holding;
   const fine = (metres: number) => formatTape(metres, units);
   const { pot } = stockOf(row.stock);
-  const stick = `Spacing stick: ${fine(stickLength(spacing, pot))}${pot > 0 ? `, laid between pots ${fine(pot)} wide` : ', centre to centre'}. Check against the chainage every tenth plant.`;
+  const stick = `Spacing stick: ${formatStick(stickLength(spacing, pot), units)}${pot > 0 ? `, laid between pots ${fine(pot)} wide` : ', centre to centre'}. Check against the chainage every tenth plant.`;
   const later =
     row.later > 0
       ? [`Planted ${row.later === 1 ? 'a year' : `${row.later} years`} after the first rows: peg it then.`]
       : [];
   if (baseline.kind === 'guilds') {
     if (to - from < 2) return ['The anchor: its peg is the middle of the rings.', ...later];
-    const first = Math.round((360 * stand.chainage[from]!) / line!.length);
+    const first = ((360 * stand.chainage[from]!) / line!.length).toFixed(1);
     return [
       `Ring: tape ${fine(offset)} from the anchor’s peg. First plant at ${first}° from north, then one each ${(360 / (to - from)).toFixed(1)}°, clockwise.`,
       stick,
@@ -193,13 +193,22 @@ function rowNotes(
 const MARKED =
   'Before any peg, stake or spade: ask for buried services to be marked, wait for the marks, and dig by hand near them. Private lines are not marked by the service.';
 
-/** 'Zero peg: 14.14 m from corner 1 (pin found), bearing 45°' without its first words: from the nearest thing that can be found. */
+/** Half a tenth of a degree, radians: how far a bearing may be out; and what a tape is read to, metres. */
+const DOUBT = (0.05 * Math.PI) / 180;
+const TAPE = 0.05;
+const degrees = (angle: number): string => `${angle.toFixed(1)}°`;
+
+/** 'Zero peg: 14.14 m from corner 1 (pin found), bearing 45.0°' without its first words: from the nearest thing that can be found. */
 function fromKnown(p: Point, holding: Holding): string {
   const tape = (metres: number) => formatTape(metres, holding.units);
   const near = knownPoints(holding).sort((a, b) => distance(a.at, p) - distance(b.at, p));
   const known = near.find(({ found }) => found) ?? near[0];
+  // A bearing read to a tenth is out by half of one: where that is more than a tape, two tapes say it.
+  const pair = known && distance(known.at, p) * DOUBT > TAPE ? bestPair(near, [p]) : null;
+  if (pair)
+    return `where ${tape(distance(pair[0].at, p))} from ${pair[0].label} and ${tape(distance(pair[1].at, p))} from ${pair[1].label} meet, to the ${compassName(bearing(pair[0].at, p))} of the first`;
   return known
-    ? `${tape(distance(known.at, p))} from ${known.label}, bearing ${Math.round(bearing(known.at, p))}°`
+    ? `${tape(distance(known.at, p))} from ${known.label}, bearing ${degrees(bearing(known.at, p))}`
     : `${tape(Math.abs(p[0]))} ${p[0] < 0 ? 'west' : 'east'} and ${tape(Math.abs(p[1]))} ${p[1] < 0 ? 'south' : 'north'} of the holding’s origin`;
 }
 
@@ -222,8 +231,8 @@ function setUpNotes(planting: Planting, layout: Layout, line: Polyline, holding:
     MARKED,
     `Zero peg: ${from(zero)}.`,
     isStraight(line)
-      ? `Baseline: ${tape(line.length)} from the zero peg, setting out to the ${compassName(whole)} (${Math.round(whole)}°). ${rowsLie}`
-      : `Baseline: ${tape(line.length)} along its bends and curves. ${rowsLie} Its pegs are in the table below, measured from a straight chord: from the zero peg ${tape(length)} to the ${compassName(whole)} (${Math.round(whole)}°), to the far peg, ${from(end)}.`,
+      ? `Baseline: ${tape(line.length)} from the zero peg, setting out to the ${compassName(whole)} (${degrees(whole)}). ${rowsLie}`
+      : `Baseline: ${tape(line.length)} along its bends and curves. ${rowsLie} Its pegs are in the table below, measured from a straight chord: from the zero peg ${tape(length)} to the ${compassName(whole)} (${degrees(whole)}), to the far peg, ${from(end)}.`,
     ...boundaryNote(layout.stand, holding),
     ...guardNote(planting, layout, holding),
     `Right angles: ${tape(a)} along, ${tape(b)} across, ${tape(diagonal(a, b))} between. ${squareNote([a, b], Math.max(...layout.stand.rows.map(({ offset }) => Math.abs(offset)), 10), holding)} At the far end measure both diagonals of the whole set, and the far peg against its place: over ${tape(length * ALLOWANCES.closing)}, one in two hundred, measure again.`,

@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import Papa from 'papaparse';
 import { describe, expect, it } from 'vitest';
 import { row, sample } from '../../../checks/sample.ts';
+import { settingSteps } from './setting-sheet.ts';
 import { settingOutCsv } from '../files/setting-out-csv.ts';
 import { distance, type Point } from '../geometry/point.ts';
 import type { Holding } from '../holding/schema.ts';
@@ -116,6 +117,12 @@ describe(settingOut, () => {
   it('has equal diagonals where rows are straight and end square, and none where they do not', () => {
     const { diagonals, closing } = outOf(two);
     expect(diagonals.map(({ metres }) => metres)).toEqual([Math.hypot(60, 2), Math.hypot(60, 2)]);
+    expect(settingSteps(outOf(two), 'metric').join(' ')).toContain('60.03 m and 60.03 m; both must come out the same');
+    // A skewed set has two, and each is said as it must come out.
+    const skewed = diagonals.map((one, i) => ({ ...one, metres: [43.56, 35.51][i]! }));
+    expect(settingSteps({ ...outOf(two), diagonals: skewed }, 'metric').join(' ')).toMatch(
+      /first row to the end of the last 43\.56 m, from the end of the first to the start of the last 35\.51 m; each must come out so/,
+    );
     expect(closing).toBeCloseTo(0.3);
     expect(outOf(sample({ length: 60, rows: [row(), row({ rowGap: 2, inset: 9 })] })).diagonals).toHaveLength(2);
     const bent: [number, number][] = [

@@ -39,6 +39,9 @@ export function settingTable(
   };
 }
 
+/** Whether both diagonals are the same to what a tape is read to. */
+const isSquare = ([a, b]: SettingOut['diagonals']): boolean => Math.abs(a!.metres - b!.metres) < 0.01;
+
 /** How a setting-out is read, in the order of the work. */
 export function settingSteps({ from: [a, b], diagonals, closing, chord }: SettingOut, units: UnitSystem): string[] {
   const tape = (metres: number) => formatTape(metres, units);
@@ -53,7 +56,9 @@ export function settingSteps({ from: [a, b], diagonals, closing, chord }: Settin
       : []),
     ...(diagonals.length > 0
       ? [
-          `Diagonals of the whole set: ${diagonals.map(({ metres }) => tape(metres)).join(' and ')}; both must come out the same.`,
+          isSquare(diagonals)
+            ? `Diagonals of the whole set: ${diagonals.map(({ metres }) => tape(metres)).join(' and ')}; both must come out the same.`
+            : `Diagonals of the whole set, which is not a rectangle: from the start of the first row to the end of the last ${tape(diagonals[0]!.metres)}, from the end of the first to the start of the last ${tape(diagonals[1]!.metres)}; each must come out so.`,
         ]
       : []),
     ...(closing > 0

@@ -109,20 +109,28 @@ export function formatSold(metres: number, system: UnitSystem): string {
 }
 
 /** A length as it is read off a tape: '12.35 m', or in feet, inches and eighths: '40 ft 6 1/8 in'. */
-export function formatTape(metres: number, system: UnitSystem): string {
-  if (system === 'metric') return `${plain(metres, 2)} m`;
-  const eighths = roundHalfUp((Math.abs(metres) / EXACT.in) * EIGHTHS);
-  const [feet, rest] = [Math.floor(eighths / (12 * EIGHTHS)), eighths % (12 * EIGHTHS)];
-  const [inches, part] = [Math.floor(rest / EIGHTHS), rest % EIGHTHS];
-  const divisor = part % 4 === 0 ? 4 : part % 2 === 0 ? 2 : 1;
-  const fraction = part > 0 ? `${part / divisor}/${EIGHTHS / divisor}` : '';
+export const formatTape = (metres: number, system: UnitSystem): string =>
+  system === 'metric' ? `${plain(metres, 2)} m` : inParts(metres, EIGHTHS);
+
+/** A length that a stick is cut to: '0.333 m', or to a sixteenth of an inch. */
+export const formatStick = (metres: number, system: UnitSystem): string =>
+  system === 'metric' ? `${plain(metres, 3)} m` : inParts(metres, 2 * EIGHTHS);
+
+/** Feet, inches and so many parts of one, a power of two. */
+function inParts(metres: number, parts: number): string {
+  const all = roundHalfUp((Math.abs(metres) / EXACT.in) * parts);
+  const [feet, rest] = [Math.floor(all / (12 * parts)), all % (12 * parts)];
+  const [inches, part] = [Math.floor(rest / parts), rest % parts];
+  let divisor = 1;
+  while (part > 0 && part % (2 * divisor) === 0) divisor *= 2;
+  const fraction = part > 0 ? `${part / divisor}/${parts / divisor}` : '';
   const said = [
     feet > 0 ? `${plain(feet, 0)} ft` : '',
     inches > 0 || fraction || feet === 0
       ? `${[inches > 0 || !fraction ? String(inches) : '', fraction].filter(Boolean).join(' ')} in`
       : '',
   ];
-  return `${metres < 0 && eighths > 0 ? '-' : ''}${said.filter(Boolean).join(' ')}`;
+  return `${metres < 0 && all > 0 ? '-' : ''}${said.filter(Boolean).join(' ')}`;
 }
 
 /** A range of lengths, the unit once: '2 to 4 m', '7 to 13 ft'; a decimal where the lower is under 2 m. */
