@@ -297,6 +297,8 @@ test('the pages of Field are read in sunlight, by screen readers and by thumbs',
       );
     expect([stop, small]).toEqual([stop, []]);
   }
+  // What must be ticked before the pegs is said at the head of the sheet too, with its place.
+  await expect(page.getByText(/^Before anybody digs: \d+ plants will reach the overhead line\. Row 1/)).toBeVisible();
 });
 
 test('of all taps none that was answered is lost, though the browser is killed again and again', async ({

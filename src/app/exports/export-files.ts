@@ -1,4 +1,6 @@
 import { strToU8 } from 'fflate';
+import { sayStops } from '../../core/field/stops.ts';
+import { judge } from '../../core/findings/judge.ts';
 import { dayOf } from '../../core/days/day.ts';
 import { daysSheet } from '../../core/days/days-sheet.ts';
 import { planDays } from '../../core/days/tasks.ts';
@@ -101,7 +103,10 @@ export async function exportFile(
   const sheets = (): PegSheet[] =>
     all
       .filter((laid) => !planting || laid.planting.id === planting)
-      .map((laid) => pegSheet(laid.planting, laid.layout, holding, way));
+      .map((laid) => {
+        const sheet = pegSheet(laid.planting, laid.layout, holding, way);
+        return { ...sheet, setUp: [...sayStops(judge(holding, laid, all)), ...sheet.setUp] };
+      });
   const list = () =>
     phaseOrders(holding, all, ledger).find(({ later }) => later === phase)?.order ?? orderOf(holding, all, ledger);
   const planSheets = (of: (laid: Laid, holding: Holding) => Sheet | null) =>

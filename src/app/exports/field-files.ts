@@ -3,10 +3,12 @@ import { cardsOf } from '../../core/field/cards/cards.ts';
 import { plantedPoints } from '../../core/field/planted-points.ts';
 import { settingOut } from '../../core/field/setting-out.ts';
 import { settingSheet } from '../../core/field/setting-sheet.ts';
+import { sayStops } from '../../core/field/stops.ts';
+import { judge } from '../../core/findings/judge.ts';
 import { tagsOf, type TagKind } from '../../core/field/tags.ts';
 import { settingOutCsv } from '../../core/files/setting-out-csv.ts';
 import type { Holding } from '../../core/holding/schema.ts';
-import type { Laid } from '../../core/ranks/laid.ts';
+import { layHolding, type Laid } from '../../core/ranks/laid.ts';
 import type { Ledger } from '../../core/record/ledger.ts';
 import { cardsPdf } from './cards-pdf.ts';
 import type { PdfFonts } from './pdf-page.ts';
@@ -64,7 +66,7 @@ export async function fieldFile(
   switch (name) {
     case 'setting-out.pdf':
       return sheetsPdf(
-        standing.map((laid) => settingSheet(laid, holding)),
+        standing.map((laid) => settingSheet(laid, holding, sayStops(judge(holding, laid, layHolding(holding))))),
         set('Setting out'),
       );
     case 'setting-out.csv':

@@ -10,7 +10,7 @@ import { ledgerOf, NO_LEDGER, type Ledger } from '../record/ledger.ts';
 import { moveBreaks, movedTo } from './move.ts';
 import { letterOf, pegging, revisionOf, usualReach } from './pegging.ts';
 import { pegsOf } from '../record/pegs.ts';
-import { stopsIn } from './stops.ts';
+import { sayStops, stopsIn } from './stops.ts';
 import { dayRows, nextPeg, onTrailer, runOfPegs, saying } from './the-day.ts';
 
 let count = 0;
@@ -236,5 +236,8 @@ describe(stopsIn, () => {
         found('overhead-line', 'caution'),
       ]).map(({ finding }) => finding),
     ).toEqual(['buried-service:p1', 'overhead-line:p1']);
+    expect(sayStops([found('buried-service', 'fault'), found('spacing', 'fault')])).toEqual([
+      'Before anybody digs: what. why',
+    ]);
   });
 });

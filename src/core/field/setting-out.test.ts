@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import Papa from 'papaparse';
 import { describe, expect, it } from 'vitest';
 import { row, sample } from '../../../checks/sample.ts';
-import { settingSteps } from './setting-sheet.ts';
+import { settingSheet, settingSteps } from './setting-sheet.ts';
 import { settingOutCsv } from '../files/setting-out-csv.ts';
 import { distance, type Point } from '../geometry/point.ts';
 import type { Holding } from '../holding/schema.ts';
@@ -118,6 +118,9 @@ describe(settingOut, () => {
     const { diagonals, closing } = outOf(two);
     expect(diagonals.map(({ metres }) => metres)).toEqual([Math.hypot(60, 2), Math.hypot(60, 2)]);
     expect(settingSteps(outOf(two), 'metric').join(' ')).toContain('60.03 m and 60.03 m; both must come out the same');
+    // What stops a spade stands before all else.
+    const sheet = settingSheet(layHolding(two)[0]!, two, ['Before anybody digs: a pipe lies here. Ask.']);
+    expect(sheet.parts[0]).toEqual({ kind: 'note', text: 'Before anybody digs: a pipe lies here. Ask.' });
     // A skewed set has two, and each is said as it must come out.
     const skewed = diagonals.map((one, i) => ({ ...one, metres: [43.56, 35.51][i]! }));
     expect(settingSteps({ ...outOf(two), diagonals: skewed }, 'metric').join(' ')).toMatch(

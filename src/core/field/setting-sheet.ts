@@ -69,8 +69,8 @@ export function settingSteps({ from: [a, b], diagonals, closing, chord }: Settin
   ];
 }
 
-/** The setting-out of a planting as a sheet: drawing to scale, how it is read, and the measures of each peg. */
-export function settingSheet(laid: Laid, holding: Holding): Sheet {
+/** The setting-out of a planting as a sheet: what stops a spade, drawing to scale, how it is read, and the measures of each peg. */
+export function settingSheet(laid: Laid, holding: Holding, stops: readonly string[]): Sheet {
   const out = settingOut(laid, holding);
   const drawing = drawSettingOut(out, WIDE, HIGH);
   const { head, rows } = settingTable(out, drawing.table, holding.units);
@@ -79,6 +79,7 @@ export function settingSheet(laid: Laid, holding: Holding): Sheet {
     title: `Setting out ${laid.planting.name}`,
     intro: `${holding.name}. North lies ${Math.round((drawing.north + 360) % 360)}° clockwise from the top of the drawing.`,
     parts: [
+      ...stops.map((text) => ({ kind: 'note' as const, text })),
       drawingPart(drawing),
       ...settingSteps(out, holding.units).map((text) => ({ kind: 'note' as const, text })),
       { kind: 'table', name: 'Pegs', head, rows },

@@ -23,3 +23,7 @@ export const stopsIn = (findings: readonly Found[]): Stop[] =>
     const answer = (data.asked as Readonly<Record<string, string>>)[rule];
     return answer && (severity === 'fault' || severity === 'caution') ? [{ finding: id, what, why, answer }] : [];
   });
+
+/** What stops a spade as a paper says it that a spade follows: at its head, each with its place. */
+export const sayStops = (findings: readonly Found[]): string[] =>
+  stopsIn(findings).map(({ what, why }) => `Before anybody digs: ${what}. ${why}`);

@@ -121,8 +121,8 @@ function inParts(metres: number, parts: number): string {
   const all = roundHalfUp((Math.abs(metres) / EXACT.in) * parts);
   const [feet, rest] = [Math.floor(all / (12 * parts)), all % (12 * parts)];
   const [inches, part] = [Math.floor(rest / parts), rest % parts];
-  let divisor = 1;
-  while (part > 0 && part % (2 * divisor) === 0) divisor *= 2;
+  // The largest power of two in it.
+  const divisor = part & -part;
   const fraction = part > 0 ? `${part / divisor}/${parts / divisor}` : '';
   const said = [
     feet > 0 ? `${plain(feet, 0)} ft` : '',

@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import { bestPair, knownPoints } from '../../../core/field/known-points.ts';
 import { pegSheet } from '../../../core/field/peg-sheet.ts';
+import { sayStops } from '../../../core/field/stops.ts';
 import { pegPlaces, type SetOutWay } from '../../../core/field/set-out.ts';
 import { counted, formatLength, formatTape } from '../../../core/units/quantities.ts';
 import { capital } from '../../../core/units/text.ts';
@@ -67,7 +68,7 @@ export function RowsStop({ planting }: { planting: string }) {
         {walked.length > 0 && <Walked field={field} />}
       </div>
       <ol className="set-up">
-        {sheet.setUp.map((step) => (
+        {[...sayStops(field.worked.findingsOf(planting)), ...sheet.setUp].map((step) => (
           <li key={step}>{step}</li>
         ))}
       </ol>

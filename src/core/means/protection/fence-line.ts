@@ -22,6 +22,8 @@ export interface FenceRun {
 
 /** A turn sharper than this wants a straining post, degrees. */
 const CORNER = 25;
+/** Turns nearer than this share a post, metres. */
+const STRIDE = 0.5;
 /** Steps in which a line is laid on the slope, metres. */
 const STEP = 5;
 
@@ -131,16 +133,19 @@ const outward = (ring: readonly Point[]): 1 | -1 =>
     ? 1
     : -1;
 
-/** Places where a fence turns so sharply that it wants a straining post. */
+/** Places where a fence turns so sharply that it wants a straining post; turns within a stride of one another share theirs. */
 export function fenceCorners(line: readonly Point[]): Point[] {
   const closed = distance(line[0]!, line.at(-1)!) < 0.01;
   const points = closed ? [line.at(-2)!, ...line] : line;
-  return points.slice(1, -1).filter((b, i) => {
+  const turns = points.slice(1, -1).filter((b, i) => {
     const [a, c] = [points[i]!, points[i + 2]!];
     const turn =
       Math.abs(Math.atan2(c[1] - b[1], c[0] - b[0]) - Math.atan2(b[1] - a[1], b[0] - a[0])) * (180 / Math.PI);
     return Math.min(turn, 360 - turn) > CORNER;
   });
+  const posts: Point[] = [];
+  for (const turn of turns) if (posts.every((post) => distance(post, turn) >= STRIDE)) posts.push(turn);
+  return posts;
 }
 
 /** Length of a line on the ground as it lies, metres; horizontal where its fall is not known. */

@@ -9,7 +9,7 @@ import type { Holding } from '../../holding/schema.ts';
 import { layHolding, type Laid } from '../../ranks/laid.ts';
 import { priceTable } from '../prices.ts';
 import { quantities } from '../../account/quantities.ts';
-import { fenceRun, slopeLength } from './fence-line.ts';
+import { fenceCorners, fenceRun, slopeLength } from './fence-line.ts';
 import { extraKey, extras } from './extras.ts';
 import { soldSize } from '../../units/quantities.ts';
 import { sayStake, stakeAsSold, stakeFor, stakeLength } from './guards.ts';
@@ -267,6 +267,16 @@ describe('fences', () => {
     // The far side, and two ends of 1.25 m and the setback of 1 m to the fence that stands.
     expect(run(along)!.length).toBeCloseTo(62.5 + 2 * 2.25, 6);
     expect(run(along)).toMatchObject({ corners: 2, ends: 2 });
+  });
+  it('turns within a stride of one another share a straining post: no two on one spot, no stretch of nothing', () => {
+    const bend = (stub: number) =>
+      fenceCorners([
+        [0, 0],
+        [10, 0],
+        [10 + stub, stub],
+        [10 + stub, 10],
+      ]);
+    expect([bend(0.02).length, bend(0.3).length, bend(3).length]).toEqual([1, 1, 2]);
   });
   it('a block is fenced outside its plants', () => {
     const outline = [
