@@ -19,8 +19,8 @@ export function daysSheet(tasks: readonly Task[], names: ReadonlyMap<string, str
         name: `${monthName(monthOf(all[0]!.from))} ${yearOf(all[0]!.from)}`,
         head: ['Done', 'When', 'What', 'Where', 'Hours', 'Who'],
         rows: all.map((task) => [
-          isOpen(task) ? '' : 'x',
-          task.from === task.to ? dateWords(task.from, false) : spanWords(task.from, task.to).replace(/ \d{4}$/, ''),
+          isOpen(task) ? '[  ]' : '[x]',
+          task.from === task.to ? dateWords(task.from) : spanWords(task.from, task.to),
           task.what,
           names.get(task.planting) ?? '',
           Math.max(0.5, Math.round(task.hours * 2) / 2),
@@ -34,7 +34,7 @@ export function daysSheet(tasks: readonly Task[], names: ReadonlyMap<string, str
     ]);
   return {
     title,
-    intro: `From ${dateWords(from)} on. Days follow from the planting days, the place and the crew; ground and weather have the last word.`,
+    intro: `${parts.length > 0 ? `From ${dateWords(from)} on. ` : ''}Days follow from the planting days, the place and the crew; ground and weather have the last word.`,
     parts: parts.length > 0 ? parts : [{ kind: 'note', text: 'No planting has a day yet.' }],
   };
 }

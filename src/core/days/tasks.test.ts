@@ -479,6 +479,11 @@ describe('care', () => {
       expect(plants).toBeGreaterThan(0);
       if (n > 0) expect(lots[n]!.planted).toBeGreaterThan(lots[n - 1]!.lost); // one lot more was wanted
     });
+    // What comes is what is ordered, spares counted in.
+    const come = planOf(long).tasks.filter(({ rule }) => rule === 'come');
+    const sum = come.reduce((all, { what }) => all + Number(/^[\d,]+/.exec(what)![0].replace(',', '')), 0);
+    expect(sum).toBe(orderOf(long, layHolding(long), NO_LEDGER).plants[0]!.order);
+    expect(sum).toBeGreaterThan(work.plants);
   });
   it('a year of it is a table a month on paper, from the week that it is asked', () => {
     const { tasks } = planOf(hedge());
@@ -489,6 +494,10 @@ describe('care', () => {
     const notes = sheet.parts.flatMap((part) => (part.kind === 'note' ? [part.text] : []));
     expect(notes.filter((text) => text.startsWith('Trim the hedge')).length).toBeLessThanOrEqual(1);
     expect(notes.some((text) => text.startsWith('Plant 301') && /marked before you dig/.test(text))).toBe(true);
+    expect(tables[0]!.rows[0]![0]).toBe('[  ]');
+    expect(String(tables[0]!.rows[0]![1])).toMatch(/2027$/);
+    expect(sheet.intro).toMatch(/^From 10 March 2027 on\. /);
+    expect(daysSheet([], new Map(), 'Days', 0).intro).toMatch(/^Days follow/);
     expect(daysSheet([], new Map(), 'Days', 0).parts).toEqual([{ kind: 'note', text: 'No planting has a day yet.' }]);
   });
 });
@@ -1079,9 +1088,12 @@ describe('the record moves the calendar', () => {
     });
     const enough = told(['2026-12-01', ordered(line!.order)]);
     expect(find('order', enough)).toMatchObject({ state: 'done', said: '2026-12-01' });
-    expect(find('come', enough)).toMatchObject({ state: 'open', what: '41 bare-root whips come' });
+    expect(find('come', enough)).toMatchObject({ state: 'open', what: `${line!.order} bare-root whips come` });
     const single = take(
-      { ...sample({ length: 1 }), climate: holding.climate },
+      {
+        ...sample({ length: 1, settings: { 'order.prob': 0.5, 'order.cull': 0 } }),
+        climate: holding.climate,
+      },
       setStart('p1', '2027-02-15', ''),
     ).holding;
     expect(planOf(single).tasks.find(({ rule }) => rule === 'come')!.what).toBe('1 bare-root whip comes');

@@ -142,11 +142,15 @@ function besideGrown({ people }: Crew): string {
 }
 
 function deliveryTasks({ work, lots }: Run, mine: readonly BillLine[], ledger: Ledger): Task[] {
-  return lots.map(({ stock, name, plants, on, planted, lost }, n): Task => {
-    const of = linesFor(
-      mine.filter(({ key }) => key.split('|')[1] === stock),
-      ledger,
-    );
+  const wanted = new Map<string, number>();
+  return lots.map(({ stock, name, plants: places, on, planted, lost }, n): Task => {
+    const bought = mine.filter(({ key }) => key.split('|')[1] === stock);
+    const of = linesFor(bought, ledger);
+    // What comes is what is ordered, spares counted in: each lot its share of it, all lots the whole.
+    const share = bought.length > 0 ? sumOf(bought, 'count') / sumOf(bought, 'wanted') : 1;
+    const before = wanted.get(stock) ?? 0;
+    wanted.set(stock, before + places);
+    const plants = Math.round((before + places) * share) - Math.round(before * share);
     const came = of.lines.flatMap(({ checks }) => checks.map((one) => one.on)).sort();
     const here = of.open === 0 && came.length > 0 && of.lines.every(({ toCome }) => toCome === 0);
     const { way } = holdFor(kindOf(stock));
@@ -181,6 +185,9 @@ function deliveryTasks({ work, lots }: Run, mine: readonly BillLine[], ledger: L
     };
   });
 }
+
+const sumOf = (lines: readonly BillLine[], of: 'count' | 'wanted'): number =>
+  lines.reduce((sum, line) => sum + line[of], 0);
 
 /** What of these lines is still to buy, and the lines of placed orders that are for them. */
 function linesFor(mine: readonly BillLine[], { orders }: Ledger) {

@@ -201,7 +201,7 @@ describe('guilds', () => {
       'Outer 2',
     ]);
     expect(sheet.rows[2]!.notes[0]).toBe(
-      'Ring: tape 2.50 m from the anchor’s peg. First plant at 11° from north, then one each 22.5°, clockwise.',
+      'Ring: tape 2.50 m from the anchor’s peg. First plant at 11.3° from north, then one each 22.5°, clockwise.',
     );
   });
 });
