@@ -93,7 +93,7 @@ test('a gap is opened on the plan, a plant swapped, a row added and changed, all
   await openDemo(page);
   await page.keyboard.press('g');
   await clickPlan(page, 0.36, 0.29);
-  const gapUndo = page.getByRole('button', { name: /^Undo: gap at [\d.]+ m/ });
+  const gapUndo = page.getByRole('button', { name: /^Undo: \w+ left free$/ });
   await expect(gapUndo).toBeVisible();
   await gapUndo.click();
   await page.keyboard.press('g');

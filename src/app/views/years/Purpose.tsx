@@ -4,7 +4,7 @@ import { streamSource } from '../../../core/effects/stream.ts';
 import { noonShadow } from '../../../core/effects/sun-through.ts';
 import { monthName } from '../../../core/ground/local-rules.ts';
 import { midwinter } from '../../../core/sun/sun.ts';
-import { formatLength, formatWeight, type UnitSystem } from '../../../core/units/quantities.ts';
+import { formatLength, formatWeight, inUnits, type UnitSystem } from '../../../core/units/quantities.ts';
 import { bearingSource, harvests, type Harvest } from '../../../core/years/bearing.ts';
 import type { StandYears } from '../../../core/years/stand-years.ts';
 import { Heads } from '../../parts/Heads.tsx';
@@ -102,8 +102,8 @@ function Food({ stand, year, south, units }: { stand: StandYears; year: number; 
       <tfoot>
         <tr>
           <td colSpan={6} className="soft fine">
-            {bearingSource}. The crop is of a full one, by age and light; what a plant bears follows from its crown, an
-            ordinary year to a good one.
+            {inUnits(bearingSource, units)}. The crop is of a full one, by age and light; what a plant bears follows
+            from its crown, an ordinary year to a good one.
           </td>
         </tr>
       </tfoot>
