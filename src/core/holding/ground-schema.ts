@@ -209,7 +209,7 @@ export const TerrainSchema = z
   .refine(({ columns, rows, heights }) => columns * rows === heights.length, 'the heights do not fill the grid');
 export type Terrain = z.infer<typeof TerrainSchema>;
 
-/** Work before which something is asked for: any planting, felling and clearing, work beside water, a fence. */
+/** Work before which something is asked for: every planting, felling and clearing, work beside water, a fence. */
 export const ASKED_BEFORE = ['planting', 'felling', 'water', 'fence'] as const;
 
 const rule = <K extends string, S extends z.ZodRawShape>(kind: K, shape: S) =>

@@ -1,5 +1,6 @@
 import { sayIssue } from './limits.ts';
-import { upToDate, type LeftBehind } from './migrate.ts';
+import { upToDate } from './migrate.ts';
+import type { LeftBehind } from './migrations.ts';
 import { newHolding } from './new-holding.ts';
 import { HoldingSchema, type Holding } from './schema.ts';
 

@@ -1,4 +1,4 @@
-import type { LeftBehind } from '../holding/migrate.ts';
+import type { LeftBehind } from '../holding/migrations.ts';
 import type { Happened, RecordEvent } from './events.ts';
 
 /** The device that events of before the record are said to come from. */

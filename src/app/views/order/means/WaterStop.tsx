@@ -6,7 +6,8 @@ import { settingOf, type SettingKey } from '../../../../core/holding/settings.ts
 import { kitName } from '../../../../core/account/order-list.ts';
 import { favours, sayFavour } from '../../../../core/order/favours.ts';
 import { basinPlan } from '../../../../core/means/basins.ts';
-import { waterPlan, type WaterPlan, type WaterWay } from '../../../../core/means/water-plan.ts';
+import { waterPlan, type WaterPlan } from '../../../../core/means/water-plan.ts';
+import type { WaterWay } from '../../../../core/means/water-ways.ts';
 import type { Laid } from '../../../../core/ranks/laid.ts';
 import { formatCount, formatLength, formatMoney, formatWater } from '../../../../core/units/quantities.ts';
 import { MeasureField } from '../../../parts/fields/MeasureField.tsx';
