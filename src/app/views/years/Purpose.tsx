@@ -84,30 +84,30 @@ function Food({ stand, year, south, units }: { stand: StandYears; year: number; 
   const found = harvests(stand);
   if (found.length === 0) return null;
   return (
-    <table className="facts by-row">
-      <caption>Harvest</caption>
-      <Heads of={['Kind', 'First', 'Full', 'Months', `Crop in year ${year}`, 'A plant']} />
-      <tbody>
-        {found.map((harvest) => (
-          <tr key={harvest.species.id}>
-            <th scope="row">{harvest.species.common}</th>
-            <td>{harvest.first ?? 'not known'}</td>
-            <td>{harvest.full ?? '–'}</td>
-            <td>{monthsOf(harvest, south)}</td>
-            <td>{Math.round(harvest.crop[year]! * 100)} %</td>
-            <td>{eachIn(harvest, year, units)}</td>
-          </tr>
-        ))}
-      </tbody>
-      <tfoot>
-        <tr>
-          <td colSpan={6} className="soft fine">
-            {inUnits(bearingSource, units)}. The crop is of a full one, by age and light; what a plant bears follows
-            from its crown, an ordinary year to a good one.
-          </td>
-        </tr>
-      </tfoot>
-    </table>
+    <>
+      <table className="facts by-row">
+        <caption>Harvest</caption>
+        <Heads of={['Kind', 'Bears', 'Months', `Year ${year}`]} />
+        <tbody>
+          {found.map((harvest) => (
+            <tr key={harvest.species.id}>
+              <th scope="row">{harvest.species.common}</th>
+              <td>{harvest.first === null ? 'not known' : `${harvest.first}, full ${harvest.full ?? '–'}`}</td>
+              <td>{monthsOf(harvest, south)}</td>
+              <td>
+                {Math.round(harvest.crop[year]! * 100)} %
+                <br />
+                {eachIn(harvest, year, units)}
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <p className="soft fine">
+        {inUnits(bearingSource, units)}. The crop is of a full one, by age and light; what each plant bears follows from
+        its crown, an ordinary year to a good one.
+      </p>
+    </>
   );
 }
 
@@ -115,7 +115,10 @@ function Food({ stand, year, south, units }: { stand: StandYears; year: number; 
 function eachIn({ each }: Harvest, year: number, units: UnitSystem): string {
   const [low, high] = each?.[year] ?? [0, 0];
   if (!each) return 'not known';
-  return high < 0.05 ? '–' : `${formatWeight(low, units)} to ${formatWeight(high, units)}`;
+  if (high < 0.05) return '';
+  const [least, most] = [formatWeight(low, units), formatWeight(high, units)];
+  // The unit once, where both are in it.
+  return least.split(' ')[1] === most.split(' ')[1] ? `${least.split(' ')[0]} to ${most}` : `${least} to ${most}`;
 }
 
 /** 'August to October', half a year on in the south; 'not known' where it is not. */
