@@ -1,6 +1,6 @@
 import { distance, type Point } from '../geometry/point.ts';
 import { distanceTo, polyline } from '../geometry/polyline.ts';
-import { isAssumed, nearestSide, setbackFrom } from '../ground/boundary.ts';
+import { nearestSide, setbackFrom } from '../ground/boundary.ts';
 import { nameOf } from '../ground/features.ts';
 import { settingOf } from '../holding/settings.ts';
 import type { Holding } from '../holding/schema.ts';
@@ -54,7 +54,7 @@ export function moveBreaks(peg: PegPlace, to: Point, pegged: BodyOf<'pegged'>, h
       ReturnType<typeof nearestSide>,
       ReturnType<typeof nearestSide>,
     ];
-    const wanted = setbackFrom(holding, isAssumed(holding.boundary, is.side));
+    const wanted = setbackFrom(holding, is);
     if (is.distance < wanted && is.distance < was.distance - 0.01)
       said.push(
         `It comes within ${tape(Math.max(0, is.distance))} of ${is.assumed ? 'the assumed line' : 'the boundary'}; ${tape(wanted)} is kept.`,

@@ -1,5 +1,5 @@
 import type { Polyline } from '../geometry/polyline.ts';
-import { isAssumed, nearestSide } from '../ground/boundary.ts';
+import { nearestSide } from '../ground/boundary.ts';
 import { reliefOf } from '../ground/relief.ts';
 import type { Corner } from '../holding/ground-schema.ts';
 import type { Holding, Planting } from '../holding/schema.ts';
@@ -76,9 +76,12 @@ export function boundaryNote({ count, x, y }: Stand, holding: Holding): string[]
     .map(evidenceOf)
     .reduce((worst, one) => (ALLOWANCES.evidence[one].metres > ALLOWANCES.evidence[worst].metres ? one : worst));
   const kept = (method: 'tape' | 'phone') =>
-    setbackToStake({ legal: settingOf(holding, 'setback.boundary'), evidence, method, spread: 0 });
+    Math.max(
+      setbackToStake({ legal: settingOf(holding, 'setback.boundary'), evidence, method, spread: 0 }),
+      nearest.off,
+    );
   if (nearest.distance > kept('phone')) return [];
-  const line = isAssumed(boundary, nearest.side)
+  const line = nearest.assumed
     ? 'the assumed line, not surveyed'
     : `the boundary (${ALLOWANCES.evidence[evidence].label})`;
   return [

@@ -3,10 +3,14 @@ import { writeArrayBuffer } from 'geotiff';
 import { describe, expect, it } from 'vitest';
 import kept from '../../../checks/grids.json' with { type: 'json' };
 import { shapefile } from '../../../checks/map-files.ts';
+import { sample } from '../../../checks/sample.ts';
+import { nearestSide, setbackFrom } from '../ground/boundary.ts';
 import { planeAt } from '../ground/plane.ts';
+import { take } from '../holding/command.ts';
 import { declaredGrid, keyedGrid, wktGrid } from './epsg.ts';
 import { gridOf, gridsAt, shiftOf } from './grids.ts';
 import { readGeoTiff } from './rasters/read-geotiff.ts';
+import { bringIn } from './shapes/becomes.ts';
 import { readShapes } from './shapes/read-shapes.ts';
 
 interface Check {
@@ -77,6 +81,25 @@ describe('grids against the outside reader', () => {
     if ('unknown' in grid) throw new Error(grid.unknown);
     expect(off(grid.toPlane(check.grid[0]! + 100_000, check.grid[1]!))).toBeLessThan(1);
     expect(grid.within).toBe(10);
+  });
+
+  it('a boundary from a coarse grid keeps stems as far off as it may be wrong, one from a good grid does not', () => {
+    const keptFrom = (code: number) => {
+      const check = checks.find((one) => one.code === code)!;
+      const [x, y] = check.grid as [number, number];
+      const ring = [[x, y], [x + 200, y], [x + 200, y + 200], [x, y]]; // prettier-ignore
+      const json = {
+        type: 'FeatureCollection',
+        crs: { type: 'name', properties: { name: `urn:ogc:def:crs:EPSG::${code}` } },
+        features: [{ type: 'Feature', properties: {}, geometry: { type: 'Polygon', coordinates: [ring] } }],
+      };
+      const found = readShapes(strToU8(JSON.stringify(json)), 'a.geojson', plane(check));
+      const command = bringIn('a.geojson', found.shapes, ['boundary'], () => 'n', found.crs.off);
+      const { holding } = take(sample(), command);
+      return setbackFrom(holding, nearestSide(holding.boundary!, [0, 0]));
+    };
+    expect(keptFrom(31468)).toBe(1 + 3);
+    expect(keptFrom(2154)).toBe(1 + 2);
   });
 
   it('where a datum was fitted part by part each place has its own shift, and one beyond them none', () => {

@@ -73,8 +73,8 @@ function build(plan: Plan): Holding {
     aims: plan.aims.map((aim, i) => ({ ...named(aim), id: `a${i + 1}` })),
     boundary:
       plan.boundary &&
-      plan.boundary.flatMap(({ at, pin, restsOn }) =>
-        newCorners([at], pin, () => `c${++corners}`).map((corner) => ({ ...corner, restsOn })),
+      plan.boundary.flatMap(({ at, pin, restsOn, off }) =>
+        newCorners([at], pin, () => `c${++corners}`, off).map((corner) => ({ ...corner, restsOn })),
       ),
     features,
   };

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { MeansSchema } from '../holding/means-schema.ts';
-import { ANIMALS, ClimateSchema, EVIDENCE, TerrainSchema } from '../holding/ground-schema.ts';
+import { CornerSchema, ANIMALS, ClimateSchema, EVIDENCE, TerrainSchema } from '../holding/ground-schema.ts';
 import { CORNERS, ENDS, MIXES, PURPOSES } from '../holding/schema.ts';
 import { DaySchema, DaysSchema, PersonSchema, WAYS } from '../holding/days-schema.ts';
 import { FEATURE_KINDS } from '../ground/features.ts';
@@ -36,6 +36,7 @@ export const PlanSchema = z.strictObject({
         at: point,
         pin: z.enum(['found', 'assumed']).default('assumed'),
         restsOn: z.enum(EVIDENCE).nullable().default(null),
+        off: CornerSchema.shape.off.default(0),
       }),
     )
     .nullable()

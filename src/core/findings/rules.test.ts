@@ -22,7 +22,7 @@ type Options = Parameters<typeof sample>[0];
 type Feature = NonNullable<NonNullable<Options>['features']>[number];
 
 /** A wide boundary with its south side at `south`; corner 1 found unless said otherwise. */
-const boundary = (south: number, pin: 'found' | 'assumed' = 'found') =>
+const boundary = (south: number, pin: 'found' | 'assumed' = 'found', off = 0) =>
   (
     [
       [-50, south],
@@ -30,7 +30,7 @@ const boundary = (south: number, pin: 'found' | 'assumed' = 'found') =>
       [150, 90],
       [-50, 90],
     ] as [number, number][]
-  ).map((at) => ({ at, pin }));
+  ).map((at) => ({ at, pin, off }));
 /** Ground from `south` to `north` of the row, and the neighbour's panels with their near edge at `y`. */
 const nextDoor = (y: number, [south, north] = [-10, 10]) => ({
   boundary: (
@@ -210,6 +210,9 @@ const cases: readonly [rule: string, trips: Options, justNot: Options][] = [
   ['over-boundary', { boundary: boundary(0.5) }, { boundary: boundary(-0.5) }],
   ['setback', { boundary: boundary(-1.49) }, { boundary: boundary(-1.51) }],
   ['assumed-corner', { boundary: boundary(-2.99, 'assumed') }, { boundary: boundary(-3.01, 'assumed') }],
+  // From a file whose grid may lie 8 m off, it may be 8 m nearer; once its pins are found that is past.
+  ['assumed-corner', { boundary: boundary(-8.99, 'assumed', 8) }, { boundary: boundary(-9.01, 'assumed', 8) }],
+  ['setback', { boundary: boundary(-1.49, 'found', 8) }, { boundary: boundary(-1.51, 'found', 8) }],
   // A line at 8 m wanting 3 m lets 5 m stand beneath it: dogwood reaches 4 m, elder 8.
   ['overhead-line', { ...wire(8), rows: tall('Sambucus nigra') }, { ...wire(8), rows: tall('Cornus sanguinea') }],
   ['overhead-line', { ...wire(10.9), rows: tall('Sambucus nigra') }, { ...wire(11.1), rows: tall('Sambucus nigra') }],

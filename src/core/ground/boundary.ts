@@ -14,6 +14,8 @@ export interface BoundarySide {
   readonly distance: number;
   /** Either of its corners is assumed, so the line itself is not sure. */
   readonly assumed: boolean;
+  /** How far its assumed corners may lie from where they are, by the file that they came from, metres. */
+  readonly off: number;
 }
 
 /** The nearest side to `p`. */
@@ -22,7 +24,7 @@ export function nearestSide(boundary: readonly Corner[], p: Point): BoundarySide
     boundary.map(({ at }) => at),
     p,
   );
-  return { side: edge, point, distance, assumed: isAssumed(boundary, edge) };
+  return { side: edge, point, distance, ...surenessOf(boundary, edge) };
 }
 
 /** A side as people find it: 'side 4 (south)', by the way that it faces. */
@@ -32,13 +34,21 @@ export function sideName(boundary: readonly Corner[], side: number): string {
   return `side ${side + 1} (${compassName(bearing(a, b) + out)})`;
 }
 
-export const isAssumed = (boundary: readonly Corner[], side: number): boolean =>
-  boundary[side]!.pin === 'assumed' || boundary[(side + 1) % boundary.length]!.pin === 'assumed';
+/** How sure the line of a side is. */
+export function surenessOf(boundary: readonly Corner[], side: number): Pick<BoundarySide, 'assumed' | 'off'> {
+  const assumed = [boundary[side]!, boundary[(side + 1) % boundary.length]!].filter(({ pin }) => pin === 'assumed');
+  return { assumed: assumed.length > 0, off: Math.max(0, ...assumed.map(({ off }) => off)) };
+}
 
 /** How far stems keep from a side: the setback and the allowance for how sure its line is, metres (`stake.setback`). */
-export const setbackFrom = (holding: Pick<Holding, 'settings' | 'units'>, assumed: boolean): number =>
+export const setbackFrom = (
+  holding: Pick<Holding, 'settings' | 'units'>,
+  { assumed, off }: Pick<BoundarySide, 'assumed' | 'off'>,
+): number =>
   settingOf(holding, 'setback.boundary') +
-  settingOf(holding, assumed ? 'setback.evidenceAssumed' : 'setback.evidenceFound');
+  (assumed
+    ? Math.max(settingOf(holding, 'setback.evidenceAssumed'), off)
+    : settingOf(holding, 'setback.evidenceFound'));
 
 /** Checks the points of a boundary; throws {@link Refused} with what is wrong. `sound`: whoever read them found that they do not cross. */
 export function checkBoundary(points: readonly Point[], sound = false): void {

@@ -55,9 +55,13 @@ export const setBoundary = (corners: readonly Corner[] | null): Command => ({
   },
 });
 
-/** Corners for the points of a drawn or imported boundary; `newId` gives each its id. */
-export const newCorners = (points: readonly Point[], pin: Corner['pin'], newId: () => string): Corner[] =>
-  points.map(([x, y]) => ({ id: newId(), at: [x, y], pin, restsOn: null, other: null }));
+/** Corners for the points of a drawn or imported boundary; `newId` gives each its id, `off` says how far wrong they may lie, metres. */
+export const newCorners = (
+  points: readonly Point[],
+  pin: Corner['pin'],
+  newId: () => string,
+  off: Corner['off'] = 0,
+): Corner[] => points.map(([x, y]) => ({ id: newId(), at: [x, y], pin, restsOn: null, other: null, off }));
 
 /** Moves a corner or says what its pin rests on. */
 export const setCorner = (id: string, changes: Partial<Omit<Corner, 'id'>>): Command => ({

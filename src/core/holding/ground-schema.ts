@@ -27,6 +27,8 @@ export const CornerSchema = z.object({
   restsOn: z.enum(EVIDENCE).nullable(),
   /** Where something else puts the same corner; both are shown. */
   other: z.object({ at: point, restsOn: z.enum(EVIDENCE) }).nullable(),
+  /** How far the file that it came from may have put it wrong, metres; 0 where nobody says so. */
+  off: z.number().min(0).max(1000),
 });
 export type Corner = z.infer<typeof CornerSchema>;
 

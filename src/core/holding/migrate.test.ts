@@ -8,6 +8,12 @@ import { appBook } from '../species/book.ts';
 import { HOLDING_VERSION, HoldingSchema, type Holding } from './schema.ts';
 import { settingOf, settings, type SettingKey } from './settings.ts';
 
+/** What version 13 adds to the corners of older ones. */
+const withOff = <H extends object>(holding: H): H => {
+  const { boundary } = holding as { boundary?: readonly object[] | null };
+  return boundary ? { ...holding, boundary: boundary.map((corner) => ({ ...corner, off: 0 })) } : holding;
+};
+
 describe(migrate, () => {
   it('takes today’s version as it is', () => {
     const holding = sample();
@@ -59,14 +65,14 @@ describe(migrate, () => {
     };
     const raised = migrate(stored);
     if (!raised.ok) throw new Error(JSON.stringify(raised.problem));
-    expect(raised.holding).toEqual({ ...stored.holding, days: noDays() });
+    expect(raised.holding).toEqual(withOff({ ...stored.holding, days: noDays() }));
   });
 
   it('takes version 10: it stays as it was', () => {
     const stored = JSON.parse(readFileSync(new URL('kept/holding-v10.json', import.meta.url), 'utf8')) as {
       holding: object;
     };
-    expect(migrate(stored)).toEqual({ ok: true, holding: stored.holding });
+    expect(migrate(stored)).toEqual({ ok: true, holding: withOff(stored.holding) });
   });
 
   it('takes version 11: who waters from a tank keeps the 600 L that it held, all else stays as it was', () => {
@@ -79,8 +85,16 @@ describe(migrate, () => {
     expect(raised.holding.plantings[0]!.means.water.measures).toEqual({ 'water.tank': 600 });
     expect(raised.holding.plantings.slice(1)).toEqual(others);
     const said = { ...stored, holding: { ...stored.holding, settings: { 'water.tank': 300 } } };
-    expect(migrate(said)).toEqual({ ok: true, holding: said.holding });
+    expect(migrate(said)).toEqual({ ok: true, holding: withOff(said.holding) });
     expect(first!.means.water.method).toBe('tank');
+  });
+
+  it('takes version 12: nobody had said how far off a corner may lie, all else stays as it was', () => {
+    const stored = JSON.parse(readFileSync(new URL('kept/holding-v12.json', import.meta.url), 'utf8')) as {
+      holding: Holding;
+    };
+    expect(stored.holding.boundary![0]).not.toHaveProperty('off');
+    expect(migrate(stored)).toEqual({ ok: true, holding: withOff(stored.holding) });
   });
 
   it('takes version 8: every row of it stays where it stands, in plantings and in variants', () => {
@@ -156,7 +170,7 @@ describe(migrate, () => {
     const result = migrate({ format: 'close-rank', version: HOLDING_VERSION + 5, holding: {} });
     expect(result.ok).toBe(false);
     expect(!result.ok && readProblemSentence(result.problem, 'plan.closerank')).toMatch(
-      /newer Close Rank \(version 17; this one reads up to 12\)\. Reload/,
+      /newer Close Rank \(version 18; this one reads up to 13\)\. Reload/,
     );
   });
 

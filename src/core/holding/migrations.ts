@@ -22,6 +22,7 @@ export const migrations: readonly ((old: unknown) => unknown)[] = [
   countDays,
   nameTreesAndDogs,
   keepTheTank,
+  sayHowFarOff,
 ];
 
 /** Version 1 kept `assumed: true | false` on a corner; since version 2 its pin is named 'found' or 'assumed'. */
@@ -284,4 +285,12 @@ function keepTheTank(old: unknown): unknown {
     patterns: patterns.map(keeping),
     variants: variants.map((variant) => ({ ...variant, planting: keeping(variant.planting) })),
   };
+}
+
+/** Until version 12 a corner from a coarse grid was as sure as any assumed one; since version 13 it says how far off it may lie. */
+function sayHowFarOff(old: unknown): unknown {
+  const Old = z.looseObject({ boundary: z.array(z.looseObject({})).nullable() });
+  const parsed = Old.safeParse(old);
+  if (!parsed.success) return old;
+  return { ...parsed.data, boundary: parsed.data.boundary?.map((corner) => ({ off: 0, ...corner })) ?? null };
 }

@@ -16,7 +16,7 @@ import {
 } from './ground-schema.ts';
 
 /** The version that this build writes; see migrate.ts for how older ones are read. */
-export const HOLDING_VERSION = 12;
+export const HOLDING_VERSION = 13;
 
 const name = z.string().trim().min(1).max(80);
 

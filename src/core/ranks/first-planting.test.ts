@@ -70,6 +70,7 @@ describe(smallPlan, () => {
       pin: 'assumed' as const,
       restsOn: null,
       other: null,
+      off: 0,
     }));
     expect(smallPlan({ boundary, features: [] }, [])).toEqual({
       ground: '',

@@ -72,12 +72,13 @@ export function guessAll(shapes: readonly FoundShape[], bare: boolean): Becomes[
   });
 }
 
-/** Everything that was chosen, as one command. Numbers that the file tells of a kind are kept. Throws Refused with what cannot be. */
+/** Everything that was chosen, as one command. Numbers that the file tells of a kind are kept; `off` is how far wrong its grid may put a boundary, metres. Throws Refused with what cannot be. */
 export function bringIn(
   fileName: string,
   shapes: readonly FoundShape[],
   becomes: readonly Becomes[],
   newId: () => string,
+  off = 0,
 ): Command {
   const commands = shapes.flatMap(({ points, name, facts, crosses }, i): Command[] => {
     const kind = becomes[i]!;
@@ -86,7 +87,7 @@ export function bringIn(
       checkBoundary(points, !crosses);
       // One id for all, numbered: thousands of random ones would take longer than a frame.
       const [first, n] = [newId(), { at: 0 }];
-      return [setBoundary(newCorners(points, 'assumed', () => `${first}-${n.at++}`))];
+      return [setBoundary(newCorners(points, 'assumed', () => `${first}-${n.at++}`, off))];
     }
     return [addFeatures([madeOf(kind, newId(), points, { ...numbersIn(kind, facts), name }, !crosses)], name)];
   });

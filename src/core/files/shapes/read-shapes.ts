@@ -29,7 +29,13 @@ export interface FoundShapes {
   /** What was left out and why, a sentence each. */
   readonly leftOut: readonly string[];
   /** How the coordinates were taken, in words; `asked` when the file itself does not say. */
-  readonly crs: { readonly taken: CrsChoice; readonly words: string; readonly asked: boolean };
+  readonly crs: {
+    readonly taken: CrsChoice;
+    readonly words: string;
+    readonly asked: boolean;
+    /** How far off they may lie where that matters to a peg, metres; else 0. */
+    readonly off: number;
+  };
   /** Longitude and latitude look swapped: taken the other way round, the shapes lie here. */
   readonly swapped: boolean;
   readonly columns: Readonly<Record<string, string>> | null;
@@ -72,14 +78,18 @@ export function readShapes(
     format: raw.format,
     shapes: placed.shapes,
     leftOut,
-    crs: { taken, words: wordsOf(grid), asked },
+    crs: { taken, words: wordsOf(grid), asked, off: offOf(grid) },
     swapped,
     columns: raw.columns ?? null,
   };
 }
 
+/** Up to a metre a grid is as good as what is drawn in it. */
+const offOf = ({ within = 0 }: Grid): number => (within > 1 ? within : 0);
+
 /** The grid's name, and how far off it may be where that matters. */
-const wordsOf = ({ name, within = 0 }: Grid): string => (within > 1 ? `${name}; may lie up to ${within} m off` : name);
+const wordsOf = (grid: Grid): string =>
+  offOf(grid) > 0 ? `${grid.name}; may lie up to ${offOf(grid)} m off` : grid.name;
 
 const sentence = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 

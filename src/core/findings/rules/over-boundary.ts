@@ -22,7 +22,7 @@ export const overBoundary = derived(function overBoundary(judged: Judged): Findi
   if (over.length === 0) return [];
   const sides = over.map((i) => nearestSide(boundary, plantAt(stand, i)));
   const worst = sides.reduce((far, side) => (side.distance > far.distance ? side : far));
-  const back = roundedUp(worst.distance + setbackFrom(holding, worst.assumed), units);
+  const back = roundedUp(worst.distance + setbackFrom(holding, worst), units);
   const move = moveSideways(judged, awayFrom(judged, worst.point) * back, `moved ${formatLength(back, units)} in`);
   const trim = trimEnds(judged, over);
   return [

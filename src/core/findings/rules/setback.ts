@@ -1,5 +1,5 @@
 import { derived } from '../../derived/derived.ts';
-import { isAssumed, nearestSide, setbackFrom, sideName } from '../../ground/boundary.ts';
+import { nearestSide, setbackFrom, sideName, surenessOf } from '../../ground/boundary.ts';
 import type { Stand } from '../../ranks/stand.ts';
 import { formatLength, roundedUp } from '../../units/quantities.ts';
 import { distancesFrom, ringOf, standingIn } from '../../ranks/distances.ts';
@@ -23,11 +23,13 @@ const withinSetback = (judged: Judged, assumed: boolean) => {
   const { boundary, units } = holding;
   const { stand } = layout;
   if (!boundary) return [];
-  const wanted = setbackFrom(holding, assumed);
-  const counts = boundary.map((_, side) => isAssumed(boundary, side) === assumed);
+  const kept = boundary.map((_, side) => {
+    const sure = surenessOf(boundary, side);
+    return sure.assumed === assumed ? setbackFrom(holding, sure) : 0;
+  });
   const within = (laid: Stand) => {
     const { distance, segment } = distancesFrom(laid, ringOf(boundary), true);
-    const near = plantsWhere(laid, (i) => distance[i]! < wanted - 1e-6 && counts[segment[i]!]!);
+    const near = plantsWhere(laid, (i) => distance[i]! < kept[segment[i]!]! - 1e-6);
     if (near.length === 0) return near;
     const inside = standingIn(laid, ringOf(boundary));
     return near.filter((i) => inside[i] === 1);
@@ -39,9 +41,10 @@ const withinSetback = (judged: Judged, assumed: boolean) => {
     boundary,
     plantAt(
       stand,
-      near.reduce((a, b) => (away[b]! < away[a]! ? b : a)),
+      near.reduce((a, b) => (kept[side[b]!]! - away[b]! > kept[side[a]!]! - away[a]! ? b : a)),
     ),
   );
+  const wanted = kept[nearest.side]!;
   const by = roundedUp(wanted - nearest.distance, units);
   const move = moveSideways(judged, awayFrom(judged, nearest.point) * by, `moved ${formatLength(by, units)} in`);
   const inside = standingIn(stand, ringOf(boundary));
@@ -60,12 +63,13 @@ const withinSetback = (judged: Judged, assumed: boolean) => {
     nearest.distance < 0.05 ? (uneven ? 'on or beside' : 'on') : uneven ? `as near as ${least} to` : `${least} from`;
   const others = near.length - beside.length;
   const more = others > 0 ? `; ${others} more ${others === 1 ? 'stands' : 'stand'} too near another side` : '';
+  const coarse = nearest.off > 0 ? ` and whose file may put it up to ${formatLength(nearest.off, units)} off` : '';
   return assumed
     ? [
         finding('assumed-corner', judged, `side-${nearest.side}`, {
           severity: 'caution',
           what: 'It stands beside an assumed corner',
-          why: `${sayStand(stand, beside)} ${distance} ${sideName(boundary, nearest.side)}, whose corner nobody has found${more}. Keep ${formatLength(wanted, units)} until it is, or have it surveyed.`,
+          why: `${sayStand(stand, beside)} ${distance} ${sideName(boundary, nearest.side)}, whose corner nobody has found${coarse}${more}. Keep ${formatLength(wanted, units)} until it is, or have it surveyed.`,
           plants: near,
           remedies,
         }),

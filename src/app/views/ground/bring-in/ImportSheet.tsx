@@ -49,7 +49,7 @@ export function ImportSheet({ file, onClose, onDone }: { file: File; onClose(): 
 
   const apply = () =>
     attempt(() => {
-      if (run(bringIn(file.name, found!.shapes, becomes, newId))) onDone();
+      if (run(bringIn(file.name, found!.shapes, becomes, newId, found!.crs.off))) onDone();
     });
   /** Reads the file again, taken another way. */
   const again = (changes: Partial<Options>) => {

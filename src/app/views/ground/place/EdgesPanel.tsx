@@ -50,8 +50,8 @@ export function EdgesPanel() {
     <>
       <p className="soft">
         {formatArea(area(ring), units)}, {formatLength(perimeter(ring), units, { decimals: 0 })} round. Stems keep{' '}
-        {formatLength(setbackFrom(holding, false), units)} from a sure side,{' '}
-        {formatLength(setbackFrom(holding, true), units)} beside an assumed corner.
+        {formatLength(setbackFrom(holding, { assumed: false, off: 0 }), units)} from a sure side,{' '}
+        {formatLength(setbackFrom(holding, { assumed: true, off: 0 }), units)} beside an assumed corner.
       </p>
       <ul className="rows-list">
         {listed.map(({ corner, i }) => {
@@ -106,7 +106,7 @@ export function EdgesPanel() {
   );
 }
 
-function CornerForm({ corner: { id, at, restsOn, other } }: { corner: Corner }) {
+function CornerForm({ corner: { id, at, pin, restsOn, other, off } }: { corner: Corner }) {
   const { units } = useShown();
   const place = (value: readonly [number, number], set: (at: [number, number]) => void, what = '') => (
     <div className="pair">
@@ -137,6 +137,12 @@ function CornerForm({ corner: { id, at, restsOn, other } }: { corner: Corner }) 
         options={EVIDENCE_WORDS}
         onChange={(value) => run(setCorner(id, { restsOn: value }))}
       />
+      {pin === 'assumed' && off > 0 && (
+        <p className="reading">
+          The grid of its file may put it up to {formatLength(off, units)} off: stems keep that far from its sides until
+          the pin is found.
+        </p>
+      )}
       {other ? (
         <>
           <p className="reading">
