@@ -1,3 +1,4 @@
+import { ALLOWANCES } from './stake.ts';
 import { distance, type Point } from '../geometry/point.ts';
 import { nameOf } from '../ground/features.ts';
 import type { Holding } from '../holding/schema.ts';
@@ -36,8 +37,6 @@ export function knownPoints({ boundary, features }: Pick<Holding, 'boundary' | '
   return [...corners, ...things].sort((a, b) => Number(b.found) - Number(a.found));
 }
 
-/** Longest tie that a tape is pulled, metres. */
-const TAPE = 100;
 /** Pairs are looked for among the nearest of the known points. */
 const TRIED = 14;
 
@@ -58,12 +57,12 @@ export function bestPair(known: readonly KnownPoint[], pegs: readonly Point[]): 
   return best?.pair ?? null;
 }
 
-/** Arcs that cross flatter than this put a peg anywhere along them: sine of about 20 degrees. */
-const LEAST_WORTH = 0.34;
+/** Arcs that cross flatter than this put a peg anywhere along them. */
+const LEAST_WORTH = Math.sin((ALLOWANCES.flattestCrossing * Math.PI) / 180);
 
 /** How squarely the arcs round two points cross at a peg, 0 to 1; 0 beyond the tape. */
 function worthOf(a: Point, b: Point, peg: Point): number {
   const [da, db] = [distance(a, peg), distance(b, peg)];
-  if (da < 0.5 || db < 0.5 || da > TAPE || db > TAPE) return 0;
+  if (da < 0.5 || db < 0.5 || Math.max(da, db) > ALLOWANCES.longestTape) return 0;
   return Math.abs((a[0] - peg[0]) * (b[1] - peg[1]) - (a[1] - peg[1]) * (b[0] - peg[0])) / (da * db);
 }

@@ -193,9 +193,6 @@ function rowNotes(
 const MARKED =
   'Before any peg, stake or spade: ask for buried services to be marked, wait for the marks, and dig by hand near them. Private lines are not marked by the service.';
 
-/** Half a tenth of a degree, radians: how far a bearing may be out; and what a tape is read to, metres. */
-const DOUBT = (0.05 * Math.PI) / 180;
-const TAPE = 0.05;
 const degrees = (angle: number): string => `${angle.toFixed(1)}°`;
 
 /** 'Zero peg: 14.14 m from corner 1 (pin found), bearing 45.0°' without its first words: from the nearest thing that can be found. */
@@ -203,8 +200,9 @@ function fromKnown(p: Point, holding: Holding): string {
   const tape = (metres: number) => formatTape(metres, holding.units);
   const near = knownPoints(holding).sort((a, b) => distance(a.at, p) - distance(b.at, p));
   const known = near.find(({ found }) => found) ?? near[0];
-  // A bearing read to a tenth is out by half of one: where that is more than a tape, two tapes say it.
-  const pair = known && distance(known.at, p) * DOUBT > TAPE ? bestPair(near, [p]) : null;
+  // Where a bearing may be out by more than a tape is, two tapes say it.
+  const doubt = known ? distance(known.at, p) * (ALLOWANCES.bearing * (Math.PI / 180)) : 0;
+  const pair = doubt > ALLOWANCES.methods.tape.metres ? bestPair(near, [p]) : null;
   if (pair)
     return `where ${tape(distance(pair[0].at, p))} from ${pair[0].label} and ${tape(distance(pair[1].at, p))} from ${pair[1].label} meet, to the ${compassName(bearing(pair[0].at, p))} of the first`;
   return known

@@ -1,7 +1,7 @@
 import { derived } from '../../derived/derived.ts';
-import { nearestSide, setbackFrom, sideName, surenessOf } from '../../ground/boundary.ts';
+import { nearestSide, setbackFrom, sideName, surenessOf, type BoundarySide } from '../../ground/boundary.ts';
 import type { Stand } from '../../ranks/stand.ts';
-import { formatLength, roundedUp } from '../../units/quantities.ts';
+import { formatLength, roundedUp, type UnitSystem } from '../../units/quantities.ts';
 import { distancesFrom, ringOf, standingIn } from '../../ranks/distances.ts';
 import { finding, type Judged, type Finding } from '../finding.ts';
 import { awayFrom, gapsOver, mends, moveSideways, trimEnds } from '../mending.ts';
@@ -55,15 +55,8 @@ const withinSetback = (judged: Judged, assumed: boolean) => {
     ...(trim ? [trim] : []),
     { label: 'Leave a gap', command: gapsOver(judged, near, 'gap at the boundary') },
   ];
-  // Said of the plants beside the nearest side, and as a range where they do not all stand at one distance.
+  const { distance, more, coarse } = sayHowNear(near, away, side, nearest, units);
   const beside = near.filter((i) => side[i] === nearest.side);
-  const uneven = Math.max(...beside.map((i) => away[i]!)) - nearest.distance > 0.05;
-  const least = formatLength(nearest.distance, units);
-  const distance =
-    nearest.distance < 0.05 ? (uneven ? 'on or beside' : 'on') : uneven ? `as near as ${least} to` : `${least} from`;
-  const others = near.length - beside.length;
-  const more = others > 0 ? `; ${others} more ${others === 1 ? 'stands' : 'stand'} too near another side` : '';
-  const coarse = nearest.off > 0 ? ` and whose file may put it up to ${formatLength(nearest.off, units)} off` : '';
   return assumed
     ? [
         finding('assumed-corner', judged, `side-${nearest.side}`, {
@@ -84,3 +77,23 @@ const withinSetback = (judged: Judged, assumed: boolean) => {
         }),
       ];
 };
+
+/** How near the plants beside the nearest side stand, as a range where not all at one distance; and how many stand too near another. */
+function sayHowNear(
+  near: readonly number[],
+  away: ArrayLike<number>,
+  side: ArrayLike<number>,
+  nearest: BoundarySide,
+  units: UnitSystem,
+): { readonly distance: string; readonly more: string; readonly coarse: string } {
+  const beside = near.filter((i) => side[i] === nearest.side);
+  const uneven = Math.max(...beside.map((i) => away[i]!)) - nearest.distance > 0.05;
+  const least = formatLength(nearest.distance, units);
+  const others = near.length - beside.length;
+  return {
+    distance:
+      nearest.distance < 0.05 ? (uneven ? 'on or beside' : 'on') : uneven ? `as near as ${least} to` : `${least} from`,
+    more: others > 0 ? `; ${others} more ${others === 1 ? 'stands' : 'stand'} too near another side` : '',
+    coarse: nearest.off > 0 ? ` and whose file may put it up to ${formatLength(nearest.off, units)} off` : '',
+  };
+}

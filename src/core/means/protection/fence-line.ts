@@ -7,6 +7,7 @@ import { reliefOf, type Relief } from '../../ground/relief.ts';
 import type { LaidBaseline } from '../../ranks/baseline.ts';
 import type { Holding, Planting } from '../../holding/schema.ts';
 import type { Layout } from '../../ranks/lay-out.ts';
+import guardData from './guards.json' with { type: 'json' };
 
 /** Where a fence runs, and what it takes. */
 export interface FenceRun {
@@ -20,10 +21,6 @@ export interface FenceRun {
   readonly ends: number;
 }
 
-/** A turn sharper than this wants a straining post, degrees. */
-const CORNER = 25;
-/** Turns nearer than this share a post, metres. */
-const STRIDE = 0.5;
 /** Steps in which a line is laid on the slope, metres. */
 const STEP = 5;
 
@@ -141,10 +138,11 @@ export function fenceCorners(line: readonly Point[]): Point[] {
     const [a, c] = [points[i]!, points[i + 2]!];
     const turn =
       Math.abs(Math.atan2(c[1] - b[1], c[0] - b[0]) - Math.atan2(b[1] - a[1], b[0] - a[0])) * (180 / Math.PI);
-    return Math.min(turn, 360 - turn) > CORNER;
+    return Math.min(turn, 360 - turn) > guardData.fence.turn;
   });
   const posts: Point[] = [];
-  for (const turn of turns) if (posts.every((post) => distance(post, turn) >= STRIDE)) posts.push(turn);
+  for (const turn of turns)
+    if (posts.every((post) => distance(post, turn) >= guardData.fence.sharePost)) posts.push(turn);
   return posts;
 }
 
