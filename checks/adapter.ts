@@ -221,9 +221,9 @@ export const adapter: Readonly<Record<string, (inputs: Inputs) => unknown>> = {
     return { n: at.length, first: start + at[0]!, remainder: remainder(L, s) };
   },
   'count.fit': ({ L, s, mode, tolPct }) => {
-    if (mode === 'inset' || mode === 'start') return NOT_BUILT;
     const m = fittedIntervals(L, s);
-    const { at, spacing } = places(L, { spacing: s, ends: 'fit', closed: mode === 'ring' });
+    const ends = ({ inset: 'fitInset', start: 'fitStart' } as const)[mode as string] ?? 'fit';
+    const { at, spacing } = places(L, { spacing: s, ends, closed: mode === 'ring' });
     const changePct = 100 * (L / m / s - 1);
     return { n: at.length, s: spacing, changePct, ok: Math.abs(changePct) <= tolPct };
   },
@@ -245,20 +245,20 @@ export const adapter: Readonly<Record<string, (inputs: Inputs) => unknown>> = {
     return { n: at.length, indices, standards: indices.length };
   },
   'count.plan': wholePlan,
-  'count.gaps': ({ L, s, gaps, clearance, mode }) =>
-    mode === 'mask'
-      ? {
-          n: standOf(
-            sample({
-              length: L,
-              rows: [row({ spacing: s })],
-              planting: {
-                gaps: gaps.map(([a, b]: [number, number]) => ({ at: (a + b) / 2, width: b - a + 2 * clearance })),
-              },
-            }),
-          ).count,
-        }
-      : NOT_BUILT,
+  'count.gaps': ({ L, s, gaps, clearance, mode, fit }) => {
+    const { count, chainage } = standOf(
+      sample({
+        length: L,
+        rows: [row({ spacing: s, ends: fit ? 'fit' : 'keep' })],
+        planting: {
+          gaps: gaps.map(([a, b]: [number, number]) => ({ at: (a + b) / 2, width: b - a + 2 * clearance })),
+          beyondGaps: mode === 'mask' ? 'keep' : 'anew',
+        },
+      }),
+    );
+    const first = chainage.filter((at) => at < gaps[0][0]).length;
+    return { n: count, ...(mode === 'split' && { perLine: [first, count - first] }) };
+  },
   'count.quota': ({ n, shares }) => Object.fromEntries(quotas(n, Object.entries(shares) as [string, number][])),
   'count.drift': ({ quotas: counts, maxRun, seed }) => {
     const drawn = drift(Object.entries(counts) as [string, number][], { maxRun, seed });

@@ -118,6 +118,11 @@ test('a gap is opened on the plan, a plant swapped, a row added and changed, all
   await page.getByRole('textbox', { name: 'Spacing' }).fill('2 m');
   await page.getByRole('textbox', { name: 'Spacing' }).press('Enter');
   await expect(page.getByRole('button', { name: /^5 Row 5/ })).toContainText('2.0 m apart, 74 plants'); // 151 m: 76 places, those at 62 and 64 m lie in the gate
+  await page.getByRole('button', { name: 'Close', exact: true }).click();
+  await page.getByRole('button', { name: 'Line and settings' }).click();
+  await page.getByRole('radiogroup', { name: 'Beyond a gap' }).getByText('begin anew').click();
+  await expect(page.getByRole('button', { name: 'Undo: rows begin anew beyond gaps' })).toBeVisible();
+  await expect(page.getByRole('button', { name: /^3 / })).toContainText('59 plants'); // 58 on the grid that ran through
 });
 
 test('a figure opens to its why, and Find goes anywhere', async ({ page }) => {

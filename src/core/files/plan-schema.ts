@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { MeansSchema } from '../holding/means-schema.ts';
 import { CornerSchema, ANIMALS, ClimateSchema, EVIDENCE, TerrainSchema } from '../holding/ground-schema.ts';
-import { CORNERS, ENDS, MIXES, PURPOSES } from '../holding/schema.ts';
+import { BEYOND_GAPS, CORNERS, ENDS, MIXES, PURPOSES } from '../holding/schema.ts';
 import { DaySchema, DaysSchema, PersonSchema, WAYS } from '../holding/days-schema.ts';
 import { FEATURE_KINDS } from '../ground/features.ts';
 
@@ -153,6 +153,7 @@ export const PlanSchema = z.strictObject({
             }),
           )
           .default([]),
+        beyondGaps: z.enum(BEYOND_GAPS).default('keep'),
         clearings: z.array(z.strictObject({ name: z.string().default(''), at: point, radius: z.number() })).default([]),
       }),
     )

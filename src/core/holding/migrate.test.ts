@@ -8,11 +8,17 @@ import { appBook } from '../species/book.ts';
 import { HOLDING_VERSION, HoldingSchema, type Holding } from './schema.ts';
 import { settingOf, settings, type SettingKey } from './settings.ts';
 
-/** What version 13 adds to the corners of older ones. */
-const withOff = <H extends object>(holding: H): H => {
-  const { boundary } = holding as { boundary?: readonly object[] | null };
-  return boundary ? { ...holding, boundary: boundary.map((corner) => ({ ...corner, off: 0 })) } : holding;
-};
+/** What version 13 adds to the corners and plantings of older ones. */
+function asNow<H extends object>(holding: H): H {
+  const { boundary, plantings, variants } = holding as Pick<Holding, 'boundary' | 'plantings' | 'variants'>;
+  const keeping = (planting: object) => ({ ...planting, beyondGaps: 'keep' });
+  return {
+    ...holding,
+    boundary: boundary?.map((corner) => ({ ...corner, off: 0 })) ?? null,
+    plantings: plantings.map(keeping),
+    variants: variants.map((variant) => ({ ...variant, planting: keeping(variant.planting) })),
+  };
+}
 
 describe(migrate, () => {
   it('takes today’s version as it is', () => {
@@ -65,14 +71,14 @@ describe(migrate, () => {
     };
     const raised = migrate(stored);
     if (!raised.ok) throw new Error(JSON.stringify(raised.problem));
-    expect(raised.holding).toEqual(withOff({ ...stored.holding, days: noDays() }));
+    expect(raised.holding).toEqual(asNow({ ...stored.holding, days: noDays() }));
   });
 
   it('takes version 10: it stays as it was', () => {
     const stored = JSON.parse(readFileSync(new URL('kept/holding-v10.json', import.meta.url), 'utf8')) as {
       holding: object;
     };
-    expect(migrate(stored)).toEqual({ ok: true, holding: withOff(stored.holding) });
+    expect(migrate(stored)).toEqual({ ok: true, holding: asNow(stored.holding) });
   });
 
   it('takes version 11: who waters from a tank keeps the 600 L that it held, all else stays as it was', () => {
@@ -83,18 +89,19 @@ describe(migrate, () => {
     if (!raised.ok) throw new Error(JSON.stringify(raised.problem));
     const [first, ...others] = stored.holding.plantings;
     expect(raised.holding.plantings[0]!.means.water.measures).toEqual({ 'water.tank': 600 });
-    expect(raised.holding.plantings.slice(1)).toEqual(others);
+    expect(raised.holding.plantings.slice(1)).toEqual(asNow({ ...stored.holding, plantings: others }).plantings);
     const said = { ...stored, holding: { ...stored.holding, settings: { 'water.tank': 300 } } };
-    expect(migrate(said)).toEqual({ ok: true, holding: withOff(said.holding) });
+    expect(migrate(said)).toEqual({ ok: true, holding: asNow(said.holding) });
     expect(first!.means.water.method).toBe('tank');
   });
 
-  it('takes version 12: nobody had said how far off a corner may lie, all else stays as it was', () => {
+  it('takes version 12: nobody had said how far off a corner may lie, rows kept their grid beyond gaps, all else stays as it was', () => {
     const stored = JSON.parse(readFileSync(new URL('kept/holding-v12.json', import.meta.url), 'utf8')) as {
       holding: Holding;
     };
     expect(stored.holding.boundary![0]).not.toHaveProperty('off');
-    expect(migrate(stored)).toEqual({ ok: true, holding: withOff(stored.holding) });
+    expect(stored.holding.variants).not.toHaveLength(0);
+    expect(migrate(stored)).toEqual({ ok: true, holding: asNow(stored.holding) });
   });
 
   it('takes version 8: every row of it stays where it stands, in plantings and in variants', () => {

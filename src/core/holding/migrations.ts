@@ -22,7 +22,7 @@ export const migrations: readonly ((old: unknown) => unknown)[] = [
   countDays,
   nameTreesAndDogs,
   keepTheTank,
-  sayHowFarOff,
+  sayMoreOfCornersAndGaps,
 ];
 
 /** Version 1 kept `assumed: true | false` on a corner; since version 2 its pin is named 'found' or 'assumed'. */
@@ -287,10 +287,22 @@ function keepTheTank(old: unknown): unknown {
   };
 }
 
-/** Until version 12 a corner from a coarse grid was as sure as any assumed one; since version 13 it says how far off it may lie. */
-function sayHowFarOff(old: unknown): unknown {
-  const Old = z.looseObject({ boundary: z.array(z.looseObject({})).nullable() });
+/** Until version 12 a corner from a coarse grid was as sure as any assumed one, and rows kept their grid beyond gaps; since version 13 both are said. */
+function sayMoreOfCornersAndGaps(old: unknown): unknown {
+  const Laid = z.looseObject({});
+  const Old = z.looseObject({
+    boundary: z.array(z.looseObject({})).nullable(),
+    plantings: z.array(Laid),
+    variants: z.array(z.looseObject({ planting: Laid })),
+  });
   const parsed = Old.safeParse(old);
   if (!parsed.success) return old;
-  return { ...parsed.data, boundary: parsed.data.boundary?.map((corner) => ({ off: 0, ...corner })) ?? null };
+  const { boundary, plantings, variants } = parsed.data;
+  const keeping = (planting: z.infer<typeof Laid>) => ({ beyondGaps: 'keep', ...planting });
+  return {
+    ...parsed.data,
+    boundary: boundary?.map((corner) => ({ off: 0, ...corner })) ?? null,
+    plantings: plantings.map(keeping),
+    variants: variants.map((variant) => ({ ...variant, planting: keeping(variant.planting) })),
+  };
 }

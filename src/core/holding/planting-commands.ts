@@ -53,7 +53,7 @@ export const removePlanting = (id: string, name: string): Command => ({
 /** Changes a planting's name, side, weeds or guards. */
 export const setPlanting = (
   id: string,
-  changes: Partial<Pick<Planting, 'name' | 'side' | 'corners' | 'purpose'>>,
+  changes: Partial<Pick<Planting, 'name' | 'side' | 'corners' | 'purpose' | 'beyondGaps'>>,
   label: string,
 ): Command => ({
   label,

@@ -160,6 +160,9 @@ export type Purpose = (typeof PURPOSES)[number];
 /** At a corner of the line rows run on round it, leave it open, or stand a plant on it. */
 export const CORNERS = ['round', 'open', 'planted'] as const;
 
+/** Beyond a gap rows keep their grid as if it were not there, or begin anew at its edge. */
+export const BEYOND_GAPS = ['keep', 'anew'] as const;
+
 export const PlantingSchema = z.object({
   id,
   name,
@@ -170,6 +173,7 @@ export const PlantingSchema = z.object({
   corners: z.enum(CORNERS),
   rows: z.array(RowSchema).max(40),
   gaps: z.array(GapSchema).max(200),
+  beyondGaps: z.enum(BEYOND_GAPS),
   /** Round places that all rows leave free: a pole, a standing tree, a test hole. */
   clearings: z.array(ClearingSchema).max(200),
   means: MeansSchema,

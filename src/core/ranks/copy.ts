@@ -60,6 +60,7 @@ export const plantingFrom = (
   baseline,
   side,
   gaps: [],
+  beyondGaps: 'keep',
   clearings: [],
   ...renamed(rows, means, newId),
 });

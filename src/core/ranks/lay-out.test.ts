@@ -35,6 +35,49 @@ describe('counting', () => {
     });
     expect(counts(ring)).toEqual([20]);
   });
+  it('begins anew beyond a gap: a plant at each edge of it, names that last, a short piece one plant; kept, the grid runs through', () => {
+    const gaps = [
+      { at: 10.3, width: 3 },
+      { at: 14.9, width: 5 },
+    ];
+    const laid = (planting: object, rows = [row({ spacing: 1.5 })]) => standOf(sample({ length: 24, rows, planting }));
+    const anew = laid({ gaps, beyondGaps: 'anew' });
+    const along = (stand: Stand) =>
+      [...stand.chainage.subarray(0, stand.count)].map((at) => Math.round(at * 100) / 100);
+    expect(along(anew)).toEqual([0, 1.5, 3, 4.5, 6, 7.5, 12.1, 17.4, 18.9, 20.4, 21.9, 23.4]);
+    expect([...anew.place]).toEqual([0, 1, 2, 3, 4, 5, 8, 12, 13, 14, 15, 16]);
+    expect(along(laid({ gaps }))).toEqual([0, 1.5, 3, 4.5, 6, 7.5, 12, 18, 19.5, 21, 22.5, 24]);
+    // Narrower than the spacing it still parts two plants by a spacing; two that overlap are one.
+    expect(
+      along(
+        laid({
+          gaps: [
+            { at: 6, width: 0.2 },
+            { at: 6.3, width: 0.2 },
+          ],
+          beyondGaps: 'anew',
+        }),
+      ).slice(2, 6),
+    ).toEqual([3, 4.5, 7.05, 8.55]);
+    const fitted = laid({ gaps: gaps.slice(0, 1), beyondGaps: 'anew' }, [row({ spacing: 1.5, ends: 'fit' })]);
+    expect(along(fitted)).toEqual(expect.arrayContaining([8.8, 11.8, 24]));
+    // Through a bent line each row is cut where the way crosses it; round a closed one the grid is kept.
+    const bent = {
+      points: [
+        [0, 0],
+        [12, 0],
+        [12, 12],
+      ],
+    };
+    const rows = [row({ spacing: 1.5 }), row({ spacing: 1.5, rowGap: 3 })];
+    const round = laid({ baseline: bent, gaps: [{ at: 20, width: 3 }], beyondGaps: 'anew' }, rows);
+    for (const { from, to } of round.rows)
+      expect([...round.y.subarray(from, to)].filter((y) => Math.abs(y - 9.5) < 1e-6)).toHaveLength(1);
+    const ring = { ...bent, closed: true };
+    expect(laid({ baseline: ring, gaps, beyondGaps: 'anew' }).chainage).toEqual(
+      laid({ baseline: ring, gaps }).chainage,
+    );
+  });
   it('shares 30 places of 3 A and 1 B as 23 and 7', () => {
     const holding = sample({
       length: 43.5,

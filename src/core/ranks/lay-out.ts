@@ -1,12 +1,12 @@
 import { derived } from '../derived/derived.ts';
 import { onRootstock } from '../species/rootstocks.ts';
 import { runOf } from '../species/stock.ts';
-import { directionAt, pointAt } from '../geometry/polyline.ts';
-import type { Clearing, Gap, Holding, Planting, Row, Run } from '../holding/schema.ts';
+import type { Clearing, Holding, Planting, Row, Run } from '../holding/schema.ts';
 import { bookOf, type SpeciesBook } from '../species/book.ts';
 import { TOL } from '../units/rounding.ts';
 import { layBaseline, type LaidBaseline } from './baseline.ts';
 import { lowerBound, standardPlaces } from './counting.ts';
+import { isInWay, passageOf, type Passage } from './passages.ts';
 import { runKey, sequenceOf } from './sequence.ts';
 import type { RowLine } from './row-line.ts';
 import { emptyStand, type LaidRow, type Lot, type Stand } from './stand.ts';
@@ -64,14 +64,14 @@ function fill(
     stock: new Uint8Array(most),
     lot: new Uint16Array(most),
   };
-  const passages = gaps.map((gap) => passage(gap, baseline));
+  const passages = gaps.map((gap) => passageOf(gap, baseline));
   const firstPlace = new Map<Row, number>();
   const rows: LaidRow[] = [];
   let count = 0;
-  strings.forEach(({ row, copy, offset, trace, spacing, at }, r) => {
+  strings.forEach(({ row, copy, offset, trace, spacing, at, numbers }, r) => {
     const from = count;
     const first = firstPlace.get(row) ?? 0;
-    if (trace) count = placeRow(columns, count, r, first, trace, at, passages, clearings);
+    if (trace) count = placeRow(columns, count, r, first, trace, at, numbers, passages, clearings);
     firstPlace.set(row, first + at.length);
     rows.push({ row, copy, offset, line: trace?.line ?? null, spacing, from, to: count });
   });
@@ -101,22 +101,6 @@ function fill(
   return { count, ...cut, rows, lots: lots.list, kinds, stockIds, dropped };
 }
 
-/** A straight way through all rows, square to the baseline at the gap's middle. */
-interface Passage {
-  readonly x: number;
-  readonly y: number;
-  readonly ux: number;
-  readonly uy: number;
-  readonly half: number;
-  readonly at: number;
-}
-
-function passage({ at, width }: Gap, { line }: LaidBaseline): Passage {
-  const [x, y] = pointAt(line, Math.min(at, line.length));
-  const [ux, uy] = directionAt(line, Math.min(at, line.length));
-  return { x, y, ux, uy, half: width / 2, at };
-}
-
 /** Places one row's plants that no passage clears; the number of plants so far comes back. */
 function placeRow(
   columns: Pick<Stand, 'x' | 'y' | 'row' | 'place' | 'chainage' | 'station'>,
@@ -125,6 +109,7 @@ function placeRow(
   firstPlace: number,
   { line: { xy, chainages }, from, to }: RowLine,
   at: Float64Array,
+  numbered: Uint32Array | undefined,
   passages: readonly Passage[],
   clearings: readonly Clearing[],
 ): number {
@@ -139,29 +124,16 @@ function placeRow(
     const x = xy[2 * i]! + (xy[2 * i + 2]! - xy[2 * i]!) * t;
     const y = xy[2 * i + 1]! + (xy[2 * i + 3]! - xy[2 * i + 1]!) * t;
     const station = from[i]! + (to[i]! - from[i]!) * (t < 0 ? 0 : t > 1 ? 1 : t);
-    if (isCleared(passages, x, y, station) || isRounded(clearings, x, y)) continue;
+    if (isInWay(passages, x, y, station) || isRounded(clearings, x, y)) continue;
     xs[count] = x;
     ys[count] = y;
     row[count] = r;
-    numbers[count] = firstPlace + place;
+    numbers[count] = firstPlace + (numbered ? numbered[place]! : place);
     along[count] = chainage;
     stations[count] = station;
     count++;
   }
   return count;
-}
-
-function isCleared(passages: readonly Passage[], x: number, y: number, station: number): boolean {
-  for (let i = 0; i < passages.length; i++) {
-    const passage = passages[i]!;
-    // On a bend a plant in the way can have a station well off the gap's; beyond three widths it is another leg.
-    if (
-      Math.abs(station - passage.at) < passage.half * 3 + 20 &&
-      Math.abs((x - passage.x) * passage.ux + (y - passage.y) * passage.uy) < passage.half - TOL
-    )
-      return true;
-  }
-  return false;
 }
 
 function isRounded(clearings: readonly Clearing[], x: number, y: number): boolean {

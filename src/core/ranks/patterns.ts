@@ -257,6 +257,7 @@ export function newPlanting({
       .filter(({ filled }) => filled.some(({ species }) => species))
       .map((laid) => rowOf(laid, newId())),
     gaps: [],
+    beyondGaps: 'keep',
     clearings: [],
   };
 }

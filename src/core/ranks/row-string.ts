@@ -14,4 +14,6 @@ export interface RowString {
   readonly spacing: number;
   /** Chainages of its places along its line, metres, rising. */
   readonly at: Float64Array;
+  /** The numbers of its places where it begins anew beyond gaps; else they are counted from 0. */
+  readonly numbers?: Uint32Array;
 }

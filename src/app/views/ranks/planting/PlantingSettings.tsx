@@ -1,4 +1,4 @@
-import { Button, Select } from 'antd';
+import { Button, Segmented, Select } from 'antd';
 import { Suspense, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import type { Laid } from '../../../../core/ranks/laid.ts';
@@ -13,12 +13,13 @@ import {
 import { setWay } from '../../../../core/holding/means-commands.ts';
 import { kitMethod } from '../../../../core/means/protection/guard-kit.ts';
 import { settingOf } from '../../../../core/holding/settings.ts';
+import { canBeginAnew } from '../../../../core/ranks/belt-strings.ts';
 import { copyPlanting, patternOf } from '../../../../core/ranks/copy.ts';
 import { drawnBaseline } from '../../../../core/ranks/baseline.ts';
 import { isBelt } from '../../../../core/ranks/outline.ts';
 import { phasesOf } from '../../../../core/ranks/phases.ts';
 import { formatLength } from '../../../../core/units/quantities.ts';
-import type { Planting } from '../../../../core/holding/schema.ts';
+import { BEYOND_GAPS, type Planting } from '../../../../core/holding/schema.ts';
 import { NameField } from '../../../parts/fields/NameField.tsx';
 import { PROTECTION_OPTIONS, WEED_OPTIONS } from '../../../parts/fields/means-options.ts';
 import { startSketch } from '../../../plan/pencil.ts';
@@ -92,6 +93,8 @@ function Phases({ laid }: { laid: Laid }) {
   );
 }
 
+const BEYOND_WORDS = { keep: 'keep their grid', anew: 'begin anew' } as const;
+
 function Gaps({ laid: { planting, layout } }: { laid: Laid }) {
   const holding = useShown();
   const { units } = holding;
@@ -116,6 +119,22 @@ function Gaps({ laid: { planting, layout } }: { laid: Laid }) {
           </li>
         ))}
       </ul>
+      {planting.gaps.length > 0 &&
+        isBelt(planting.baseline) &&
+        layout.baseline &&
+        canBeginAnew(planting, layout.baseline) && (
+          <div className="field">
+            <span className="label">Beyond a gap the rows</span>
+            <Segmented
+              aria-label="Beyond a gap"
+              value={planting.beyondGaps}
+              options={BEYOND_GAPS.map((value) => ({ value, label: BEYOND_WORDS[value] }))}
+              onChange={(beyondGaps) =>
+                run(setPlanting(planting.id, { beyondGaps }, `rows ${BEYOND_WORDS[beyondGaps]} beyond gaps`))
+              }
+            />
+          </div>
+        )}
       <Button onClick={openGap}>Open a gap by its chainage</Button>
     </>
   );
