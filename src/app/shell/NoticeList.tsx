@@ -1,5 +1,6 @@
 import { Alert, Button } from 'antd';
 import { exportHolding } from '../exports/export-holding.ts';
+import { useReading } from '../workers/reading.ts';
 import { complain, dismiss, useSession } from '../store/session.ts';
 
 /** A new version that waits: what is said of it, and how the page takes it up. */
@@ -11,6 +12,7 @@ export interface NewVersion {
 /** The notices that there are, each with what can be done about it. */
 export function NoticeList({ version, onLater }: { version: NewVersion | null; onLater(): void }) {
   const { problem, news, saveState, unsaved, holding } = useSession();
+  const reading = useReading((state) => state.now);
   return (
     <>
       {problem && <Alert type="error" title={problem} showIcon closable={{ onClose: dismiss }} />}
@@ -29,6 +31,18 @@ export function NoticeList({ version, onLater }: { version: NewVersion | null; o
                 Export to a file
               </Button>
             )
+          }
+        />
+      )}
+      {reading && (
+        <Alert
+          type="info"
+          title={`Reading ${reading.name} …`}
+          showIcon
+          action={
+            <Button size="small" onClick={reading.stop}>
+              Stop
+            </Button>
           }
         />
       )}

@@ -1,13 +1,15 @@
 import { Suspense, useEffect, useState } from 'react';
 import { later } from '../parts/later.ts';
 import { dismiss, useSession } from '../store/session.ts';
+import { useReading } from '../workers/reading.ts';
 import type { NewVersion } from './NoticeList.tsx';
 
 const NoticeList = later(() => import('./NoticeList.tsx'), 'NoticeList');
 
-/** What could not be done, news from another tab, and a new version that waits for a reload. */
+/** What could not be done, a file that takes long to read, news from another tab, and a new version that waits for a reload. */
 export function Notices() {
   const { problem, news, unsaved } = useSession();
+  const reading = useReading((state) => state.now !== null);
   const [reload, setReload] = useState<NewVersion | null>(null);
   useEffect(() => {
     if (import.meta.env.PROD) void watchForNew(setReload);
@@ -20,7 +22,9 @@ export function Notices() {
   return (
     <div className="notices" aria-live="assertive">
       <Suspense>
-        {(problem || news || unsaved || reload) && <NoticeList version={reload} onLater={() => setReload(null)} />}
+        {(problem || news || unsaved || reload || reading) && (
+          <NoticeList version={reload} onLater={() => setReload(null)} />
+        )}
       </Suspense>
     </div>
   );

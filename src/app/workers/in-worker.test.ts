@@ -1,5 +1,6 @@
 import { describe, expect, it, vi } from 'vitest';
 import { inWorker } from './in-worker.ts';
+import { told, useReading } from './reading.ts';
 
 /** A worker that never answers; what becomes of it is told by hand. */
 class Silent extends EventTarget {
@@ -45,6 +46,23 @@ describe(inWorker, () => {
     await expect(
       inWorker(() => new Silent() as unknown as Worker, { signal: abort.signal, what: 'x' }, never),
     ).rejects.toThrow('Stopped.');
+  });
+
+  it('a file that takes long is told with a way to stop it, one read at once is not', async () => {
+    vi.useFakeTimers();
+    expect(await told('short.csv', () => Promise.resolve(3))).toBe(3);
+    const long = told('long.csv', (signal) =>
+      inWorker(() => new Silent() as unknown as Worker, { signal, what: 'x' }, never),
+    );
+    const said = expect(long).rejects.toThrow('Reading long.csv was stopped; nothing was changed.');
+    await vi.advanceTimersByTimeAsync(399);
+    expect(useReading.getState().now).toBeNull();
+    await vi.advanceTimersByTimeAsync(1);
+    expect(useReading.getState().now!.name).toBe('long.csv');
+    useReading.getState().now!.stop();
+    await said;
+    expect(useReading.getState().now).toBeNull();
+    vi.useRealTimers();
   });
 
   it('ends with its answer', async () => {
