@@ -2,22 +2,11 @@ import AxeBuilder from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
 import { strFromU8, unzipSync } from 'fflate';
 import { readFileSync } from 'node:fs';
+import { converted, FEET, METRIC } from '../checks/in-feet.ts';
 import { plannedInFeet } from './in-feet.ts';
 import { expect, go, openDemo, test } from './steward.ts';
 import { everywhere } from './walk.ts';
 
-/** A length, area or volume in the other system: '3.2 m', '40 cm', 'a hectare'; '10 ft', '5 in'. */
-const METRIC =
-  /(?<![\w.])\d(?:[\d.,]*\d)?\s?(?:m|cm|mm|km|ha|m²|m³|m\/s|L)(?![\w²³/])|\b(?:metres?|hectares?|centimetres?)\b/i;
-const FEET =
-  /(?<![\w.])\d(?:[\d.,/]*\d)?\s?(?:ft|in|yd|ac|mph|ft²|yd³|gal)(?![\w²³])|\b(?:feet|inch(?:es)?|yards|acres?)\b/;
-/** Whether a line says a length in feet that somebody planned in metres: 5 cm or many of them, to a hundredth of a foot. */
-const converted = (line: string): boolean =>
-  [...line.matchAll(/(?<![\d.])(\d[\d,]*\.\d{2,}) ft(?!\w)/g)].some(([, number]) => {
-    const feet = Number(number!.replaceAll(',', ''));
-    const fives = (feet * 0.3048) / 0.05;
-    return Math.abs(fives - Math.round(fives)) < 0.035 && Math.abs(4 * feet - Math.round(4 * feet)) > 1e-6;
-  });
 /** Words that are no units: names, sources' titles, and what a field accepts. */
 const INNOCENT = [/US customary/g];
 
