@@ -46,7 +46,7 @@ const write = (name: string, text: string) => {
   return join(folder, name);
 };
 
-/** Every file that an export makes. */
+/** Every file that an export makes of a hedge without fabric, drip or fence: a paper of nothing is not made. */
 const FILES = [
   'as-planted.csv',
   'as-planted.dxf',
@@ -54,12 +54,9 @@ const FILES = [
   'as-planted.gpx',
   'as-planted.kml',
   'bundle-tags.pdf',
-  'cutting-plan.pdf',
   'days.csv',
   'days.ics',
   'days.pdf',
-  'drip-plan.pdf',
-  'fence-plan.pdf',
   'order-by-supplier.csv',
   'order-by-supplier.pdf',
   'order-by-supplier.xlsx',

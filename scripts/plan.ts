@@ -6,7 +6,7 @@ import { basename, join } from 'node:path';
 import { createRequire } from 'node:module';
 import { Worker } from 'node:worker_threads';
 import { EXPORT_NAMES, exportFile } from '../src/app/exports/export-files.ts';
-import type { PdfFonts } from '../src/app/exports/pdf-page.ts';
+import { NothingToPrint, type PdfFonts } from '../src/app/exports/pdf-page.ts';
 import { readCloserank, writeCloserank, type Pictures } from '../src/core/files/closerank.ts';
 import { holdingFromPlan } from '../src/core/files/plan-json.ts';
 import {
@@ -91,6 +91,8 @@ async function exportAll(
         [name]: await exportFile(name, asFound(holding, ledger), { ledger, fonts, onShare }),
       });
     } catch (problem) {
+      // A paper that would be empty is not made.
+      if (problem instanceof NothingToPrint) continue;
       failed.push(`${name} could not be made: ${(problem as Error).message.replace(/\.$/, '')}.`);
     }
   if (failed.length > 0) throw new Unreadable(`${failed.join('\n')}\nThe other files are in ${directory}.`);

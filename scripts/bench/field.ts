@@ -37,7 +37,7 @@ export async function tags(): Promise<Line[]> {
       code: `https://farm.test/h/bench/field/plant/A1-${n}`,
     }));
     const start = performance.now();
-    await tagsPdf(all, { units: 'metric', fonts, title: 'Tags' });
+    await tagsPdf(all, { units: 'metric', fonts, title: 'Tags', made: '' });
     return performance.now() - start;
   };
   await setting(240);

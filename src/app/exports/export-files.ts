@@ -1,7 +1,8 @@
 import { strToU8 } from 'fflate';
 import { sayStops } from '../../core/field/stops.ts';
 import { judge } from '../../core/findings/judge.ts';
-import { dayOf } from '../../core/days/day.ts';
+import { dateWords, dayOf } from '../../core/days/day.ts';
+import { planMark } from '../../core/files/plan-mark.ts';
 import { daysSheet } from '../../core/days/days-sheet.ts';
 import { planDays } from '../../core/days/tasks.ts';
 import { tasksIcs } from '../../core/files/ics.ts';
@@ -25,7 +26,7 @@ import { orderOf, phaseOrders } from '../../core/account/order-list.ts';
 import type { SetOutWay } from '../../core/field/set-out.ts';
 import { FIELD_FILES, fieldFile, isFieldFile } from './field-files.ts';
 import { sheetsPdf } from './sheet-pdf.ts';
-import type { PdfFonts } from './pdf-page.ts';
+import { NothingToPrint, type PdfFonts } from './pdf-page.ts';
 import { plainFont } from './plain-font.ts';
 import { pegSheetPdf } from './peg-sheet-pdf.ts';
 
@@ -117,19 +118,30 @@ export async function exportFile(
     );
   const names = new Map(holding.plantings.map(({ id, name: said }) => [id, said]));
   const day = dayOf(on ?? holding.days.plantings.find(({ start }) => start)?.start ?? '2000-01-01');
+  const paper = { units: holding.units, fonts, made: madeOf(holding, on), ...(onShare && { onShare }) };
   const asFile = async (file: ExportName, pages: readonly Sheet[]): Promise<Bytes> =>
     file.endsWith('.csv')
       ? (strToU8(sheetsCsv(pages)) as Bytes)
       : file.endsWith('.xlsx')
         ? sheetsXlsx(pages)
-        : sheetsPdf(pages, { units: holding.units, fonts, title: `${TITLES[file] ?? file}, ${holding.name}` });
+        : sheetsPdf(somethingIn(pages, file, holding), {
+            ...paper,
+            title: `${TITLES[file] ?? file}, ${holding.name}`,
+          });
   if (isFieldFile(name)) {
     const chosen = all.filter((laid) => !planting || laid.planting.id === planting);
-    return fieldFile(name, chosen, holding, { ledger, base: base ?? null, fonts, ...(onShare && { onShare }) });
+    return fieldFile(name, chosen, holding, { ledger, base: base ?? null, paper });
   }
   switch (name) {
     case 'peg-sheets.pdf':
-      return pegSheetPdf(sheets(), { units: holding.units, fonts, ...(onShare && { onShare }) });
+      return pegSheetPdf(
+        somethingIn(
+          sheets().filter(({ plants }) => plants > 0),
+          name,
+          holding,
+        ),
+        paper,
+      );
     case 'peg-sheets.csv':
       return strToU8(pegSheetCsv(sheets(), holding.units)) as Bytes;
     case 'order-list.csv':
@@ -165,6 +177,30 @@ export async function exportFile(
       return strToU8(planGeoJson(holding, all)) as Bytes;
   }
 }
+
+/** How a paper was made, for its foot: when, of which state of the plan, in which measures. */
+const madeOf = (holding: Holding, on: string | undefined): string =>
+  [
+    ...(on ? [`made ${dateWords(dayOf(on))}`] : []),
+    `plan ${planMark(holding)}`,
+    holding.units === 'us' ? 'feet and inches' : 'metres',
+  ].join(', ');
+
+/** A paper of nothing is not made: what is missing for it is said instead. */
+function somethingIn<T>(pages: readonly T[], name: ExportName, { name: holding }: Holding): readonly T[] {
+  if (pages.length > 0) return pages;
+  throw new NothingToPrint(
+    `${holding} has nothing for this paper: ${NOTHING[name] ?? 'no plant of it stands on the plan'}.`,
+  );
+}
+
+const NOTHING: Readonly<Partial<Record<ExportName, string>>> = {
+  'order-by-supplier.pdf': 'nothing is left to buy',
+  'packing-list.pdf': 'nothing is left to plant',
+  'cutting-plan.pdf': 'no planting has fabric or sheet to cut',
+  'fence-plan.pdf': 'no fence is chosen against animals',
+  'drip-plan.pdf': 'no planting is watered by drip',
+};
 
 const TITLES: Readonly<Partial<Record<ExportName, string>>> = {
   'order-by-supplier.pdf': 'Order by supplier',

@@ -11,7 +11,7 @@ import type { Holding } from '../../core/holding/schema.ts';
 import { layHolding, type Laid } from '../../core/ranks/laid.ts';
 import type { Ledger } from '../../core/record/ledger.ts';
 import { cardsPdf } from './cards-pdf.ts';
-import type { PdfFonts } from './pdf-page.ts';
+import { NothingToPrint, type Paper } from './pdf-page.ts';
 import { sheetsPdf } from './sheet-pdf.ts';
 import { tagsPdf } from './tags-pdf.ts';
 
@@ -42,22 +42,17 @@ export async function fieldFile(
   {
     ledger,
     base,
-    fonts,
-    onShare,
+    paper,
   }: {
     readonly ledger: Ledger;
     readonly base: string | null;
-    readonly fonts: PdfFonts;
-    readonly onShare?: (share: number) => void;
+    readonly paper: Omit<Paper, 'title'> & { readonly onShare?: (share: number) => void };
   },
 ): Promise<Bytes> {
-  const set = (title: string) => ({
-    units: holding.units,
-    fonts,
-    title: `${title}, ${holding.name}`,
-    ...(onShare && { onShare }),
-  });
+  const set = (title: string) => ({ ...paper, title: `${title}, ${holding.name}` });
   const standing = chosen.filter(({ layout }) => layout.stand.count > 0);
+  if (standing.length === 0 && name.endsWith('.pdf'))
+    throw new NothingToPrint(`${holding.name} has nothing for this paper: no plant of it stands on the plan.`);
   const tags = (kind: TagKind) =>
     tagsPdf(
       standing.flatMap((laid) => tagsOf(kind, laid, ledger, holding, base)),

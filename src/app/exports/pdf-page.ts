@@ -11,6 +11,21 @@ export interface PdfFonts {
 /** One date for every sheet, so that one plan always makes the same bytes. */
 const SHEET_DATE = new Date(Date.UTC(2000, 0, 1));
 
+/** What every paper is set by. */
+export interface Paper {
+  readonly units: UnitSystem;
+  readonly fonts: PdfFonts;
+  readonly title: string;
+  /** What its foot says of how it was made: the day, the plan's mark, the units. */
+  readonly made: string;
+}
+
+/** A paper that would have nothing on it: it is not made, and why is said. */
+export class NothingToPrint extends Error {}
+
+/** Smallest type on any paper, points: it is read in the rain. */
+export const LEAST = 8;
+
 export const INK: string = '#000000';
 export const SOFT = '#444444';
 export const PALE = '#BBBBBB';
@@ -69,6 +84,16 @@ function cutTo(text: string, width: number, measure: (part: string) => number): 
     else tooLong = half;
   }
   return `${text.slice(0, fits)}…`;
+}
+
+/** The foot of a page: what it is of and how it was made, and which of how many pages it is. */
+export function foot(doc: PDFDocument, what: string, made: string, page: number, pages: number, margin: number): void {
+  const [y, width] = [doc.page.height - Math.min(30, margin - 8), doc.page.width - 2 * margin];
+  doc.font('text').fontSize(LEAST).fillColor(SOFT);
+  const right = `${made}; page ${page} of ${pages}`;
+  const wide = doc.widthOfString(right);
+  put(doc, what, margin, y, width - wide - 12);
+  put(doc, right, margin, y, width, 'right');
 }
 
 /** Text over as many lines as it takes; how high it came out, points. */

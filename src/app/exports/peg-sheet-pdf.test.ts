@@ -27,7 +27,12 @@ describe(pegSheetPdf, () => {
   it('lays thousands of pegs in one planting on as many pages as they fill, and says how far it is', async () => {
     const sheet = sheetOf(1000, false);
     const shares: number[] = [];
-    const bytes = await pegSheetPdf([sheet], { units: 'metric', fonts, onShare: (share) => shares.push(share) });
+    const bytes = await pegSheetPdf([sheet], {
+      units: 'metric',
+      fonts,
+      made: 'plan ABCD',
+      onShare: (share) => shares.push(share),
+    });
     expect(sheet.plants).toBe(2001);
     expect(text(bytes)).toMatch(/^%PDF-1/);
     // 39 lines of two pegs on a page, fewer on the first.
@@ -36,14 +41,14 @@ describe(pegSheetPdf, () => {
     expect(shares).toEqual([...shares].sort((a, b) => a - b));
   }, 30_000);
   it('is the same file for the same plan, on Letter where feet are used; a table of bends takes its room', async () => {
-    const straight = await pegSheetPdf([sheetOf(40, false)], { units: 'us', fonts });
-    expect(await pegSheetPdf([sheetOf(40, false)], { units: 'us', fonts })).toEqual(straight);
+    const straight = await pegSheetPdf([sheetOf(40, false)], { units: 'us', fonts, made: 'plan ABCD' });
+    expect(await pegSheetPdf([sheetOf(40, false)], { units: 'us', fonts, made: 'plan ABCD' })).toEqual(straight);
     expect(text(straight)).toMatch(/\/MediaBox \[0 0 612 792\]/);
-    const bent = await pegSheetPdf([sheetOf(40, true)], { units: 'metric', fonts });
+    const bent = await pegSheetPdf([sheetOf(40, true)], { units: 'metric', fonts, made: 'plan ABCD' });
     expect(text(bent)).toMatch(/\/MediaBox \[0 0 595\.28 841\.89\]/);
     expect(pages(bent)).toBeGreaterThan(pages(straight));
-    expect(pages(await pegSheetPdf([sheetOf(40, false), sheetOf(40, false)], { units: 'us', fonts }))).toBe(
-      2 * pages(straight),
-    );
+    expect(
+      pages(await pegSheetPdf([sheetOf(40, false), sheetOf(40, false)], { units: 'us', fonts, made: 'plan ABCD' })),
+    ).toBe(2 * pages(straight));
   }, 30_000);
 });

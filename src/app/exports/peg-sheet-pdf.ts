@@ -1,12 +1,10 @@
 import type PDFDocument from 'pdfkit';
 import { toBytes } from 'pdfkit/output';
 import type { Peg, PegRow, PegSheet, SetOut } from '../../core/field/peg-sheet.ts';
-import { counted, formatLength, formatTape, type UnitSystem } from '../../core/units/quantities.ts';
-import { INK, plainDocument, put, SOFT, type PdfFonts } from './pdf-page.ts';
+import { counted, formatLength, formatTape } from '../../core/units/quantities.ts';
+import { foot, INK, plainDocument, put, SOFT, type Paper } from './pdf-page.ts';
 
-export interface PdfOptions {
-  readonly units: UnitSystem;
-  readonly fonts: PdfFonts;
+export interface PdfOptions extends Omit<Paper, 'title'> {
   /** Hears from time to time what share of the pegs is set, 0 to 1. */
   readonly onShare?: (share: number) => void;
 }
@@ -33,7 +31,6 @@ export async function pegSheetPdf(sheets: readonly PegSheet[], options: PdfOptio
     options,
     sheets.reduce((sum, { plants }) => sum + plants, 0),
   );
-  if (sheets.length === 0) doc.addPage();
   for (const sheet of sheets) await setter.sheet(sheet);
   setter.feet();
   doc.end();
@@ -77,11 +74,7 @@ class Setter {
     const { start, count } = this.doc.bufferedPageRange();
     for (let i = 0; i < count; i++) {
       this.doc.switchToPage(start + i);
-      const y = this.doc.page.height - 30;
-      this.doc.font('text').fontSize(9).fillColor(SOFT);
-      put(this.doc, this.names[i] ?? '', MARGIN, y, this.width - 80);
-      const place = `${i + 1} of ${count}`;
-      put(this.doc, place, MARGIN + this.width - this.doc.widthOfString(place), y, 80);
+      foot(this.doc, this.names[i] ?? '', this.options.made, i + 1, count, MARGIN);
     }
   }
 

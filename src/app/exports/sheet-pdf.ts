@@ -3,25 +3,24 @@ import { toBytes } from 'pdfkit/output';
 import type { Drawing, Shape, Sheet, Table } from '../../core/order/sheets/sheet.ts';
 import type { UnitSystem } from '../../core/units/quantities.ts';
 import { formatLength } from '../../core/units/quantities.ts';
-import { INK, PALE, plainDocument, put, SOFT, type PdfFonts } from './pdf-page.ts';
+import { foot, INK, LEAST, PALE, plainDocument, put, SOFT, type Paper } from './pdf-page.ts';
 
 const [MARGIN, FOOT, LINE, TEXT] = [36, 48, 17, 10];
 /** Highest that a drawing is set, points. */
 const TALLEST = 420;
 /** A drawing's texts, points. */
-const SMALL = 7.5;
+const SMALL = LEAST;
 
 /** Sheets print-ready, each begun on a page of its own: A4, or Letter in US customary. The same sheets make the same bytes. */
 export function sheetsPdf(
   sheets: readonly Sheet[],
-  { units, fonts, title }: { readonly units: UnitSystem; readonly fonts: PdfFonts; readonly title: string },
+  { units, fonts, title, made }: Paper,
 ): Promise<Uint8Array<ArrayBuffer>> {
   const doc = plainDocument(title, units, fonts, MARGIN, { feet: true });
   const bytes = toBytes(doc);
   const page = new Page(doc, units);
-  if (sheets.length === 0) page.sheet({ title, intro: 'Nothing of this is planned here.', parts: [] });
   for (const sheet of sheets) page.sheet(sheet);
-  page.feet(title);
+  page.feet(title, made);
   doc.end();
   return bytes as Promise<Uint8Array<ArrayBuffer>>;
 }
@@ -56,12 +55,11 @@ class Page {
     }
   }
 
-  feet(title: string): void {
+  feet(title: string, made: string): void {
     const { start, count } = this.doc.bufferedPageRange();
     for (let i = 0; i < count; i++) {
       this.doc.switchToPage(start + i);
-      this.doc.font('text').fontSize(9).fillColor(SOFT);
-      this.put(`${title}, ${i + 1} of ${count}`, MARGIN, this.doc.page.height - 30, this.width);
+      foot(this.doc, title, made, i + 1, count, MARGIN);
     }
   }
 

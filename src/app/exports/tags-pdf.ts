@@ -3,8 +3,7 @@ import { strToU8 } from 'fflate';
 import { toBytes } from 'pdfkit/output';
 import { create, type QRCode, type QRCodeMaskPattern } from 'qrcode';
 import type { Tag } from '../../core/field/tags.ts';
-import type { UnitSystem } from '../../core/units/quantities.ts';
-import { INK, PALE, plainDocument, put, type PdfFonts } from './pdf-page.ts';
+import { foot, INK, LEAST, PALE, paragraph, plainDocument, put, type Paper } from './pdf-page.ts';
 
 const MARGIN = 28;
 /** Tags across a page and down it; a code of this size is read at arm's length, points. */
@@ -13,26 +12,16 @@ const [ACROSS, DOWN, CODE] = [3, 8, 62];
 /** Labels to be cut out: what is on them in letters that are read from a stride off, and a code that opens the plant. */
 export async function tagsPdf(
   tags: readonly Tag[],
-  {
-    units,
-    fonts,
-    title,
-    onShare,
-  }: {
-    readonly units: UnitSystem;
-    readonly fonts: PdfFonts;
-    readonly title: string;
-    readonly onShare?: (share: number) => void;
-  },
+  { units, fonts, title, made, onShare }: Paper & { readonly onShare?: (share: number) => void },
 ): Promise<Uint8Array<ArrayBuffer>> {
   const doc = plainDocument(title, units, fonts, MARGIN, { feet: false });
   const bytes = toBytes(doc);
-  if (tags.length === 0) doc.addPage();
   let mask: QRCodeMaskPattern | undefined;
   for (const [i, tag] of tags.entries()) {
     const place = i % (ACROSS * DOWN);
     if (place === 0) {
       doc.addPage();
+      foot(doc, title, made, 1 + i / (ACROSS * DOWN), Math.ceil(tags.length / (ACROSS * DOWN)), MARGIN);
       onShare?.(i / tags.length);
       await new Promise((resolve) => setTimeout(resolve)); // so that a stop is heard
     }
@@ -57,9 +46,10 @@ function set(doc: PDFDocument, { title, lines }: Tag, x: number, y: number, widt
     .fontSize(title.length > 7 ? 13 : 16)
     .fillColor(INK);
   put(doc, title, x + 18, y + 9, room);
+  let at = y + (title.length > 7 ? 27 : 31);
   lines.forEach((line, n) => {
-    doc.font(n === 0 ? 'bold' : 'text').fontSize(n === 0 ? 8.5 : 7);
-    put(doc, line, x + 18, y + 31 + n * 12, room);
+    doc.font(n === 0 ? 'bold' : 'text').fontSize(n === 0 ? 8.5 : LEAST);
+    at += paragraph(doc, line, x + 18, at, room) + 1;
   });
 }
 

@@ -6,6 +6,7 @@ import { makeFile } from '../exports/make-file.ts';
 import { saveBytes } from '../exports/save-bytes.ts';
 import { asFound } from '../../core/record/as-found.ts';
 import { useRecord } from '../store/record.ts';
+import { today } from '../store/today.ts';
 
 interface Item {
   readonly name: ExportName;
@@ -36,7 +37,13 @@ export function ExportButtons({
     try {
       saveBytes(
         `${fileName} ${name}`,
-        await makeFile(name, asFound(holding!, ledger), { ledger, ...asked }, abort.current.signal, setShare),
+        await makeFile(
+          name,
+          asFound(holding!, ledger),
+          { ledger, on: today(), ...asked },
+          abort.current.signal,
+          setShare,
+        ),
       );
     } catch (reason) {
       if (!(reason instanceof DOMException && reason.name === 'AbortError'))

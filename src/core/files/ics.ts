@@ -1,4 +1,5 @@
-import ical, { ICalCalendarMethod, ICalEventTransparency } from 'ical-generator';
+import { group } from 'd3-array';
+import ical, { ICalAlarmType, ICalCalendarMethod, ICalEventTransparency } from 'ical-generator';
 import ICAL from 'ical.js';
 import { textOf, type Day } from '../days/day.ts';
 import { isOpen, type Task } from '../days/task.ts';
@@ -10,7 +11,7 @@ const OURS = '@close-rank';
 
 /**
  * Tasks as an iCalendar file: whole days, each with a uid that stays the same through edits of the plan, so that a second
- * import changes what is there. What is done or not needed is told as such.
+ * import changes what is there. What comes again is one event; what is done is told as such, what is not needed left out.
  * @param names - of the plantings, by id
  */
 export function tasksIcs(
@@ -22,10 +23,9 @@ export function tasksIcs(
     prodId: { company: 'Close Rank', product: 'Days' },
     method: ICalCalendarMethod.PUBLISH,
   });
-  for (const task of tasks) {
-    if (task.state === 'notNeeded') continue;
-    calendar.createEvent({
-      id: `${task.id}${OURS}`,
+  for (const { id, task, again } of comings(tasks)) {
+    const event = calendar.createEvent({
+      id: `${id}${OURS}`,
       stamp: utc(stamped),
       start: utc(task.from),
       end: utc(task.to + 1), // the day after the last: ends are left out
@@ -45,10 +45,47 @@ export function tasksIcs(
         .join('\n'),
       transparency: task.group === 'planting' ? ICalEventTransparency.OPAQUE : ICalEventTransparency.TRANSPARENT,
       categories: [{ name: task.group }],
+      ...(again.length > 0 && { repeating: again.map((day) => `RDATE;VALUE=DATE:${dense(day)}`).join('\r\n') }),
     });
+    // Care may wait a week; what is late here holds up others or is late for good.
+    if (isOpen(task) && WAKES.has(task.group))
+      event.createAlarm({ type: ICalAlarmType.display, trigger: DAYS_BEFORE * 86_400, description: task.what });
   }
   return calendar.toString();
 }
+
+/** Groups of tasks that a phone is to ring for, and how many days before. */
+const [WAKES, DAYS_BEFORE] = [new Set<Task['group']>(['before', 'planting']), 3];
+/** From so many times on, the same work of a planting is one event that comes again. */
+const SERIES = 3;
+
+/** The tasks as events: what is open and comes again and again is one event, on each of its days. */
+function comings(
+  tasks: readonly Task[],
+): { readonly id: string; readonly task: Task; readonly again: readonly Day[] }[] {
+  const needed = tasks.filter(({ state }) => state !== 'notNeeded');
+  const same = ({ rule, planting, phase, what, from, to }: Task) =>
+    JSON.stringify([rule, planting, phase, what, to - from]);
+  const series = [...group(needed.filter(isOpen), same).values()]
+    .filter(({ length }) => length >= SERIES)
+    .map((all) => all.toSorted((a, b) => a.from - b.from));
+  const begins = new Map(series.map((all) => [all[0]!, all]));
+  const within = new Set(series.flatMap(([, ...rest]) => rest));
+  /** Series of one rule and planting are told apart by their order. */
+  const told = new Map<string, number>();
+  return needed
+    .filter((task) => !within.has(task))
+    .map((task) => {
+      const all = begins.get(task);
+      if (!all) return { id: task.id, task, again: [] };
+      const of = `${task.rule}:${task.planting}:${task.phase}`;
+      const n = told.get(of) ?? 0;
+      told.set(of, n + 1);
+      return { id: `${of}:again:${n}`, task, again: all.slice(1).map(({ from }) => from) };
+    });
+}
+
+const dense = (day: Day): string => textOf(day).replaceAll('-', '');
 
 const utc = (day: Day): Date => new Date(`${textOf(day)}T00:00:00Z`);
 

@@ -6,13 +6,17 @@ import { rowsCsv } from './csv.ts';
 
 const tablesOf = ({ parts }: Sheet): Table[] => parts.filter((part) => part.kind === 'table');
 
-/** The tables of sheets as CSV, one after another, each line led by the title of its sheet. */
-export const sheetsCsv = (sheets: readonly Sheet[]): string =>
-  rowsCsv(
-    sheets.flatMap((sheet) =>
-      tablesOf(sheet).flatMap(({ head, rows }) => [['', ...head], ...rows.map((row) => [sheet.title, ...row])]),
-    ),
+/** The tables of sheets as CSV, one after another, headed anew where their columns change; of several sheets each line is led by the title of its own. */
+export function sheetsCsv(sheets: readonly Sheet[]): string {
+  const led = (title: string): string[] => (sheets.length > 1 ? [title] : []);
+  const tables = sheets.flatMap((sheet) => tablesOf(sheet).map((table) => ({ ...table, title: sheet.title })));
+  return rowsCsv(
+    tables.flatMap(({ title, head, rows }, i) => [
+      ...(head.join() === tables[i - 1]?.head.join() ? [] : [[...led('Sheet'), ...head]]),
+      ...rows.map((row) => [...led(title), ...row]),
+    ]),
   );
+}
 
 /** Characters that a worksheet's name may not hold, and the most that it may. */
 const [FORBIDDEN, LONGEST_NAME] = [/[\\/?*[\]:]/g, 31];

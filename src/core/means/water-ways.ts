@@ -174,9 +174,15 @@ function dripWay({ layout: { stand }, holding, drip, source, of }: Ways): Bare {
         'drip.line',
         metres / laying.roll,
         0,
-        `${Math.round(metres)} m along the rows, a twentieth more for slack`,
+        `${formatLength(metres, units, { decimals: 0 })} along the rows, a twentieth more for slack`,
       ),
-      piece(holding, 'drip.header', reach / laying.headerRoll, 0, 'from the tap, and 10 m over'),
+      piece(
+        holding,
+        'drip.header',
+        reach / laying.headerRoll,
+        0,
+        `from the tap, and ${formatLength(laying.headerOver, units, { decimals: 0 })} over`,
+      ),
       piece(
         holding,
         'drip.emitter',

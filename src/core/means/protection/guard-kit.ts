@@ -102,7 +102,7 @@ export function guardKit(
   const run = fenced?.site.run;
   if (run)
     for (const kind of fenced.protection.fences)
-      lines.push(fencePieces(kind, run).map(({ key, count, why }) => piece(rates, key, count, 0, why)));
+      lines.push(fencePieces(kind, run, rates.units).map(({ key, count, why }) => piece(rates, key, count, 0, why)));
   lines.push(
     extrasOf(planting, layout.stand).map(({ key, plants, rows }) =>
       piece(rates, extras[key]!.piece, plants, spare, `${counted(plants, 'plant')}; ${extras[key]!.off}`, rows),

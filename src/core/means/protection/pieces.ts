@@ -1,3 +1,4 @@
+import { formatLength, plannedAt, type UnitSystem } from '../../units/quantities.ts';
 import { ceilSafe } from '../../units/rounding.ts';
 import type { FenceRun } from './fence-line.ts';
 import { stakeFor, tiesFor } from './guards.ts';
@@ -59,23 +60,24 @@ export function guardPieces({ form, size }: { readonly form: string; readonly si
 }
 
 /** What each metre of a fence is made of, in shares of pieces. */
-export function fenceMetre(kind: string): Pieces[] {
+export function fenceMetre(kind: string, units: UnitSystem): Pieces[] {
   const { net, wires, rails, posts } = fences[kind]!;
   const { netRoll, wireRoll, rail } = guardData.fence;
+  const every = plannedAt(posts, units);
   return [
     ...(net ? [{ key: net, count: 1 / netRoll, why: 'along the whole of it' }] : []),
     { key: 'fence.wire', count: wires / wireRoll, why: `${wires} along the whole of it` },
     { key: 'fence.rail', count: rails / rail, why: `${rails} along the whole of it` },
-    { key: 'fence.post', count: 1 / posts, why: `one every ${posts} m` },
+    { key: 'fence.post', count: 1 / every, why: `one every ${formatLength(every, units)}` },
   ];
 }
 
 /** What a run of fence is made of. */
-export function fencePieces(kind: string, { length, corners, gates, ends }: FenceRun): Pieces[] {
+export function fencePieces(kind: string, { length, corners, gates, ends }: FenceRun, units: UnitSystem): Pieces[] {
   const { strainers, energiser } = fences[kind]!;
   const along = Math.floor(length / strainers);
   return [
-    ...fenceMetre(kind).map((one) => ({ ...one, count: ceilSafe(one.count * length) })),
+    ...fenceMetre(kind, units).map((one) => ({ ...one, count: ceilSafe(one.count * length) })),
     {
       key: 'fence.strainer',
       count: corners + ends + 2 * gates + along,

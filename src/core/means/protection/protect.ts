@@ -143,7 +143,8 @@ export function fenceEach(kind: string, rates: Rates) {
   const price = (key: string) => priceOf(rates, key);
   return {
     fenceRate:
-      fenceMetre(kind).reduce((sum, { key, count }) => sum + count * price(key), 0) + wage(rates, minutes.install),
+      fenceMetre(kind, rates.units).reduce((sum, { key, count }) => sum + count * price(key), 0) +
+      wage(rates, minutes.install),
     fenceMaint: wage(rates, minutes.yearly),
     fenceRemove: wage(rates, minutes.removal),
     cornerCost: price('fence.strainer'),

@@ -316,7 +316,7 @@ describe('fences', () => {
     const asked = [
       ...Object.entries(forms).flatMap(([form, { sizes }]) => sizes.flatMap((size) => guardPieces({ form, size }, 10))),
       ...Object.keys(fences).flatMap((kind) =>
-        fencePieces(kind, { lines: [], length: 130, corners: 4, gates: 1, ends: 2 }),
+        fencePieces(kind, { lines: [], length: 130, corners: 4, gates: 1, ends: 2 }, 'metric'),
       ),
     ];
     for (const { key, count } of asked) {
@@ -326,10 +326,9 @@ describe('fences', () => {
     // 130 m: three rolls, a post every 3 m, 4 corners and 2 ends, 2 at the gate and 1 on the straight.
     expect(
       Object.fromEntries(
-        fencePieces('stock', { lines: [], length: 130, corners: 4, gates: 1, ends: 2 }).map(({ key, count }) => [
-          key,
-          count,
-        ]),
+        fencePieces('stock', { lines: [], length: 130, corners: 4, gates: 1, ends: 2 }, 'metric').map(
+          ({ key, count }) => [key, count],
+        ),
       ),
     ).toEqual({
       'fence.stock': 3,

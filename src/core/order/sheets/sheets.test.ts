@@ -160,10 +160,22 @@ describe('orders on paper', () => {
     expect(table(priceRequest(wanted, holding), 'Request for a price').rows).toHaveLength(wanted.length);
   });
   it('run nothing as a formula in a spreadsheet, and name worksheets as one may', async () => {
-    const csv = sheetsCsv([
-      { title: '=1+1', intro: '', parts: [{ kind: 'table', name: 't', head: ['@a'], rows: [['+1'], [2]] }] },
+    const sheet = (...heads: string[]) => ({
+      title: '=1+1',
+      intro: '',
+      parts: heads.map((head) => ({ kind: 'table' as const, name: 't', head: [head], rows: [['+1'], [2]] })),
+    });
+    // One sheet needs no title in each line, and months of one kind one head; of several each line says whose it is.
+    expect(sheetsCsv([sheet('@a', '@a')]).split('\r\n')).toEqual([`\uFEFF"'@a"`, `"'+1"`, '2', `"'+1"`, '2', '']);
+    expect(sheetsCsv([sheet('@a'), sheet('b')]).split('\r\n')).toEqual([
+      `\uFEFFSheet,"'@a"`,
+      `"'=1+1","'+1"`,
+      `"'=1+1",2`,
+      'Sheet,b',
+      `"'=1+1","'+1"`,
+      `"'=1+1",2`,
+      '',
     ]);
-    expect(csv.split('\r\n')).toEqual([`\uFEFF,"'@a"`, `"'=1+1","'+1"`, `"'=1+1",2`, '']);
     const book = unzipSync(await sheetsXlsx([...sheets, ...sheets]));
     const names = [...strFromU8(book['xl/workbook.xml']!).matchAll(/<sheet\b[^>]*? name="([^"]*)"/g)].map(
       ([, name]) => name!,

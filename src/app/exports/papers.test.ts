@@ -1,0 +1,101 @@
+import PDFDocument from 'pdfkit';
+import { readFileSync } from 'node:fs';
+import { strFromU8, unzipSync } from 'fflate';
+import { describe, expect, it, vi } from 'vitest';
+import { fonts } from '../../../checks/fonts.ts';
+import { converted, FEET, heldInFeet, METRIC } from '../../../checks/in-feet.ts';
+import { holdingFromPlan } from '../../core/files/plan-json.ts';
+import { setStart } from '../../core/holding/days-commands.ts';
+import { setWay } from '../../core/holding/means-commands.ts';
+import { take } from '../../core/holding/command.ts';
+import type { Holding } from '../../core/holding/schema.ts';
+import { EXPORT_NAMES, exportFile, type ExportName } from './export-files.ts';
+
+const demo = (): Holding => {
+  const plan = JSON.parse(readFileSync(new URL('../../../demo/tern-hollow.plan.json', import.meta.url), 'utf8'));
+  const holding = holdingFromPlan(plan, 'tern-hollow');
+  return [
+    ...holding.plantings.map(({ id }) => setStart(id, '2027-02-22', '')),
+    setWay('p4', 'protection', { method: 'stock' }, ''),
+    setWay('p1', 'water', { method: 'drip' }, ''),
+  ].reduce((held, command) => take(held, command).holding, holding);
+};
+
+/** Everything that a file says, a line each: of a PDF what is set in it. */
+async function said(name: ExportName, holding: Holding): Promise<string[]> {
+  const set = vi.spyOn(PDFDocument.prototype, 'text');
+  const bytes = await exportFile(name, holding, { fonts, on: '2027-02-10' });
+  const lines = set.mock.calls.map(([text]) => text);
+  set.mockRestore();
+  if (name.endsWith('.pdf')) return lines;
+  if (!name.endsWith('.xlsx')) return strFromU8(bytes).split('\n');
+  return Object.entries(unzipSync(bytes))
+    .filter(([file]) => /sharedStrings|worksheets/.test(file))
+    .flatMap(([, part]) => strFromU8(part).split(/<[^>]+>/));
+}
+/** Files whose numbers are for machines, in metres whoever reads them. */
+const FOR_MACHINES = /geojson|kml|gpx|dxf/;
+
+/** Each text of a paper with its size and the box of its page that it must stay in, points; and how many pages there are. */
+async function typeOf(name: ExportName, holding: Holding) {
+  const type: { text: string; size: number; right: number; over: number }[] = [];
+  const pages = vi.spyOn(PDFDocument.prototype, 'addPage');
+  const set = vi.spyOn(PDFDocument.prototype, 'text').mockImplementation(function (
+    this: PDFDocument & { _fontSize: number },
+    text,
+    x,
+    y,
+    options = {},
+  ) {
+    const width = options.width ?? this.widthOfString(text);
+    const high = this.heightOfString(text, options);
+    type.push({ text, size: this._fontSize, right: x + width - this.page.width, over: y + high - this.page.height });
+    return this;
+  });
+  await exportFile(name, holding, { fonts, on: '2027-02-10' });
+  const count = pages.mock.calls.length;
+  set.mockRestore();
+  pages.mockRestore();
+  return { type, count };
+}
+
+describe('papers and files', () => {
+  it.each(EXPORT_NAMES.filter((name) => name.endsWith('.pdf')))(
+    '%s has a foot on every page, no type under 8 points, nothing cut and nothing beyond its page',
+    { timeout: 60_000 },
+    async (name) => {
+      for (const holding of [demo(), heldInFeet(demo())]) {
+        const { type, count } = await typeOf(name, holding);
+        const feet = type.filter(({ text }) => text.startsWith('made 10 February 2027, plan '));
+        expect(feet.map(({ text }) => /page (\d+ of \d+)$/.exec(text)![1])).toEqual(
+          Array.from({ length: count }, (_, i) => `${i + 1} of ${count}`),
+        );
+        expect(type.filter(({ size }) => size < 8)).toEqual([]);
+        expect(type.filter(({ text }) => text.includes('…')).map(({ text }) => text)).toEqual([]);
+        expect(type.filter(({ right, over }) => right > 0 || over > 0)).toEqual([]);
+      }
+    },
+  );
+
+  it('a paper of nothing is not made: what is missing for it is said', async () => {
+    const bare = { ...demo(), plantings: [] };
+    for (const name of EXPORT_NAMES.filter((one) => one.endsWith('.pdf') && !/price|days/.test(one)))
+      await expect(exportFile(name, bare, { fonts })).rejects.toThrow(/^Tern Hollow has nothing for this paper: .+\.$/);
+  });
+
+  it.each(EXPORT_NAMES.filter((name) => !FOR_MACHINES.test(name)))(
+    '%s of a holding that is planned in feet says no metre and none converted; in metres no foot',
+    { timeout: 60_000 },
+    async (name) => {
+      const holding = demo();
+      const feet = await said(name, heldInFeet(holding));
+      expect(feet.length).toBeGreaterThan(0);
+      expect(feet.filter((line) => METRIC.test(line) || converted(line))).toEqual([]);
+      const metres = await said(name, holding);
+      expect(metres.filter((line) => FEET.test(line))).toEqual([]);
+      // What is read is what is set: lengths are on every paper that has any.
+      if (/(?:peg-sheets|setting-out|cards|cutting-plan|days)\.pdf/.test(name))
+        expect([metres.some((line) => METRIC.test(line)), feet.some((line) => FEET.test(line))]).toEqual([true, true]);
+    },
+  );
+});
