@@ -121,6 +121,11 @@ test('on a phone this week’s work is ticked, one put off with what moves along
   await page.getByRole('button', { name: /^Undo: done: / }).tap();
   await materials.getByRole('button', { name: 'Done' }).tap(); // it was open again
   await expect(materials).toContainText('Done 1 March 2027');
+  // Ticked by mistake it is opened again, tomorrow too, when nothing of it can be undone any more.
+  await page.reload();
+  await materials.getByRole('button', { name: /^Open again: .+, Brook strip$/ }).tap();
+  await materials.getByRole('button', { name: /^Done: .+, Brook strip$/ }).tap();
+  await expect(materials).toContainText('Done 1 March 2027');
   const marks = page.locator('[data-task="marks:p3:0:0:0"]');
   await expect(marks).toContainText(/It holds until \d+ March 2027\./);
   await marks.getByRole('button', { name: 'Put off' }).tap();

@@ -54,6 +54,7 @@ const FILES = [
   'as-planted.gpx',
   'as-planted.kml',
   'bundle-tags.pdf',
+  'day-sheet.pdf',
   'days.csv',
   'days.ics',
   'days.pdf',

@@ -130,7 +130,7 @@ export async function exportFile(
           });
   if (isFieldFile(name)) {
     const chosen = all.filter((laid) => !planting || laid.planting.id === planting);
-    return fieldFile(name, chosen, holding, { ledger, base: base ?? null, paper });
+    return fieldFile(name, chosen, holding, { ledger, base: base ?? null, on: on ?? null, paper });
   }
   switch (name) {
     case 'peg-sheets.pdf':

@@ -16,6 +16,7 @@ const make = (name: (typeof FIELD_FILES)[number], holding: Holding, shares: numb
   fieldFile(name, layHolding(holding), holding, {
     ledger: NO_LEDGER,
     base: 'https://farm.test',
+    on: null,
     paper: { units: holding.units, fonts, made: 'plan ABCD', onShare: (share: number) => shares.push(share) },
   });
 const pages = (bytes: Uint8Array) =>

@@ -9,6 +9,7 @@ import { tagsOf, type TagKind } from '../../core/field/tags.ts';
 import { settingOutCsv } from '../../core/files/setting-out-csv.ts';
 import type { Holding } from '../../core/holding/schema.ts';
 import { layHolding, type Laid } from '../../core/ranks/laid.ts';
+import { daySheet } from '../../core/field/day-sheet.ts';
 import type { Ledger } from '../../core/record/ledger.ts';
 import { cardsPdf } from './cards-pdf.ts';
 import { NothingToPrint, type Paper } from './pdf-page.ts';
@@ -19,6 +20,7 @@ import { tagsPdf } from './tags-pdf.ts';
 export const FIELD_FILES = [
   'setting-out.pdf',
   'setting-out.csv',
+  'day-sheet.pdf',
   'planting-cards.pdf',
   'row-tags.pdf',
   'bundle-tags.pdf',
@@ -42,10 +44,12 @@ export async function fieldFile(
   {
     ledger,
     base,
+    on,
     paper,
   }: {
     readonly ledger: Ledger;
     readonly base: string | null;
+    readonly on: string | null;
     readonly paper: Omit<Paper, 'title'> & { readonly onShare?: (share: number) => void };
   },
 ): Promise<Bytes> {
@@ -71,6 +75,13 @@ export async function fieldFile(
           holding.units,
         ),
       ) as Bytes;
+    case 'day-sheet.pdf':
+      return sheetsPdf(
+        standing.map((laid) =>
+          daySheet(laid, ledger, holding, on, sayStops(judge(holding, laid, layHolding(holding)))),
+        ),
+        set('Day sheet'),
+      );
     case 'planting-cards.pdf':
       return cardsPdf(
         standing.map((laid) => ({ planting: laid.planting.name, cards: cardsOf(laid, holding) })),

@@ -70,6 +70,7 @@ describe('papers and files', () => {
         expect(feet.map(({ text }) => /page (\d+ of \d+)$/.exec(text)![1])).toEqual(
           Array.from({ length: count }, (_, i) => `${i + 1} of ${count}`),
         );
+        if (name === 'day-sheet.pdf') expect(count).toBe(holding.plantings.length);
         expect(type.filter(({ size }) => size < 8)).toEqual([]);
         expect(type.filter(({ text }) => text.includes('…')).map(({ text }) => text)).toEqual([]);
         expect(type.filter(({ right, over }) => right > 0 || over > 0)).toEqual([]);

@@ -6,6 +6,8 @@ import { formatLength } from '../../core/units/quantities.ts';
 import { foot, INK, LEAST, PALE, plainDocument, put, SOFT, type Paper } from './pdf-page.ts';
 
 const [MARGIN, FOOT, LINE, TEXT] = [36, 48, 17, 10];
+/** Type and lines of a sheet that is to be one page. */
+const CLOSE: readonly [number, number] = [9, 14.5];
 /** Highest that a drawing is set, points. */
 const TALLEST = 420;
 /** A drawing's texts, points. */
@@ -28,6 +30,8 @@ export function sheetsPdf(
 /** Sets type and drawings down a page and on to the next. */
 class Page {
   private y = MARGIN;
+  private type = TEXT;
+  private line = LINE;
   constructor(
     private readonly doc: PDFDocument,
     private readonly units: UnitSystem,
@@ -44,7 +48,8 @@ class Page {
     this.y = MARGIN;
   }
 
-  sheet({ title, intro, parts }: Sheet): void {
+  sheet({ title, intro, parts, onePage = false }: Sheet): void {
+    [this.type, this.line] = onePage ? CLOSE : [TEXT, LINE];
     this.fresh();
     this.paragraph(title, { font: 'heading', size: 19, after: 4 });
     this.paragraph(intro, { colour: SOFT, after: 8 });
@@ -67,7 +72,7 @@ class Page {
     put(this.doc, text, x, y, width, right ? 'right' : 'left');
   }
 
-  private paragraph(text: string, { font = 'text', size = TEXT, colour = INK, after = 4 } = {}): void {
+  private paragraph(text: string, { font = 'text', size = this.type, colour = INK, after = 4 } = {}): void {
     this.doc.font(font).fontSize(size);
     const height = this.doc.heightOfString(text, { width: this.width, lineGap: 1 });
     if (height > this.left) this.fresh();
@@ -78,7 +83,7 @@ class Page {
 
   /** Columns as wide as what stands in them asks, shared where it is too much. */
   private table({ name, head, rows }: Table): void {
-    this.doc.font('bold').fontSize(TEXT);
+    this.doc.font('bold').fontSize(this.type);
     const wanted = head.map((title, c) => {
       const titleWidth = this.doc.font('bold').widthOfString(title);
       this.doc.font('text');
@@ -91,23 +96,25 @@ class Page {
     const widths = wanted.map((one, c) =>
       sum <= this.width ? (one / sum) * this.width : short[c]! || (one / (sum - kept)) * (this.width - kept),
     );
-    if (4 * LINE > this.left) this.fresh();
+    if (4 * this.line > this.left) this.fresh();
     this.y += 4;
     this.paragraph(name, { font: 'heading', size: 12 });
     const line = (cells: readonly (string | number)[], font: string) => {
-      this.doc.font(font).fontSize(TEXT);
+      this.doc.font(font).fontSize(this.type);
       // Cells that are words run over several lines; none is cut.
       const height = Math.max(
-        LINE,
+        this.line,
         ...cells.map((cell, c) =>
-          typeof cell === 'number' ? 0 : this.doc.heightOfString(cell, { width: widths[c]! - 8 }) + LINE - TEXT - 2,
+          typeof cell === 'number'
+            ? 0
+            : this.doc.heightOfString(cell, { width: widths[c]! - 8 }) + this.line - this.type - 2,
         ),
       );
       if (height > this.left) {
         this.fresh();
         if (font !== 'bold') line(head, 'bold');
       }
-      this.doc.font(font).fontSize(TEXT).fillColor(INK);
+      this.doc.font(font).fontSize(this.type).fillColor(INK);
       let x = MARGIN;
       cells.forEach((cell, c) => {
         const right = typeof rows[0]?.[c] === 'number';

@@ -1,5 +1,5 @@
 import { Button } from 'antd';
-import { Suspense, useEffect, useState } from 'react';
+import { Suspense, useEffect, useRef, useState } from 'react';
 import { Link, Navigate, Route, Routes, useLocation, useNavigate, useParams } from 'react-router';
 import { useSession, close, dropUnsaved, open, redoNext, undoLast, type OpenProblem } from '../store/session.ts';
 import type { Holding } from '../../core/holding/schema.ts';
@@ -8,7 +8,9 @@ import { backOut } from '../plan/pencil.ts';
 import { Guarded } from '../parts/Guarded.tsx';
 import { useKeys } from '../parts/keys.ts';
 import { later } from '../parts/later.ts';
+import { FocusKeeper, focusStage } from './FocusKeeper.tsx';
 import { Rail } from './Rail.tsx';
+import { Said } from './Said.tsx';
 import { STAGES } from './stages.ts';
 import { TopBar } from './TopBar.tsx';
 
@@ -101,6 +103,12 @@ function Stages() {
   const id = useSession((state) => state.holding!.id);
   const go = (to: string) => () => void navigate(`/h/${id}/${to}`);
   useEffect(() => look({ sketch: null, ringed: [] }), [stage]);
+  const first = useRef(stage);
+  useEffect(() => {
+    // By a key from nowhere: the next Tab begins in the stage, not at the top of the page.
+    if (stage !== first.current && document.activeElement === document.body) focusStage();
+    first.current = stage;
+  }, [stage]);
   useKeys({
     'ctrl+k': () => setAsked('find'),
     '?': () => setAsked('keys'),
@@ -115,6 +123,18 @@ function Stages() {
   });
   return (
     <div className="frame" data-at={pathname}>
+      <a
+        className="skip"
+        href="#stage"
+        onClick={(event) => {
+          event.preventDefault();
+          focusStage();
+        }}
+      >
+        Skip to the stage
+      </a>
+      <FocusKeeper />
+      <Said />
       <TopBar stage={stage} onFind={() => setAsked('find')} onKeys={() => setAsked('keys')} />
       <Rail />
       <Guarded part="This stage" key={stage}>

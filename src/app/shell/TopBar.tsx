@@ -77,7 +77,7 @@ export function TopBar({ stage, onFind, onKeys }: { stage: string; onFind(): voi
             </Suspense>
           }
         >
-          <Button type="text" size="small" aria-label="More" className="more">
+          <Button type="text" size="small" aria-label="More" aria-haspopup="dialog" className="more">
             ⋯
           </Button>
         </Unfolding>

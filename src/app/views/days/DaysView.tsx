@@ -7,6 +7,7 @@ import { ListStop } from './ListStop.tsx';
 import { SeasonStop } from './SeasonStop.tsx';
 import { STOPS } from './stops.ts';
 import { StockStop } from './StockStop.tsx';
+import { useTitle } from '../../parts/use-title.ts';
 import { WeekStop } from './WeekStop.tsx';
 
 const PAGES = { season: SeasonStop, week: WeekStop, list: ListStop, stock: StockStop, crew: CrewStop, line: LineStop };
@@ -14,7 +15,8 @@ const PAGES = { season: SeasonStop, week: WeekStop, list: ListStop, stock: Stock
 /** When, who, and in which order. */
 export function DaysView() {
   const { stop: asked, planting } = useParams();
-  const key = STOPS.find((one) => one.key === asked)?.key ?? 'season';
+  const { key, label } = STOPS.find((one) => one.key === asked) ?? STOPS[0];
+  useTitle(label, 'Days');
   const Page = PAGES[key];
   return (
     <Guarded part="This page" key={key}>

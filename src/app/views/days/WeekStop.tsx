@@ -10,6 +10,7 @@ import { debts } from '../../../core/days/rules.ts';
 import type { Happened } from '../../../core/record/events.ts';
 import { inUnits } from '../../../core/units/quantities.ts';
 import { Panel } from '../../parts/Panel.tsx';
+import { useLedger } from '../../store/record.ts';
 import { complain, record } from '../../store/session.ts';
 import { today as todayText } from '../../store/today.ts';
 import { hoursWords } from './SeasonStop.tsx';
@@ -94,6 +95,8 @@ function TaskCard({
   onAsk(what: 'putOff' | 'notNeeded'): void;
 }) {
   const open = isOpen(task);
+  const said = useLedger().tasks.get(task.id);
+  const named = `${task.what}, ${where}`;
   return (
     <article className={`task is-${task.group}${open ? '' : ' is-done'}`} data-task={task.id} aria-label={task.what}>
       <h3>{task.what}</h3>
@@ -133,6 +136,7 @@ function TaskCard({
           <>
             <Button
               type="primary"
+              aria-label={`Done: ${named}`}
               onClick={() =>
                 void record(`done: ${task.what}`, [
                   { kind: 'taskDone', body: { task: task.id, on: todayText(), note: '' } },
@@ -141,15 +145,34 @@ function TaskCard({
             >
               Done
             </Button>
-            <Button onClick={() => onAsk('putOff')}>Put off</Button>
-            <Button onClick={() => onAsk('notNeeded')}>Not needed</Button>
+            <Button aria-label={`Put off: ${named}`} onClick={() => onAsk('putOff')}>
+              Put off
+            </Button>
+            <Button aria-label={`Not needed: ${named}`} onClick={() => onAsk('notNeeded')}>
+              Not needed
+            </Button>
           </>
         ) : (
-          <span className="soft">
-            {task.state === 'done'
-              ? `Done ${dateWords(dayOf(task.said))}`
-              : `Not needed${task.said && `: ${task.said}`}`}
-          </span>
+          <>
+            <span className="soft">
+              {task.state === 'done'
+                ? `Done ${dateWords(dayOf(task.said))}`
+                : `Not needed${task.said && `: ${task.said}`}`}
+            </span>
+            {said && (
+              <Button
+                size="small"
+                aria-label={`Open again: ${named}`}
+                onClick={() =>
+                  void record(`opened again: ${task.what}`, [
+                    { kind: 'amended', body: { event: said.event, holds: false } },
+                  ])
+                }
+              >
+                Open again
+              </Button>
+            )}
+          </>
         )}
       </div>
     </article>

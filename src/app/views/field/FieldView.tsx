@@ -8,6 +8,7 @@ import { NextStop } from './NextStop.tsx';
 import { OverStop } from './OverStop.tsx';
 import { PlantStop } from './PlantStop.tsx';
 import { RowsStop } from './RowsStop.tsx';
+import { useTitle } from '../../parts/use-title.ts';
 import { STOPS, type StopKey } from './stops.ts';
 
 const PAGES = { rows: RowsStop, plant: PlantStop, card: CardsStop, next: NextStop, over: OverStop };
@@ -25,6 +26,7 @@ export function FieldView() {
     : undefined;
   const planting = holding.plantings.find(({ id }) => id === (stop ? named : asked)) ?? null;
   const first = holding.plantings[0];
+  useTitle(STOPS.find(({ key }) => key === stop)?.label, (planting ?? first)?.name, 'Field');
   if (!first)
     return (
       <main className="stage sorry">

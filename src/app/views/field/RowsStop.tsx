@@ -48,6 +48,7 @@ export function RowsStop({ planting }: { planting: string }) {
             items={[
               { name: 'peg-sheets.pdf', label: 'PDF' },
               { name: 'peg-sheets.csv', label: 'CSV' },
+              { name: 'day-sheet.pdf', label: 'Day sheet, PDF' },
               { name: 'setting-out.pdf', label: 'Setting out, PDF' },
               { name: 'setting-out.csv', label: 'Setting out, CSV' },
             ]}

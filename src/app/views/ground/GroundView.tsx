@@ -15,6 +15,7 @@ import { PlacePanel } from './place/PlacePanel.tsx';
 import { StopPanel } from './StopPanel.tsx';
 import { SunStop } from './sky/SunStop.tsx';
 import { deleteFeature } from './features/delete-feature.ts';
+import { useTitle } from '../../parts/use-title.ts';
 import { STOPS, stopOf, type Stop } from './stops.ts';
 
 const ImportSheet = lazy(async () => ({ default: (await import('./bring-in/ImportSheet.tsx')).ImportSheet }));
@@ -41,6 +42,7 @@ function GroundWalk({ at: key }: { at: string | undefined }) {
   // What is chosen on the plan is shown at its own stop, wherever the walk stands.
   const stop = chosen && !asked?.kinds.includes(chosen.kind) ? stopOf(chosen.kind) : (asked ?? STOPS[0]!);
   const atPlace = key === 'place' && !chosen;
+  useTitle(atPlace ? 'Place and rules' : stop.label, 'Ground');
   useEffect(() => {
     look({ zones: stop.kinds });
     return () => look({ zones: [] });

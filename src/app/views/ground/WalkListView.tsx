@@ -9,10 +9,12 @@ import { useWorked } from '../../store/derived.ts';
 import { useLedger } from '../../store/record.ts';
 import { record, run } from '../../store/session.ts';
 import { today } from '../../store/today.ts';
+import { useTitle } from '../../parts/use-title.ts';
 import { STOPS } from './stops.ts';
 
 /** The list for a walk over the site: made from the plan, closed by it or by what was seen; for the phone and for paper. */
 export function WalkListView() {
+  useTitle('Walk list', 'Ground');
   const { holding, all } = useWorked();
   const book = bookOf(holding);
   const { seen } = useLedger();

@@ -22,10 +22,12 @@ import {
 } from '../../store/shelf.ts';
 import { FirstPlanting } from './FirstPlanting.tsx';
 import { SmallPlan } from '../../parts/SmallPlan.tsx';
+import { useTitle } from '../../parts/use-title.ts';
 import { NewHolding } from './NewHolding.tsx';
 
 /** The holdings in this browser: new, open, copy, rename, delete, export, import. */
 export function HoldingsView() {
+  useTitle('Holdings');
   const [problem, setProblem] = useState<string | null>(null);
   const [adding, setAdding] = useState(false);
   const [deleted, setDeleted] = useState<KeptHolding | null>(null);

@@ -15,6 +15,7 @@ import { STOPS, type Stop } from './stops.ts';
 import { SuppliersStop } from './buying/SuppliersStop.tsx';
 import { ToolsStop } from './means/ToolsStop.tsx';
 import { WaterStop } from './means/WaterStop.tsx';
+import { useTitle } from '../../parts/use-title.ts';
 import { WeedsStop } from './means/WeedsStop.tsx';
 
 /** Buy the right things: a walk over what is to be decided, with what each choice costs and does on this plan. */
@@ -24,6 +25,7 @@ export function OrderView() {
   const navigate = useNavigate();
   const { holding } = worked;
   const stop = STOPS.find((one) => one.key === key) ?? STOPS.find((one) => one.key === 'list')!;
+  useTitle(stop.label, 'Order');
   const laid = worked.laid(asked ?? '') ?? worked.all.find(({ layout }) => layout.stand.count > 0) ?? worked.all[0];
   const choose = stop.each && laid && worked.all.length > 1 && (
     <Segmented

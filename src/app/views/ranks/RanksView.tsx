@@ -14,6 +14,7 @@ import { onceJudged, useWorked } from '../../store/derived.ts';
 import { newId } from '../../store/ids.ts';
 import { look, useLook } from '../../store/look-at.ts';
 import { run } from '../../store/session.ts';
+import { useTitle } from '../../parts/use-title.ts';
 import { Strings } from './strings/Strings.tsx';
 
 const GapPanel = later(() => import('./planting/GapPanel.tsx'), 'GapPanel');
@@ -32,6 +33,7 @@ export function RanksView() {
   const shownYear = useDeferredValue(year);
   const laid = id ? worked.laid(id) : undefined;
   useEffect(() => look({ selection: null, ringed: [] }), [id]);
+  useTitle(laid?.planting.name ?? (id === 'new' ? 'New planting' : undefined), 'Ranks');
 
   const outline = ({ block: 'block', guilds: 'anchors', drawn: 'baseline', beside: 'baseline' } as const)[
     laid?.planting.baseline.kind ?? 'drawn'

@@ -12,12 +12,14 @@ import { SpeciesMark } from '../../parts/SpeciesMark.tsx';
 import { Panel } from '../../parts/Panel.tsx';
 import { run, useSession } from '../../store/session.ts';
 import { SpeciesFacts } from './SpeciesFacts.tsx';
+import { useTitle } from '../../parts/use-title.ts';
 import { SpeciesForm } from './SpeciesForm.tsx';
 
 /** Every species in force: the app's with what is known of each, and the steward's own and corrections beside them. */
 export function SpeciesBook() {
   const own = useSession((state) => state.holding!.species);
   const book = useBook();
+  useTitle('Species');
   const navigate = useNavigate();
   const [text, setText] = useState('');
   const [chosen, setChosen] = useState<string | null>(null);

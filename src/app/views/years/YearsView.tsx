@@ -21,6 +21,7 @@ import { Section } from './Section.tsx';
 import { drawsInSpace, StandingView } from './StandingView.tsx';
 import { Through } from './Through.tsx';
 import { YearsPanel, type YearSeason } from './YearsPanel.tsx';
+import { useTitle } from '../../parts/use-title.ts';
 import './years.css';
 
 /** What a planting becomes and does, year by year: its section and elevation, maps, and its aims. */
@@ -29,6 +30,7 @@ export function YearsView() {
   const outlook = useOutlook();
   const { holding } = outlook;
   const stand = outlook.stands().find(({ laid }) => laid.planting.id === id);
+  useTitle(stand?.laid.planting.name, 'Years');
   if (!id && holding.plantings[0]) return <Navigate to={`/h/${holding.id}/years/${holding.plantings[0].id}`} replace />;
   if (!stand || stand.laid.layout.stand.count === 0)
     return (

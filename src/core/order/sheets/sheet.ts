@@ -4,6 +4,8 @@ import type { Point } from '../../geometry/point.ts';
 export interface Sheet {
   readonly title: string;
   readonly intro: string;
+  /** It is taken out as one page: set closer. */
+  readonly onePage?: boolean;
   readonly parts: readonly (Table | Drawing | Note)[];
 }
 

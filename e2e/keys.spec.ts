@@ -1,0 +1,68 @@
+import type { Page } from '@playwright/test';
+import { expect, go, openDemo, test } from './steward.ts';
+
+/** What has the focus, as it is named; nothing has it where the page itself does. */
+const focused = (page: Page): Promise<string> =>
+  page.evaluate(() => {
+    const one = document.activeElement;
+    if (!one || one === document.body) return '';
+    return one.getAttribute('aria-label') ?? (one.textContent || (one.tagName === 'MAIN' ? 'stage' : one.tagName));
+  });
+const said = (page: Page) => page.getByTestId('said');
+
+test('by keyboard the focus is never lost, the page is named, and what was done is spoken', async ({ page }) => {
+  await openDemo(page);
+  await expect(page).toHaveTitle('House belt, Ranks, Tern Hollow, Close Rank');
+  await page.keyboard.press('Tab');
+  expect(await focused(page)).toBe('Skip to the stage');
+  await page.keyboard.press('Enter');
+  await expect(page.locator('main')).toBeFocused();
+
+  // A remedy that is taken goes away with its card: the focus goes to what came next.
+  const remedy = page.locator('.finding button', { hasText: /^Swap for/ }).first();
+  await remedy.focus();
+  await page.keyboard.press('Enter');
+  await expect(said(page)).toHaveText(/^Done: swap for .+\.$/);
+  await expect.poll(() => focused(page)).not.toBe('');
+  await page.keyboard.press('Control+z');
+  await expect(said(page)).toHaveText(/^Undone: /);
+  await expect.poll(() => focused(page)).not.toBe('');
+  await page.keyboard.press('Control+y');
+  await expect(said(page)).toHaveText(/^Done again: /);
+
+  // Opening and closing of settings, and of the finder, goes there and back.
+  const settings = page.getByRole('button', { name: 'Line and settings' });
+  await settings.focus();
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('heading', { name: 'Line and settings' })).toBeVisible();
+  await expect.poll(() => focused(page)).not.toBe('');
+  await page.getByRole('button', { name: 'Close', exact: true }).focus();
+  await page.keyboard.press('Enter');
+  await expect(settings).toBeVisible();
+  await expect.poll(() => focused(page)).not.toBe('');
+  await page.keyboard.press('Control+k');
+  await expect(page.getByRole('combobox', { name: 'Find' })).toBeFocused();
+  await page.keyboard.press('Escape');
+  await expect.poll(() => focused(page)).not.toBe('');
+
+  // From stage to stage by number.
+  for (const [key, title] of [
+    ['5', 'Season, Days, Tern Hollow, Close Rank'],
+    ['4', 'Order list, Order, Tern Hollow, Close Rank'],
+    ['3', 'House belt, Years, Tern Hollow, Close Rank'],
+    ['6', 'Rows, House belt, Field, Tern Hollow, Close Rank'],
+    ['1', /^.+, Ground, Tern Hollow, Close Rank$/],
+  ] as const) {
+    await page.keyboard.press(key);
+    await expect(page).toHaveTitle(title);
+    await expect.poll(() => focused(page), { message: key }).not.toBe('');
+  }
+
+  // A task that is done leaves the list; the next one is at hand.
+  await go(page, 'days/week');
+  const done = page.getByRole('button', { name: /^Done/ }).first();
+  await done.focus();
+  await page.keyboard.press('Enter');
+  await expect(said(page)).toHaveText(/^Done: /);
+  await expect.poll(() => focused(page)).not.toBe('');
+});
