@@ -28,10 +28,11 @@ import { FIELD_FILES, fieldFile, isFieldFile } from './field-files.ts';
 import { sheetsPdf } from './sheet-pdf.ts';
 import { NothingToPrint, type PdfFonts } from './pdf-page.ts';
 import { plainFont } from './plain-font.ts';
-import { pegSheetPdf } from './peg-sheet-pdf.ts';
+import { pegSheetPdf, type PdfOptions } from './peg-sheet-pdf.ts';
 
 export const EXPORT_NAMES = [
   'peg-sheets.pdf',
+  'every-peg.pdf',
   'peg-sheets.csv',
   'order-list.csv',
   'order-list.xlsx',
@@ -134,16 +135,9 @@ export async function exportFile(
   }
   switch (name) {
     case 'peg-sheets.pdf':
-      return pegSheetPdf(
-        somethingIn(
-          sheets().filter(({ plants }) => plants > 0),
-          name,
-          holding,
-        ),
-        paper,
-      );
+    case 'every-peg.pdf':
     case 'peg-sheets.csv':
-      return strToU8(pegSheetCsv(sheets(), holding.units)) as Bytes;
+      return pegFile(name, sheets(), holding, paper);
     case 'order-list.csv':
       return strToU8(orderListCsv(list(), holding.currency, holding.units)) as Bytes;
     case 'order-list.xlsx':
@@ -178,6 +172,19 @@ export async function exportFile(
   }
 }
 
+/** Peg sheets: of long rows that repeat the repeat alone, or every peg; those of plantings without a plant are left out. */
+function pegFile(
+  name: 'peg-sheets.pdf' | 'every-peg.pdf' | 'peg-sheets.csv',
+  sheets: readonly PegSheet[],
+  holding: Holding,
+  paper: PdfOptions,
+): Promise<Bytes> | Bytes {
+  if (name === 'peg-sheets.csv') return strToU8(pegSheetCsv(sheets, holding.units)) as Bytes;
+  const every = name === 'every-peg.pdf';
+  const asked = sheets.filter(({ plants, rows }) => (every ? rows.some(({ repeat }) => repeat) : plants > 0));
+  return pegSheetPdf(somethingIn(asked, name, holding), { ...paper, every });
+}
+
 /** How a paper was made, for its foot: when, of which state of the plan, in which measures. */
 const madeOf = (holding: Holding, on: string | undefined): string =>
   [
@@ -195,6 +202,7 @@ function somethingIn<T>(pages: readonly T[], name: ExportName, { name: holding }
 }
 
 const NOTHING: Readonly<Partial<Record<ExportName, string>>> = {
+  'every-peg.pdf': 'its peg sheets hold every peg already',
   'order-by-supplier.pdf': 'nothing is left to buy',
   'packing-list.pdf': 'nothing is left to plant',
   'cutting-plan.pdf': 'no planting has fabric or sheet to cut',

@@ -1,10 +1,12 @@
 import type PDFDocument from 'pdfkit';
 import { toBytes } from 'pdfkit/output';
-import type { Peg, PegRow, PegSheet, SetOut } from '../../core/field/peg-sheet.ts';
-import { counted, formatLength, formatTape } from '../../core/units/quantities.ts';
+import type { Peg, PegRow, PegSheet, Repeat, SetOut } from '../../core/field/peg-sheet.ts';
+import { counted, formatLength, formatStick, formatTape, type UnitSystem } from '../../core/units/quantities.ts';
 import { foot, INK, plainDocument, put, SOFT, type Paper } from './pdf-page.ts';
 
 export interface PdfOptions extends Omit<Paper, 'title'> {
+  /** Every peg of a long row that is one repeat, not the repeat alone. */
+  readonly every?: boolean;
   /** Hears from time to time what share of the pegs is set, 0 to 1. */
   readonly onShare?: (share: number) => void;
 }
@@ -36,6 +38,12 @@ export async function pegSheetPdf(sheets: readonly PegSheet[], options: PdfOptio
   doc.end();
   return bytes;
 }
+
+/** A spacing as a tape reads it; to the millimetre where the tape’s centimetre would be wrong. */
+const apart = (metres: number, units: UnitSystem): string =>
+  units === 'metric' && Math.abs(metres * 100 - Math.round(metres * 100)) > 0.01
+    ? formatStick(metres, units)
+    : formatTape(metres, units);
 
 /** Sets type down a page and on to the next. */
 class Setter {
@@ -154,8 +162,12 @@ class Setter {
   private async row(sheet: PegSheet, row: PegRow): Promise<void> {
     const { units, onShare } = this.options;
     const totals = row.totals.map(({ tag, common, count }) => `${tag} ${common} ${count}`).join('   ');
-    const title = `${row.number} ${row.name}: ${counted(row.pegs.length, 'plant')}, ${formatTape(row.spacing, units)} apart, walk ${row.walked}`;
+    const title = `${row.number} ${row.name}: ${counted(row.pegs.length, 'plant')}, ${apart(row.spacing, units)} apart, walk ${row.walked}`;
     this.head(sheet, title, [...row.notes, totals]);
+    if (row.repeat && !this.options.every) {
+      this.done += row.pegs.length;
+      return this.repeat(sheet, row.repeat);
+    }
     for (let from = 0; from < row.pegs.length;) {
       if (this.y + LINE > this.bottom) {
         this.page(sheet);
@@ -172,6 +184,25 @@ class Setter {
       onShare?.(this.done / this.plants);
       await new Promise((resolve) => setTimeout(resolve)); // so that a stop is heard
     }
+  }
+
+  /** A long row in short: its repeat, its runs and its checks. */
+  private repeat(sheet: PegSheet, { kinds, runs, checks }: Repeat): void {
+    const say = (text: string, options = {}) => {
+      this.doc.font('text').fontSize(TEXT);
+      this.room(sheet, this.doc.heightOfString(text, { width: this.width, lineGap: 1 }) + 4);
+      this.paragraph(text, options);
+    };
+    say(`One repeat of ${counted(kinds.length, 'plant')}, over and over, begun anew at no gap:`, { font: 'bold' });
+    // Each stays together on its line.
+    say(kinds.map(({ tag, common }, n) => `${n + 1} ${tag} ${common}`.replaceAll(' ', '\u00A0')).join('     '));
+    for (const { first, last, count, begins } of runs)
+      say(
+        `From ${first.label} (plant ${first.number}) to ${last.label} (plant ${last.number}): ${counted(count, 'plant')} by the stick, the first of them ${begins} of the repeat, ${first.common}.`,
+      );
+    say('Checks: the tape brings the stick right at each.', { font: 'bold' });
+    for (const { peg, of } of checks)
+      say(`[   ]  ${peg.label}   plant ${peg.number}, ${of} of the repeat: ${peg.tag} ${peg.common}`, { after: 2 });
   }
 
   private peg(peg: Peg, column: number, y: number): void {

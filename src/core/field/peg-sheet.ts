@@ -47,6 +47,23 @@ export interface PegRow {
   readonly totals: readonly { readonly common: string; readonly tag: string; readonly count: number }[];
   /** Sentences that the crew reads before the row. */
   readonly notes: readonly string[];
+  /** Where a long row is one repeat over and over: what stands for all of its pegs. */
+  readonly repeat: Repeat | null;
+}
+
+/** A long row in short: its repeat, where each unbroken run of it begins and ends, and pegs by which it is checked. */
+export interface Repeat {
+  /** One repeat, plant by plant in walking order. */
+  readonly kinds: readonly Peg[];
+  /** What a gap parts; `begins` is the plant of the repeat with which a run begins, from 1. */
+  readonly runs: readonly {
+    readonly first: Peg;
+    readonly last: Peg;
+    readonly count: number;
+    readonly begins: number;
+  }[];
+  /** A peg at each tenth of the row. */
+  readonly checks: readonly { readonly peg: Peg; readonly of: number }[];
 }
 
 /** Lines that are not straight, pegged: a table of measures for each, ready to be read out. */
@@ -117,6 +134,7 @@ export function pegSheet(
       pegs,
       totals: totalsOf(pegs),
       notes: rowNotes(planting, laid, stand, holding),
+      repeat: repeatOf(pegs, laid.spacing),
     };
   });
   return {
@@ -127,6 +145,33 @@ export function pegSheet(
     setOut: baseline ? setOutOf(planting, baseline.line, planted, holding, way) : null,
     rows,
     walkMetres: route.metres,
+  };
+}
+
+/** Rows of fewer plants are told peg by peg; a longer repeat is no help to the hand. */
+const [LONG, LONGEST_REPEAT] = [100, 12];
+
+/** A row of `pegs` as one repeat; null where it is short, or was changed by hand. */
+function repeatOf(pegs: readonly Peg[], spacing: number): Repeat | null {
+  if (pegs.length < LONG) return null;
+  const same = (a: Peg, b: Peg) => a.tag === b.tag && a.stock === b.stock;
+  const of = Array.from({ length: LONGEST_REPEAT }, (_, n) => n + 1).find((n) =>
+    pegs.every((peg, i) => same(peg, pegs[i % n]!)),
+  );
+  if (!of) return null;
+  const begins = pegs.flatMap((peg, i) =>
+    i === 0 || Math.abs(peg.chainage - pegs[i - 1]!.chainage) > 1.5 * spacing ? [i] : [],
+  );
+  return {
+    kinds: pegs.slice(0, of),
+    runs: begins.map((from, r) => {
+      const to = (begins[r + 1] ?? pegs.length) - 1;
+      return { first: pegs[from]!, last: pegs[to]!, count: to - from + 1, begins: (from % of) + 1 };
+    }),
+    checks: Array.from({ length: 9 }, (_, tenth) => {
+      const i = Math.round(((tenth + 1) * pegs.length) / 10) - 1;
+      return { peg: pegs[i]!, of: (i % of) + 1 };
+    }),
   };
 }
 

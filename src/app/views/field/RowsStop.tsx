@@ -47,6 +47,9 @@ export function RowsStop({ planting }: { planting: string }) {
             fileName={`${holding.name} ${sheet.planting}`}
             items={[
               { name: 'peg-sheets.pdf', label: 'PDF' },
+              ...(sheet.rows.some(({ repeat }) => repeat)
+                ? [{ name: 'every-peg.pdf' as const, label: 'Every peg, PDF' }]
+                : []),
               { name: 'peg-sheets.csv', label: 'CSV' },
               { name: 'day-sheet.pdf', label: 'Day sheet, PDF' },
               { name: 'setting-out.pdf', label: 'Setting out, PDF' },
