@@ -64,6 +64,7 @@ describe(pegSheetPdf, () => {
     const bytes = await pegSheetPdf([sheet], {
       units: 'metric',
       fonts,
+      every: true,
       made: 'plan ABCD',
       onShare: (share) => shares.push(share),
     });
