@@ -136,8 +136,8 @@ class Page {
     this.y += 6;
   }
 
-  private drawing({ caption, width, height, metres, shapes }: Drawing): void {
-    const scale = Math.min(this.width / width, TALLEST / height);
+  private drawing({ caption, width, height, metres, shapes, ownSize = false }: Drawing): void {
+    const scale = ownSize ? 1 : Math.min(this.width / width, TALLEST / height);
     if (height * scale + 30 > this.left) this.fresh();
     const top = this.y;
     for (const shape of shapes) this.shape(shape, scale, top);

@@ -10,7 +10,7 @@ import { take } from '../holding/command.ts';
 import { layHolding } from '../ranks/laid.ts';
 import { pegSheet } from './peg-sheet.ts';
 import { respace } from './respace.ts';
-import { barLength, drawSettingOut } from './setting-drawing.ts';
+import { barLength, drawParts, drawSettingOut, HIGH_NUMBER, WIDE_NUMBER } from './setting-drawing.ts';
 import { settingOut } from './setting-out.ts';
 
 const corner = (x: number, y: number, pin: 'found' | 'assumed' = 'found') => ({ at: [x, y] as [number, number], pin });
@@ -233,5 +233,45 @@ describe(respace, () => {
     const done = take(two, closer.command).holding;
     expect(layHolding(done)[0]!.layout.stand.count).toBe(92);
     expect(closer.command.label).toBe('spaced 1.20 m on the spot');
+  });
+});
+
+describe(drawParts, () => {
+  const bent = (turn: number) => {
+    const far = (x: number, y: number): [number, number] => [
+      x * Math.cos(turn) - y * Math.sin(turn),
+      x * Math.sin(turn) + y * Math.cos(turn),
+    ];
+    const points = [far(0, 0), far(50, 9), far(56, 2), far(100, 9), far(150, 0)];
+    return outOf(sample({ boundary: pins, rows: [row(), row({ rowGap: 2 })], planting: { baseline: { points } } }));
+  };
+
+  it('gives every told peg a place with room for its number, at the stated scale, whichever way the line lies', () => {
+    for (const turn of [0, 0.7, 2.5, -1.9]) {
+      const out = bent(turn);
+      const { scale, parts } = drawParts(out, 520, 400)!;
+      expect(parts.length).toBeGreaterThan(1);
+      const unit = 72 / 0.0254 / scale; // points of a metre
+      const told = new Set<number>();
+      for (const { drawing } of parts) {
+        expect(drawing.scale).toBeCloseTo(unit, 9);
+        const numbered = drawing.pegs.filter(({ number }) => number !== null);
+        for (const [i, a] of numbered.entries())
+          for (const b of numbered.slice(i + 1)) {
+            const [dx, dy] = [Math.abs(a.at[0] - b.at[0]), Math.abs(a.at[1] - b.at[1])];
+            const [p, q] = [a, b].map(({ number }) => drawing.table[number! - 1]!.at) as [Point, Point];
+            expect(Math.hypot(dx, dy)).toBeCloseTo(distance(p, q) * unit, 6);
+            if (distance(p, q) > 0.01) expect(dx >= WIDE_NUMBER - 1e-9 || dy >= HIGH_NUMBER - 1e-9).toBe(true);
+          }
+        for (const { number } of numbered) told.add(number!);
+        for (const { points } of drawing.lines) for (const [x] of points) expect(x >= 22 && x <= 499).toBe(true);
+      }
+      expect([...told].sort((a, b) => a - b)).toEqual(parts[0]!.drawing.table.map((_, i) => i + 1));
+      expect(parts.map(({ from }) => from)).toEqual([0, ...parts.slice(0, -1).map(({ to }) => to)]);
+    }
+  });
+
+  it('is not drawn where the whole has room for every number, nor of what has no chord', () => {
+    expect(drawParts(outOf(sample({ length: 60, boundary: pins })), 520, 400)).toBeNull();
   });
 });

@@ -2,12 +2,21 @@ import type { Point } from '../geometry/point.ts';
 import type { Drawing, Shape, Sheet } from '../order/sheets/sheet.ts';
 import type { Holding } from '../holding/schema.ts';
 import type { Laid } from '../ranks/laid.ts';
-import { formatTape, type UnitSystem } from '../units/quantities.ts';
-import { drawSettingOut, MOST_TOLD, type SettingDrawing } from './setting-drawing.ts';
+import { formatLength, formatTape, type UnitSystem } from '../units/quantities.ts';
+import {
+  drawParts,
+  drawSettingOut,
+  HIGH_NUMBER,
+  MOST_TOLD,
+  WIDE_NUMBER,
+  type SettingDrawing,
+} from './setting-drawing.ts';
 import { settingOut, type SetPoint, type SettingOut } from './setting-out.ts';
 
 /** Units of the drawing on the sheet. */
 const [WIDE, HIGH] = [520, 300];
+/** Highest that a part of it may be, points. */
+const TALL = 400;
 
 /** What the table of a setting-out says of each peg, in the steward's units. */
 export function settingTable(
@@ -73,6 +82,8 @@ export function settingSteps({ from: [a, b], diagonals, closing, chord }: Settin
 export function settingSheet(laid: Laid, holding: Holding, stops: readonly string[]): Sheet {
   const out = settingOut(laid, holding);
   const drawing = drawSettingOut(out, WIDE, HIGH);
+  const close = drawParts(out, WIDE, TALL);
+  const tape = (metres: number) => formatLength(metres, holding.units, { decimals: 0 });
   const { head, rows } = settingTable(out, drawing.table, holding.units);
   const more = out.points.filter(({ kind }) => kind !== 'plant' && kind !== 'standard').length > MOST_TOLD;
   return {
@@ -80,7 +91,7 @@ export function settingSheet(laid: Laid, holding: Holding, stops: readonly strin
     intro: `${holding.name}. North lies ${Math.round((drawing.north + 360) % 360)}° clockwise from the top of the drawing.`,
     parts: [
       ...stops.map((text) => ({ kind: 'note' as const, text })),
-      drawingPart(drawing),
+      drawingPart(cropped(drawing), CAPTION),
       ...settingSteps(out, holding.units).map((text) => ({ kind: 'note' as const, text })),
       { kind: 'table', name: 'Pegs', head, rows },
       ...(more
@@ -91,6 +102,13 @@ export function settingSheet(laid: Laid, holding: Holding, stops: readonly strin
             },
           ]
         : []),
+      ...(close?.parts ?? []).map(({ drawing: part, from, to }, n, { length }) => ({
+        ...drawingPart(
+          part,
+          `Part ${n + 1} of ${length}: ${tape(from)} to ${tape(to)} along the chord, 1 to ${close!.scale} as it is printed.`,
+        ),
+        ownSize: true,
+      })),
     ],
   };
 }
@@ -105,7 +123,26 @@ const LINE_LOOK = {
   offset: 'pipe',
 } as const;
 
-function drawingPart({ width, height, scale, north, lines, pegs }: SettingDrawing): Drawing {
+/** The drawing without the bands above and below that hold nothing. */
+function cropped(drawing: SettingDrawing): SettingDrawing {
+  const down = [
+    ...drawing.pegs.map(({ at }) => at[1]),
+    ...drawing.lines.flatMap(({ points }) => points.map(([, y]) => y)),
+  ];
+  const top = Math.max(0, Math.min(...down) - 30);
+  const move = ([x, y]: Point): Point => [x, y - top];
+  return {
+    ...drawing,
+    height: Math.min(drawing.height, Math.max(...down) + 16) - top,
+    lines: drawing.lines.map((line) => ({ ...line, points: line.points.map(move) })),
+    pegs: drawing.pegs.map((peg) => ({ ...peg, at: move(peg.at) })),
+  };
+}
+
+const CAPTION =
+  'Squares are pegs, by the numbers of the table; rings what is measured from; dots plants. Dashed: the tapes.';
+
+function drawingPart({ width, height, scale, north, lines, pegs }: SettingDrawing, caption: string): Drawing {
   const shapes: Shape[] = [
     ...northArrow(north, width - 14, 16),
     ...lines.map(({ of, points }): Shape => ({ kind: 'line', points, look: LINE_LOOK[of] })),
@@ -118,8 +155,7 @@ function drawingPart({ width, height, scale, north, lines, pegs }: SettingDrawin
   ];
   return {
     kind: 'drawing',
-    caption:
-      'Squares are pegs, by the numbers of the table; rings what is measured from; dots plants. Dashed: the tapes.',
+    caption,
     width,
     height,
     metres: 1 / scale,
@@ -132,7 +168,10 @@ export function numbered(pegs: SettingDrawing['pegs']): { at: Point; text: strin
   const written: { at: Point; text: string }[] = [];
   for (const { number, at, kind, label } of pegs) {
     const text = number !== null ? String(number) : kind === 'known' ? label : null;
-    if (text && !written.some((one) => Math.abs(one.at[0] - at[0]) < 12 && Math.abs(one.at[1] - at[1]) < 9))
+    if (
+      text &&
+      !written.some((one) => Math.abs(one.at[0] - at[0]) < WIDE_NUMBER && Math.abs(one.at[1] - at[1]) < HIGH_NUMBER)
+    )
       written.push({ at, text });
   }
   return written;

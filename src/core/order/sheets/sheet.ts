@@ -28,6 +28,8 @@ export interface Drawing {
   readonly caption: string;
   readonly width: number;
   readonly height: number;
+  /** Its units are points of the paper: it is printed as large as it is, at a stated scale. */
+  readonly ownSize?: boolean;
   /** Metres that a unit stands for, the same both ways; null where it is drawn to no one scale. */
   readonly metres: number | null;
   readonly shapes: readonly Shape[];
