@@ -72,6 +72,11 @@ describe('what stands', () => {
         expect(distance(plane.toPlane(lon!, lat!), points[i]!.at)).toBeLessThan(0.01);
       });
     }
+    // Readers want a folder round whatever there is, nothing and one mark too.
+    for (const some of [[], points.slice(0, 1), points]) {
+      const [folder] = dom(asPlantedKml(some)).getElementsByTagName('Document');
+      expect(folder!.getElementsByTagName('Placemark').length).toBe(some.length);
+    }
     expect(asPlantedGpx(points)).toContain('<name>A1-002</name>');
     const { data } = Papa.parse<Record<string, string>>(asPlantedCsv(points).replace(/^\uFEFF/, ''), {
       header: true,

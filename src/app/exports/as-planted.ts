@@ -91,8 +91,16 @@ function features(points: readonly PlantedPoint[]): Feature[] {
 }
 
 /** The same as KML placemarks. */
-export const asPlantedKml = (points: readonly PlantedPoint[]): string =>
-  xml(new KML({ writeStyles: false }).writeFeatures(features(points)));
+export function asPlantedKml(points: readonly PlantedPoint[]): string {
+  const root = new KML({ writeStyles: false }).writeFeaturesNode(features(points)) as Element;
+  // The library lays a folder round two marks and more; readers want it round one, and round none.
+  if (root.firstChild?.nodeName !== 'Document') {
+    const folder = root.ownerDocument.createElementNS(root.namespaceURI, 'Document');
+    while (root.firstChild) folder.appendChild(root.firstChild);
+    root.appendChild(folder);
+  }
+  return xml(new XMLSerializer().serializeToString(root as never));
+}
 
 /** The same as GPX waypoints for a hand receiver. */
 export const asPlantedGpx = (points: readonly PlantedPoint[]): string =>

@@ -168,7 +168,7 @@ export async function exportFile(
     case 'days.ics':
       return strToU8(tasksIcs(tasks(), { title: holding.name, names, stamped: day })) as Bytes;
     default:
-      return strToU8(planGeoJson(holding, all)) as Bytes;
+      return strToU8(planGeoJson(holding, all, ledger)) as Bytes;
   }
 }
 

@@ -1,13 +1,16 @@
 import { pointsOf } from '../ground/features.ts';
+import { letterOf } from '../field/pegging.ts';
 import { planeAt } from '../ground/plane.ts';
 import type { Laid } from '../ranks/laid.ts';
 import type { Point } from '../geometry/point.ts';
 import type { Holding } from '../holding/schema.ts';
-import { numberInRow, speciesAt } from '../ranks/stand.ts';
+import { numberInRow, speciesAt, type Stand } from '../ranks/stand.ts';
+import { NO_LEDGER, type Ledger } from '../record/ledger.ts';
+import { labelOf } from '../record/pegs.ts';
 import { roundHalfUp } from '../units/rounding.ts';
 
-/** The plan as GeoJSON in WGS 84 degrees (8 places, about a millimetre): boundary, features, baselines and every plant. */
-export function planGeoJson(holding: Holding, laid: readonly Laid[]): string {
+/** The plan as GeoJSON in WGS 84 degrees (8 places, about a millimetre): boundary, features, baselines, rows, and every plant under its label. */
+export function planGeoJson(holding: Holding, laid: readonly Laid[], ledger: Ledger = NO_LEDGER): string {
   const plane = planeAt(holding.place);
   const place = (p: Point): [number, number] => {
     const [lon, lat] = plane.toDegrees(p);
@@ -44,21 +47,44 @@ export function planGeoJson(holding: Holding, laid: readonly Laid[]): string {
     if (planting.baseline.kind === 'block')
       add(ring(planting.baseline.outline), { what: 'block', planting: planting.name });
     const { stand } = layout;
-    for (let i = 0; i < stand.count; i++) {
-      const species = speciesAt(stand, i);
-      add(
-        { type: 'Point', coordinates: place([stand.x[i]!, stand.y[i]!]) },
-        {
-          what: 'plant',
+    const letter = letterOf(ledger, planting.id, holding);
+    for (const [r, { row, line: run, spacing, from, to }] of stand.rows.entries())
+      if (run && to > from)
+        add(line(run.points), {
+          what: 'row',
           planting: planting.name,
-          row: stand.row[i]! + 1,
-          plant: numberInRow(stand, i),
-          chainage: roundHalfUp(stand.chainage[i]! * 100) / 100,
-          species: species.botanical,
-          stock: stand.stockIds[stand.stock[i]!],
-        },
-      );
-    }
+          row: r + 1,
+          name: row.name,
+          label: `${letter}${r + 1}`,
+          spacing: roundHalfUp(spacing * 1000) / 1000,
+          plants: to - from,
+        });
+    addPlants(planting.name, stand, letter, (at, properties) =>
+      add({ type: 'Point', coordinates: place(at) }, properties),
+    );
   }
   return `${JSON.stringify({ type: 'FeatureCollection', features })}\n`;
+}
+
+/** Every plant of a stand with what is said of it. */
+function addPlants(
+  planting: string,
+  stand: Stand,
+  letter: string,
+  add: (at: Point, properties: Record<string, unknown>) => void,
+): void {
+  for (let i = 0; i < stand.count; i++) {
+    const species = speciesAt(stand, i);
+    add([stand.x[i]!, stand.y[i]!], {
+      what: 'plant',
+      planting,
+      row: stand.row[i]! + 1,
+      plant: numberInRow(stand, i),
+      label: labelOf(letter, stand.row[i]! + 1, numberInRow(stand, i)),
+      chainage: roundHalfUp(stand.chainage[i]! * 100) / 100,
+      species: species.botanical,
+      common: species.common,
+      stock: stand.stockIds[stand.stock[i]!],
+    });
+  }
 }

@@ -55,7 +55,7 @@ export function guessAll(shapes: readonly FoundShape[], bare: boolean): Becomes[
     let guess = [own, WORDS.find(([pattern, kind]) => pattern.test(words) && fits(kind, shape))?.[1]].find(
       (kind) => kind && fits(kind, shape),
     );
-    if (declared === 'plant' || declared === 'baseline') guess = 'nothing';
+    if (['plant', 'baseline', 'row'].includes(String(declared))) guess = 'nothing';
     guess ??=
       shape === 'ring'
         ? bare && !boundary
