@@ -84,9 +84,12 @@ describe('the bill', () => {
     };
     const [metric, us] = [of('metric'), of('us')];
     expect(us.map(({ key }) => key)).toEqual(metric.map(({ key }) => key));
-    // Cloth of 4 ft lies a little wider than one of 1.2 m, and takes a pin more here and there.
+    // Cloth of 4 ft lies a little wider than one of 1.2 m, and takes a pin more here and there; posts stand 10 ft apart, not 3 m.
     us.forEach(({ count }, i) => expect(count / metric[i]!.count).toBeCloseTo(1, 1));
-    expect(us.filter(({ count }, i) => count !== metric[i]!.count).map(({ key }) => key)).toEqual(['pin']);
+    expect(us.filter(({ count }, i) => count !== metric[i]!.count).map(({ key }) => key)).toEqual([
+      'fence.post',
+      'pin',
+    ]);
   });
   it('is printed without a screen with its order and money', () => {
     const told = billOf(sample({ animals: ['rabbit'] }));
