@@ -2,6 +2,7 @@ import { execFileSync } from 'node:child_process';
 import { mkdtempSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { MORNING } from '../checks/day.ts';
 import { expect, go, onPhone, openDemo, openDemoOnPhone, test } from './steward.ts';
 
 test('on a phone the sheet holds figures and findings', async ({ browser, baseURL }) => {
@@ -76,7 +77,10 @@ test('the command line writes byte for byte what the app writes, and refuses wit
   test.setTimeout(180_000);
   const folder = mkdtempSync(join(tmpdir(), 'close-rank-'));
   const plan = (...args: string[]) =>
-    execFileSync('npm', ['run', '-s', 'plan', '--', ...args], { stdio: 'pipe' }).toString();
+    execFileSync('npm', ['run', '-s', 'plan', '--', ...args], {
+      stdio: 'pipe',
+      env: { ...process.env, NOW: MORNING },
+    }).toString();
   await openDemo(page);
   await page.goto('/');
   const take = async (click: () => Promise<void>): Promise<Buffer> => {

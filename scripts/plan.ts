@@ -7,6 +7,7 @@ import { createRequire } from 'node:module';
 import { Worker } from 'node:worker_threads';
 import { EXPORT_NAMES, exportFile } from '../src/app/exports/export-files.ts';
 import { NothingToPrint, type PdfFonts } from '../src/app/exports/pdf-page.ts';
+import { textOf } from '../src/core/days/day.ts';
 import { readCloserank, writeCloserank, type Pictures } from '../src/core/files/closerank.ts';
 import { holdingFromPlan } from '../src/core/files/plan-json.ts';
 import {
@@ -88,7 +89,7 @@ async function exportAll(
   for (const name of EXPORT_NAMES)
     try {
       await writeAll(directory, {
-        [name]: await exportFile(name, asFound(holding, ledger), { ledger, fonts, onShare }),
+        [name]: await exportFile(name, asFound(holding, ledger), { ledger, on: textOf(todayHere()), fonts, onShare }),
       });
     } catch (problem) {
       // A paper that would be empty is not made.
