@@ -30,8 +30,10 @@ export function FocusKeeper() {
       const within = had && target.closest(DIALOG) && had.one.closest(DIALOG) ? had.near : [];
       had = { one: target, near: [...from, ...within, ...(at < 0 ? [] : near)] };
     };
+    // While a key is down the focus stays where it is: the same Enter would press whatever it came to.
+    let held = false;
     const mend = () => {
-      if (!had || document.activeElement !== document.body) return;
+      if (held || !had || document.activeElement !== document.body) return;
       const { one, near } = had;
       if (one.isConnected && one.checkVisibility()) return;
       const inBars = one.closest(BARS) !== null;
@@ -39,15 +41,29 @@ export function FocusKeeper() {
       if (next) next.focus();
       else focusStage();
     };
-    const soon = () => setTimeout(mend, 100);
+    let timer: ReturnType<typeof setTimeout> | undefined;
+    const soon = () => {
+      clearTimeout(timer);
+      timer = setTimeout(mend, 100);
+    };
+    const down = () => (held = true);
+    const up = () => {
+      held = false;
+      soon();
+    };
     // Only what is taken away can lose the focus; a stage that is still being fetched is waited for.
-    const watcher = new MutationObserver(mend);
+    const watcher = new MutationObserver(soon);
     watcher.observe(document.body, { childList: true, subtree: true });
     document.addEventListener('focusin', seen);
+    document.addEventListener('keydown', down, true);
+    document.addEventListener('keyup', up, true);
     document.addEventListener('focusout', soon);
     return () => {
       watcher.disconnect();
+      clearTimeout(timer);
       document.removeEventListener('focusin', seen);
+      document.removeEventListener('keydown', down, true);
+      document.removeEventListener('keyup', up, true);
       document.removeEventListener('focusout', soon);
     };
   }, []);
