@@ -94,7 +94,7 @@ describe('papers and files', () => {
       expect(feet.filter((line) => METRIC.test(line) || converted(line))).toEqual([]);
       const metres = await said(name, holding);
       expect(metres.filter((line) => FEET.test(line))).toEqual([]);
-      // What is read is what is set: lengths are on every paper that has any.
+      // What is read is what is set: on these papers lengths stand.
       if (/(?:peg-sheets|setting-out|cards|cutting-plan|days)\.pdf/.test(name))
         expect([metres.some((line) => METRIC.test(line)), feet.some((line) => FEET.test(line))]).toEqual([true, true]);
     },

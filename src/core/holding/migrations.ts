@@ -287,7 +287,7 @@ function keepTheTank(old: unknown): unknown {
   };
 }
 
-/** Until version 12 a corner from a coarse grid was as sure as any assumed one, and rows kept their grid beyond gaps; since version 13 both are said. */
+/** Until version 12 a corner from a coarse grid was as sure as every other assumed one, and rows kept their grid beyond gaps; since version 13 both are said. */
 function sayMoreOfCornersAndGaps(old: unknown): unknown {
   const Laid = z.looseObject({});
   const Old = z.looseObject({
