@@ -32,13 +32,18 @@ export function FocusKeeper() {
     };
     // While a key is down the focus stays where it is: the same Enter would press whatever it came to.
     let held = false;
+    let byPointer = false;
     const mend = () => {
       if (held || !had || document.activeElement !== document.body) return;
       const { one, near } = had;
-      if (one.isConnected && one.checkVisibility()) return;
+      if (one.isConnected && one.checkVisibility()) {
+        had = null; // it was let go, by a press on the plan
+        return;
+      }
       const inBars = one.closest(BARS) !== null;
       const next = near.find((to) => to.checkVisibility() && (inBars || !to.closest(BARS)) && to.matches(REACHED));
-      if (next) next.focus();
+      // By mouse the hands are elsewhere: a letter that is pressed next must not be typed into a field.
+      if (next && !byPointer) next.focus();
       else focusStage();
     };
     let timer: ReturnType<typeof setTimeout> | undefined;
@@ -46,7 +51,11 @@ export function FocusKeeper() {
       clearTimeout(timer);
       timer = setTimeout(mend, 100);
     };
-    const down = () => (held = true);
+    const down = () => {
+      held = true;
+      byPointer = false;
+    };
+    const pressed = () => (byPointer = true);
     const up = () => {
       held = false;
       soon();
@@ -57,6 +66,7 @@ export function FocusKeeper() {
     document.addEventListener('focusin', seen);
     document.addEventListener('keydown', down, true);
     document.addEventListener('keyup', up, true);
+    document.addEventListener('pointerdown', pressed, true);
     document.addEventListener('focusout', soon);
     return () => {
       watcher.disconnect();
@@ -64,6 +74,7 @@ export function FocusKeeper() {
       document.removeEventListener('focusin', seen);
       document.removeEventListener('keydown', down, true);
       document.removeEventListener('keyup', up, true);
+      document.removeEventListener('pointerdown', pressed, true);
       document.removeEventListener('focusout', soon);
     };
   }, []);

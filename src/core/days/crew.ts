@@ -1,7 +1,7 @@
 import type { Limit, Person } from '../holding/days-schema.ts';
 import type { Holding } from '../holding/schema.ts';
 import { settingOf } from '../holding/settings.ts';
-import { dayOf, textOf, weekday, type Day } from './day.ts';
+import { dayOf, weekday, type Day } from './day.ts';
 import { stationData } from '../means/work.ts';
 
 /** The people of a holding: those named, else so many as the settings say, on weekdays. */
@@ -22,10 +22,6 @@ export function crewOf(holding: Pick<Holding, 'days' | 'settings' | 'units'>): r
 
 /** Days ahead that are looked at for somebody who is free. */
 const AHEAD = 400;
-
-/** Whether somebody means to come on a day. */
-export const comesOn = ({ week, off }: Person, day: Day, holidays: readonly string[]): boolean =>
-  week[weekday(day)]! && ![...holidays, ...off].includes(textOf(day));
 
 /** When people are there, and what of their time is taken: two works never have one hand at one hour. */
 export class Crew {

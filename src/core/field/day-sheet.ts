@@ -1,3 +1,4 @@
+import { rollup } from 'd3-array';
 import proj4 from 'proj4';
 import { kindsOf } from '../account/quantities.ts';
 import { dayOf, dayWords, type Day } from '../days/day.ts';
@@ -12,7 +13,7 @@ import type { Laid } from '../ranks/laid.ts';
 import { rowOf } from '../ranks/phases.ts';
 import type { Ledger } from '../record/ledger.ts';
 import { counted, formatCount } from '../units/quantities.ts';
-import { comesOn, crewOf } from '../days/crew.ts';
+import { Crew } from '../days/crew.ts';
 import { dayRows, onTrailer } from './the-day.ts';
 
 /** A box to tick, and a line to be written on. */
@@ -57,38 +58,52 @@ const NUMBERS = [
   ['Owner or neighbour', 'A line or pipe is hit'],
 ];
 
-/** The planting's rows as they are walked: what is in, what is still to go in, and room for what was done. */
-function rowsTable({ layout: { stand }, planting, layout }: Laid, ledger: Ledger): Table {
+/** The planting's rows as they are walked, as they are pegged or else as they are planned: what is in, what is to go in, and room for what was done. */
+function rowsTable({ planting, layout }: Laid, ledger: Ledger): Table {
   const state = ledger.planted.get(planting.id);
-  const pegged = state ? dayRows(state) : [];
+  const rows = state
+    ? dayRows(state).map(({ number, name, pegs, planted, left }) => ({
+        name: `${number} ${name}`,
+        kinds: rollup(
+          pegs,
+          (all) => all.length,
+          ({ kind }) => kind.common,
+        ),
+        planted,
+        left,
+      }))
+    : layout.stand.rows.flatMap(({ row, from, to }, r) =>
+        to > from
+          ? [
+              {
+                name: `${r + 1} ${row.name}${row.later > 0 ? `, year ${row.later}` : ''}`,
+                kinds: new Map(kindsOf(rowOf(layout, r).stand).map(({ species, count }) => [species.common, count])),
+                planted: 0,
+                left: to - from,
+              },
+            ]
+          : [],
+      );
   return {
     kind: 'table',
     name: 'Rows',
     head: ['Row', 'Kinds', 'In already', 'To plant', 'Planted', 'Left out', 'Row done'],
-    rows: stand.rows.flatMap(({ row, from, to }, r) => {
-      if (to === from) return [];
-      const known = pegged.find(({ number }) => number === r + 1);
-      const kinds = kindsOf(rowOf(layout, r).stand).map(
-        ({ species, count }) => `${formatCount(count)} ${species.common}`,
-      );
-      return [
-        [
-          `${r + 1} ${row.name}`,
-          kinds.join(', '),
-          known ? known.planted : 0,
-          known ? known.left : to - from,
-          '______',
-          '______',
-          BOX,
-        ],
-      ];
-    }),
+    rows: rows.map(({ name, kinds, planted, left }) => [
+      name,
+      [...kinds].map(([common, count]) => `${formatCount(count)} ${common}`).join(', '),
+      planted,
+      left,
+      '______',
+      '______',
+      BOX,
+    ]),
   };
 }
 
 /** Who comes that day, or may come where no day is said. */
 function whoTable(holding: Holding, day: Day | null): Table {
-  const people = crewOf(holding).filter((person) => day === null || comesOn(person, day, holding.days.holidays));
+  const crew = new Crew(holding, new Set(holding.days.holidays.map(dayOf)));
+  const people = crew.people.filter((_, i) => day === null || crew.comes([i], day));
   return {
     kind: 'table',
     name: 'Who',
