@@ -16,6 +16,8 @@ const settle = async (page: Page) => {
 test('the views at 1280x800', async ({ page }) => {
   await openDemo(page);
   await settle(page);
+  // Crowns and verdicts are worked out beside the page: the last of them is that of the budget.
+  await expect(page.getByRole('button', { name: /Budget/ })).toContainText('Met');
   await shoot(page, 'ranks');
   await page.keyboard.press('Escape');
   await page.goto('/h/tern-hollow/ranks/p1');
