@@ -1,6 +1,6 @@
 import { derived } from '../derived/derived.ts';
 import { rawOf, wholeOf } from '../derived/reading.ts';
-import { weedMethod } from '../means/weeds/methods.ts';
+import { stopsSuckers } from '../means/weeds/weed-kit.ts';
 import { runOf } from '../species/stock.ts';
 import { DEMANDS } from '../holding/species-schema.ts';
 import { clashesBeside } from '../ranks/roles.ts';
@@ -222,6 +222,7 @@ function harmlessBeside(like: Species, { holding, planting, layout }: Judged): (
   const was = moreOf(like);
   const thirst = ({ demand = 'moderate' }: typeof was) => DEMANDS.indexOf(demand);
   const others = layout.stand.kinds.filter((other) => other !== like);
+  const underFabric = layout.stand.rows.some(({ spacing }) => stopsSuckers(planting.means.weeds, spacing, holding));
   const sick = (one: Species) => clashesBeside(one, others, holding);
   const sickNow = sick(like);
   return (species) => {
@@ -230,7 +231,7 @@ function harmlessBeside(like: Species, { holding, planting, layout }: Judged): (
       (!its.flammable || was.flammable === true) &&
       (!its.shedsLimbs || was.shedsLimbs === true) &&
       thirst(its) <= thirst(was) &&
-      (weedMethod(planting.means.weeds.method).lays !== 'strip' || !species.suckers || like.suckers) &&
+      (!species.suckers || like.suckers || !underFabric) &&
       (sickNow || !sick(species))
     );
   };

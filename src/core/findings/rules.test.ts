@@ -559,6 +559,17 @@ const cases: readonly [rule: string, trips: Options, justNot: Options][] = [
     { planting: { weeds: 'fabric' }, rows: tall('Prunus spinosa') },
     { planting: { weeds: 'fabric' }, rows: tall('Corylus avellana') },
   ],
+  // Where mats would lie on one another a strip is cut; wool rots and lets suckers up.
+  [
+    'suckers-under-fabric',
+    { planting: { weeds: 'mats' }, rows: [row({ spacing: 0.89, species: [[1, 'Prunus spinosa']] })] },
+    { planting: { weeds: 'mats' }, rows: [row({ spacing: 0.91, species: [[1, 'Prunus spinosa']] })] },
+  ],
+  [
+    'suckers-under-fabric',
+    { planting: { weeds: 'mats' }, rows: [row({ spacing: 0.3, species: [[1, 'Prunus spinosa']] })] },
+    { planting: { weeds: 'wool-mats' }, rows: [row({ spacing: 0.3, species: [[1, 'Prunus spinosa']] })] },
+  ],
   [
     'juglone',
     {

@@ -117,13 +117,15 @@ function byPhase(all: readonly Laid[], holding: Holding): Part[] {
 function byRow(all: readonly Laid[], holding: Holding): Part[] {
   const each = (stock: string) =>
     Math.min(...stockOf(stock).packs.map(({ size }) => priceOf(holding, stockPriceKey(stock, size)) / size));
-  const metreOfFabric = priceOf(holding, 'fabric') / settingOf(holding, 'weed.rollLength');
-  return packRows(all, holding).map(({ planting, number, row, plants, pieces, fabric }) => ({
+  return packRows(all, holding).map(({ planting, number, row, plants, pieces, cut }) => ({
     label: `${planting}, ${number} ${row}`,
     cents: Math.round(
       plants.reduce((sum, { stock, count }) => sum + count * each(stock), 0) +
         pieces.reduce((sum, { key, count }) => sum + count * priceOf(holding, key), 0) +
-        fabric * metreOfFabric,
+        cut.reduce(
+          (sum, { key, metres }) => sum + (metres * priceOf(holding, key)) / settingOf(holding, 'weed.rollLength'),
+          0,
+        ),
     ),
   }));
 }

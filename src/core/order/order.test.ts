@@ -135,6 +135,10 @@ describe('counted by what stands there', () => {
     expect(
       kitOf(sample({ length: 60, rows: [row({ spacing: 0.9 })], planting: { weeds: 'mats' } }))['fabric'],
     ).toBeUndefined();
+    // A mat that rots is not replaced by a strip that does not: its own stuff comes on rolls.
+    const wool = kitOf(sample({ length: 60, rows, planting: { weeds: 'wool-mats' } }));
+    expect(wool).toMatchObject({ 'mat.wool': Math.ceil(61 * 1.03), 'roll.wool': 1 });
+    expect(wool).not.toHaveProperty('fabric');
   });
   it('rings of chips count once where they overlap', () => {
     const chips = (spacing: number, rowGap: number) =>

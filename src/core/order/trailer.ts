@@ -1,4 +1,5 @@
 import type { Holding } from '../holding/schema.ts';
+import { sum } from 'd3-array';
 import type { Laid } from '../ranks/laid.ts';
 import { rowOf } from '../ranks/phases.ts';
 import { perPlaceOf } from '../species/seeds.ts';
@@ -15,16 +16,14 @@ export interface RowPack {
   readonly plants: readonly Kind[];
   /** By price key, without spares, which travel with the first row. */
   readonly pieces: readonly { readonly key: string; readonly count: number }[];
-  /** Fabric cut for it, buried ends and laps in, metres: rolls run on from row to row. */
-  readonly fabric: number;
+  /** What is cut for it from which roll, by price key, buried ends and laps in, metres: rolls run on from row to row. */
+  readonly cut: readonly { readonly key: string; readonly metres: number }[];
 }
 
 /** Plants and pieces row by row for the trailer; rows that hold nothing are left out. */
 export const packRows = (all: readonly Laid[], holding: Holding): RowPack[] =>
   all.flatMap(({ planting, layout }) => {
-    const fabric = new Map<number, number>();
-    for (const { row, cut } of cutsOf({ planting, layout }, holding).flatMap(piecesOf))
-      fabric.set(row, (fabric.get(row) ?? 0) + cut);
+    const cuts = cutsOf({ planting, layout }, holding).map((cut) => ({ key: cut.of, pieces: piecesOf(cut) }));
     return layout.stand.rows.flatMap(({ row, from, to }, r): RowPack[] => {
       if (to === from) return [];
       const pieces = quantities(planting, layout, holding).kit.flatMap(({ key, rows }) => {
@@ -42,7 +41,9 @@ export const packRows = (all: readonly Laid[], holding: Holding): RowPack[] =>
             count: kind.count * perPlaceOf(kind.species.id, kind.stock),
           })),
           pieces,
-          fabric: fabric.get(r) ?? 0,
+          cut: cuts
+            .map(({ key, pieces: all }) => ({ key, metres: sum(all.map(({ row: on, cut }) => (on === r ? cut : 0))) }))
+            .filter(({ metres }) => metres > 0),
         },
       ];
     });

@@ -293,6 +293,15 @@ describe(cardsOf, () => {
     const own = clay({ settings: { 'hole.proud': 0.05 } });
     expect(cardsOf(layHolding(own)[0]!, own).map(({ planted }) => planted.proud)).toEqual([0.05, 0.05]);
   });
+  it('a card shows a strip as wide as its roll where mats would lie on one another', () => {
+    const covered = (spacing: number) => {
+      const hedge = sample({ length: 9, rows: [row({ spacing })], planting: { weeds: 'wool-mats' } });
+      const [{ planted }] = cardsOf(layHolding(hedge)[0]!, hedge) as [{ planted: Planted }];
+      return [planted.cover, planted.clean];
+    };
+    expect(covered(0.89)).toEqual(['strip', 1.2]);
+    expect(covered(0.9)).toEqual(['mat', 0.9]);
+  });
 });
 
 describe(drawCard, () => {

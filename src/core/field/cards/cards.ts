@@ -20,7 +20,7 @@ import { protectedParts } from '../../means/protection/guard-kit.ts';
 import { GUARD_BELOW, isBasketed, isGuarded, stakeFor } from '../../means/protection/guards.ts';
 import { forms } from '../../means/protection/kinds.ts';
 import { weedMethod } from '../../means/weeds/methods.ts';
-import { cleanWidth, measure, slitFor } from '../../means/weeds/weed-kit.ts';
+import { cleanWidth, laidOn, measure, slitFor } from '../../means/weeds/weed-kit.ts';
 import type { Laid } from '../../ranks/laid.ts';
 import { rootstockOf } from '../../species/rootstocks.ts';
 import { perPlaceOf, seedOf } from '../../species/seeds.ts';
@@ -266,10 +266,10 @@ function keptFrom(species: Species, named: Named, { means }: Planting, site: Sit
 /** What is laid against weeds at it. */
 function coverAt(named: Named, spacing: number, { means }: Planting, holding: Holding) {
   const way = wayFor(means.weeds, named);
-  const { lays, stuff } = weedMethod(way.method);
+  const { stuff } = weedMethod(way.method);
   return {
-    cover: COVER_OF[lays] ?? ('none' as const),
-    clean: cleanWidth(way, holding),
+    cover: COVER_OF[laidOn(way, spacing, holding)] ?? ('none' as const),
+    clean: cleanWidth(way, spacing, holding),
     mulch: {
       depth: measure(way, holding, 'weed.depth'),
       gap: measure(way, holding, 'weed.ringGap') / 2,

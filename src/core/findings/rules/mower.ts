@@ -3,8 +3,7 @@ import { setRow } from '../../holding/planting-commands.ts';
 import { settingOf } from '../../holding/settings.ts';
 import { wayFor } from '../../holding/means-schema.ts';
 import { mowLane } from '../../means/weeds/lanes.ts';
-import { weedMethod } from '../../means/weeds/methods.ts';
-import { cleanWidth } from '../../means/weeds/weed-kit.ts';
+import { cleanWidth, laidOn } from '../../means/weeds/weed-kit.ts';
 import { formatLength, roundedUp } from '../../units/quantities.ts';
 import { purposes } from '../../ranks/purposes.ts';
 import { freeYears, meanInRow } from '../../years/free-years.ts';
@@ -18,9 +17,11 @@ export const mower = derived(function mower(judged: Judged): Finding[] {
   const clearance = settingOf(holding, 'mower.clearance');
   const year = settingOf(holding, 'mower.year');
   /** Width of what lies along a row and must not be mown; rings and hoed spots are steered round. */
-  const coverOf = (row: string) => {
+  const coverOf = (row: string, spacing: number) => {
     const way = wayFor(planting.means.weeds, { row, species: '', stock: '' });
-    return ['strip', 'mat', 'mulchStrip'].includes(weedMethod(way.method).lays) ? cleanWidth(way, holding) : 0;
+    return ['strip', 'mat', 'mulchStrip'].includes(laidOn(way, spacing, holding))
+      ? cleanWidth(way, spacing, holding)
+      : 0;
   };
   // As wide as these kinds grow with nothing over or beside them: the safe side.
   const { grown } = freeYears({ planting, layout }, holding, 'middle');
@@ -28,12 +29,12 @@ export const mower = derived(function mower(judged: Judged): Finding[] {
   const length = (metres: number) => formatLength(metres, holding.units);
   const told = new Set<string>();
   if (!purposes[planting.purpose].mown || planting.baseline.kind === 'guilds') return [];
-  return stand.rows.flatMap(({ row, offset, from, to }, r): Finding[] => {
+  return stand.rows.flatMap(({ row, offset, from, to, spacing }, r): Finding[] => {
     const before = stand.rows.slice(0, r).findLast((other) => other.row.across === row.across);
     const gap = Math.abs(offset - (before?.offset ?? offset));
     // Below half the machine's way nobody means to mow: the rows are one hedge and are weeded as one.
     if (!before || to === from || told.has(row.id) || gap < (deck + 2 * clearance) / 2) return [];
-    const strip = Math.max(coverOf(row.id), coverOf(before.row.id));
+    const strip = Math.max(coverOf(row.id, spacing), coverOf(before.row.id, before.spacing));
     const crown = (crownOf(before.row.id) + crownOf(row.id)) / 2;
     const lane = mowLane({ rowGap: gap, strip, canopy: crown, clearance, deck });
     if (lane.passes) return [];

@@ -1,23 +1,29 @@
 import { derived } from '../../derived/derived.ts';
 import { setWay } from '../../holding/means-commands.ts';
 import { wayFor } from '../../holding/means-schema.ts';
-import { weedMethod } from '../../means/weeds/methods.ts';
+import { laidOn, stopsSuckers } from '../../means/weeds/weed-kit.ts';
 import { plantsWhere } from '../../ranks/near.ts';
 import { sayStand } from '../../ranks/say-plants.ts';
 import { finding, type Finding, type Judged } from '../finding.ts';
 
 /** Kinds that close up by suckers, under fabric that stops them. */
 export const suckersUnderFabric = derived(function suckersUnderFabric(judged: Judged): Finding[] {
-  const { planting, layout } = judged;
+  const { holding, planting, layout } = judged;
   const { stand } = layout;
   // Fabric lies on whole rows: what a row is kept by, not what is excepted for one of its species.
-  const under = stand.rows.map(({ row }) => {
+  const under = stand.rows.map(({ row, spacing }) => {
     const way = wayFor(planting.means.weeds, { row: row.id, species: '', stock: '' });
-    return weedMethod(way.method).lays === 'strip';
+    return stopsSuckers(way, spacing, holding);
   });
   const plants = plantsWhere(stand, (i) => under[stand.row[i]!]! && stand.kinds[stand.species[i]!]!.suckers);
   if (plants.length === 0) return [];
   const names = stand.kinds.filter(({ suckers }) => suckers).map(({ common }) => common);
+  const { weeds } = planting.means;
+  const mats = stand.rows.some(
+    ({ spacing }, r) => under[r] && laidOn({ ...weeds, method: 'mats' }, spacing, holding) === 'strip',
+  )
+    ? ['wool-mats', 'Wool mats instead, which rot']
+    : ['mats', 'Mats instead'];
   return [
     finding('suckers-under-fabric', judged, 'fabric', {
       severity: 'note',
@@ -26,8 +32,8 @@ export const suckersUnderFabric = derived(function suckersUnderFabric(judged: Ju
       plants,
       remedies: [
         {
-          label: 'Mats instead',
-          command: setWay(planting.id, 'weeds', { method: 'mats', exceptions: [] }, 'mats instead of fabric'),
+          label: mats[1]!,
+          command: setWay(planting.id, 'weeds', { method: mats[0]!, exceptions: [] }, 'mats instead of fabric'),
         },
       ],
     }),

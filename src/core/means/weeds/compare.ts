@@ -5,7 +5,6 @@ import { soilAt, soilZones, waterHeld } from '../../ground/soil.ts';
 import type { Layout } from '../../ranks/lay-out.ts';
 import { moreOf } from '../../species/more.ts';
 import { formatLength, formatSold } from '../../units/quantities.ts';
-import { TOL } from '../../units/rounding.ts';
 import { animalsAt } from '../protection/protect.ts';
 import { priceOf } from '../prices.ts';
 import { careCost } from './cost.ts';
@@ -14,7 +13,7 @@ import { weedRates } from './rates.ts';
 import { weedMethod, weedMethods } from './methods.ts';
 import { MONTH_DAYS, monthsOf } from '../../place/months.ts';
 import { reserveWeeks, type ReserveOptions } from './reserve.ts';
-import { cleanArea, measure, weedKit } from './weed-kit.ts';
+import { cleanArea, laidOn, measure, stopsSuckers, weedKit } from './weed-kit.ts';
 
 type Rates = Pick<Holding, 'settings' | 'prices' | 'currency' | 'animals' | 'features' | 'climate' | 'units' | 'place'>;
 
@@ -159,14 +158,14 @@ function hoursByYear(method: string, area: number, years: number): number[] {
 function againstIt(method: string, planting: Planting, { stand, baseline }: Layout, holding: Where): string[] {
   const { lays, voles } = weedMethod(method);
   const out: string[] = [];
-  const way = planting.means.weeds;
+  const way = { ...planting.means.weeds, method };
   const length = (metres: number) => formatLength(metres, holding.units, { decimals: 2 });
   const suckering = [...new Set(stand.kinds.filter(({ suckers }) => suckers).map(({ common }) => common))];
-  if (lays === 'strip' && suckering.length > 0)
+  if (suckering.length > 0 && stand.rows.some(({ spacing }) => stopsSuckers(way, spacing, holding)))
     out.push(`stops ${suckering.slice(0, 3).join(', ')} from closing up by suckers`);
   const side = measure(way, holding, 'weed.matSide');
-  if (lays === 'mat' && stand.rows.some(({ spacing }) => spacing < side - TOL))
-    out.push(`plants nearer than ${length(side)}: fabric is laid there instead`);
+  if (lays === 'mat' && stand.rows.some(({ spacing }) => laidOn(way, spacing, holding) === 'strip'))
+    out.push(`plants nearer than ${length(side)}: strips of it are cut from the roll there`);
   if (lays !== 'none' && (voles === 'high' || voles === 'very high') && animalsAt(holding, stand).includes('vole'))
     out.push(method === 'straw' ? 'voles winter in straw: not where they are' : 'voles live beneath it');
   const rank = holding.features.some(

@@ -7,6 +7,8 @@ const MethodSchema = z.strictObject({
   lays: z.enum(['none', 'mat', 'strip', 'ring', 'mulchStrip', 'spot', 'bare', 'lane']),
   /** Price key of what is bought; null where nothing is. */
   stuff: z.string().nullable(),
+  /** Price key of the roll that strips are cut from, those too that lie where mats would lie on one another; null where nothing is cut. */
+  roll: z.string().nullable().default(null),
   /** Minutes for each m² kept clean: to lay it, to see to it in each of so many years, to renew it so many times, to take it off. */
   install: z.number().min(0),
   yearly: z.number().min(0),

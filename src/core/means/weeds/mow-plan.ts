@@ -41,8 +41,8 @@ export function mowPlan(
   const clearance = settingOf(holding, 'mower.clearance');
   const planted = stand.rows.map((row, index) => ({ row, index })).filter(({ row }) => row.line && row.to > row.from);
   const sorted = planted.toSorted((a, b) => a.row.offset - b.row.offset);
-  const kept = ({ row }: LaidRow) =>
-    cleanWidth(wayFor(planting.means.weeds, { row: row.id, species: '', stock: '' }), holding);
+  const kept = ({ row, spacing }: LaidRow) =>
+    cleanWidth(wayFor(planting.means.weeds, { row: row.id, species: '', stock: '' }), spacing, holding);
   const pitch = Math.max(0, ...sorted.slice(1).map(({ row }, i) => Math.abs(row.offset - sorted[i]!.row.offset)));
   const free = headland({
     turn: settingOf(holding, 'mower.turn'),

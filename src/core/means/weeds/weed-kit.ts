@@ -10,7 +10,7 @@ import { priceOf } from '../prices.ts';
 import { ownShare } from '../ring-share.ts';
 import { cuttingPlan, type CuttingPlan } from './cutting-plan.ts';
 import { groupsOf, type Group } from './groups.ts';
-import { weedMethod } from './methods.ts';
+import { weedMethod, type WeedMethod } from './methods.ts';
 import { weedRates } from './rates.ts';
 import { bagsFor, fabricPins, mulchRings, mulchStrip, spotArea, stripsAcross } from './mulch.ts';
 import { stretchesOf, type Stretch } from './stretches.ts';
@@ -45,13 +45,15 @@ export interface Cut {
   readonly roll: number;
   readonly across: number;
   readonly pins: number;
+  /** Price key of the roll. */
+  readonly of: string;
 }
 
 /** How fabric is cut for rows of a stand, each as long as its stretches; side by side where a roll is narrower than the strip. */
 export function cutFor(stand: Stand, rows: readonly number[], way: Way, holding: Rates): Cut {
   const stretches = rows.flatMap((r) => stretchesOf(stand, stand.rows[r]!, r));
   const roll = measure(way, holding, 'weed.rollWidth');
-  const width = way.measures['weed.strip'] ?? roll;
+  const width = stripWidth(way, holding);
   const overlap = measure(way, holding, 'weed.overlap');
   const across = stripsAcross(width, roll, overlap);
   const lengths = stretches.flatMap(({ from, to }) => Array.from({ length: across }, () => to - from));
@@ -63,27 +65,34 @@ export function cutFor(stand: Stand, rows: readonly number[], way: Way, holding:
   });
   const pins =
     lengths.length > 0 ? fabricPins(lengths, { along: 1, width: roll, across: 0.3, joints: plan.joints }) : 0;
-  return { stretches, plan, width, roll, across, pins };
+  return { stretches, plan, width, roll, across, pins, of: weedMethod(way.method).roll! };
 }
 
-/** Rows of a group on which mats would lie on one another: closer than a mat is wide. There a strip is laid instead. */
-const tooClose = (stand: Stand, group: Group, side: number): number[] =>
-  [...group.rows.keys()].filter((r) => stand.rows[r]!.spacing < side - TOL);
-
-/** Rows on which strips of a group are cut, by its method; none where it lays none. */
-export function stripRows(stand: Stand, group: Group, holding: Rates): number[] {
-  const { lays } = weedMethod(group.way.method);
-  if (lays === 'strip') return [...group.rows.keys()];
-  return lays === 'mat' ? tooClose(stand, group, measure(group.way, holding, 'weed.matSide')) : [];
+/** What a way lays on a row: where plants are closer than a mat is wide mats would lie on one another, and a strip is cut from the roll. Metres. */
+export function laidOn(way: Way, spacing: number, holding: Pick<Holding, 'settings' | 'units'>): WeedMethod['lays'] {
+  const { lays } = weedMethod(way.method);
+  return lays === 'mat' && spacing < measure(way, holding, 'weed.matSide') - TOL ? 'strip' : lays;
 }
 
-/** Width kept clean along a row by a way, metres; 0 where it keeps none. */
-export function cleanWidth(way: Way, holding: Rates): number {
-  switch (weedMethod(way.method).lays) {
+/** Whether suckers cannot come up along a row: under a strip that does not rot. */
+export const stopsSuckers = (way: Way, spacing: number, holding: Pick<Holding, 'settings' | 'units'>): boolean =>
+  laidOn(way, spacing, holding) === 'strip' && weedMethod(way.method).litter;
+
+/** Rows on which strips of a group are cut; none where it lays none. */
+export const stripRows = (stand: Stand, { way, rows }: Group, holding: Rates): number[] =>
+  [...rows.keys()].filter((r) => laidOn(way, stand.rows[r]!.spacing, holding) === 'strip');
+
+/** How wide a strip along a row is, metres: as wide as its roll where nothing else was said. */
+const stripWidth = (way: Way, holding: Rates): number =>
+  way.measures['weed.strip'] ?? measure(way, holding, 'weed.rollWidth');
+
+/** Width kept clean by a way along a row of a spacing, metres; 0 where it keeps none. */
+export function cleanWidth(way: Way, spacing: number, holding: Rates): number {
+  switch (laidOn(way, spacing, holding)) {
     case 'strip':
     case 'mulchStrip':
     case 'bare':
-      return way.measures['weed.strip'] ?? measure(way, holding, 'weed.rollWidth');
+      return stripWidth(way, holding);
     case 'mat':
       return measure(way, holding, 'weed.matSide');
     case 'ring':
@@ -96,14 +105,14 @@ export function cleanWidth(way: Way, holding: Rates): number {
 
 /** Ground of a group that its method keeps clean (of nurse grass: sows and mows), m². */
 export function cleanArea(stand: Stand, group: Group, holding: Rates): number {
-  const { lays } = weedMethod(group.way.method);
-  const width = cleanWidth(group.way, holding);
   const along = (r: number) => stretchesOf(stand, stand.rows[r]!, r).reduce((sum, { from, to }) => sum + to - from, 0);
   let area = 0;
   for (const [r, plants] of group.rows) {
     const { spacing } = stand.rows[r]!;
+    const lays = laidOn(group.way, spacing, holding);
+    const width = cleanWidth(group.way, spacing, holding);
     if (lays === 'strip' || lays === 'mulchStrip' || lays === 'bare') area += along(r) * width;
-    else if (lays === 'mat') area += spacing < width - TOL ? along(r) * width : plants * width ** 2;
+    else if (lays === 'mat') area += plants * width ** 2;
     else if (lays === 'ring' || lays === 'spot') area += spotArea(plants, spacing, width);
     else if (lays === 'lane') area += along(r) * laneBeside(stand, r, measure(group.way, holding, 'weed.grassOff'));
   }
@@ -131,7 +140,7 @@ function kitOf(group: Group, stand: Stand, holding: Rates): KitLine[] {
     case 'strip':
       return fabric(cutFor(stand, [...group.rows.keys()], way, holding), holding);
     case 'mat': {
-      const close = tooClose(stand, group, measure(way, holding, 'weed.matSide'));
+      const close = stripRows(stand, group, holding);
       const rows = new Map([...group.rows].filter(([r]) => !close.includes(r)));
       const mats = [...rows.values()].reduce((sum, plants) => sum + plants, 0);
       const each = measure(way, holding, 'weed.pinsEach');
@@ -176,7 +185,7 @@ const pins = (mats: number, each: number, spare: number, rows: ByRow, holding: R
   rows: eachOf(rows, each),
 });
 
-function fabric({ plan, stretches, pins }: Cut, holding: Rates): KitLine[] {
+function fabric({ plan, stretches, pins, of }: Cut, holding: Rates): KitLine[] {
   if (stretches.length === 0) return [];
   const metres = new Map<number, number>();
   for (const { row, from, to } of stretches) metres.set(row, (metres.get(row) ?? 0) + to - from);
@@ -184,7 +193,7 @@ function fabric({ plan, stretches, pins }: Cut, holding: Rates): KitLine[] {
   return [
     piece(
       holding,
-      'fabric',
+      of,
       plan.rolls,
       0,
       `cut over ${counted(stretches.length, 'stretch', 'stretches')}, ${counted(plan.joints, 'joint')}`,
@@ -204,8 +213,8 @@ export function mulchOf(group: Group, stand: Stand, holding: Rates, stuff: strin
     weedMethod(way.method).lays === 'ring'
       ? mulchRings({ n: plants, outer, own: ownShare(stand, outer / 2), gap, depth, settle })
       : mulchStrip({
-          length: cleanArea(stand, group, holding) / cleanWidth(way, holding),
-          width: cleanWidth(way, holding),
+          length: cleanArea(stand, group, holding) / stripWidth(way, holding),
+          width: stripWidth(way, holding),
           n: plants,
           gap,
           depth,

@@ -27,14 +27,19 @@ export function packingSheet(all: readonly Laid[], holding: Holding, ledger: Led
     head: ['Row', 'Plants', 'Pieces'],
     rows: packs
       .filter((pack) => pack.planting === planting)
-      .map(({ number, row, later, plants, pieces, fabric }) => [
+      .map(({ number, row, later, plants, pieces, cut }) => [
         `${number} ${row}${later > 0 ? `, year ${later}` : ''}`,
         plants
           .map(({ species, variety, count }) => `${amount(count)} ${species.common}${variety ? `, ${variety}` : ''}`)
           .join('; '),
         [
           ...pieces.map(({ key, count }) => said(key, count)),
-          ...(fabric > 0 ? [`${formatLength(fabric, holding.units, { decimals: 0 })} of fabric`] : []),
+          ...cut.map(
+            ({ key, metres }) =>
+              `${formatLength(metres, holding.units, { decimals: 0 })} of ${kitName(key, holding.units, holding.kits)
+                .replace(/,? (a )?roll$/, '')
+                .toLowerCase()}`,
+          ),
         ].join('; ') || 'none',
       ]),
   }));

@@ -211,7 +211,7 @@ describe(packingSheet, () => {
     const strip = chosen(sample({ length: 40, rows: [row({ spacing: 1 })] }), 'weeds', 'fabric');
     const [packed] = packRows(layHolding(strip), strip);
     // 40 m and 0.3 m buried at both ends; the roll itself is packed once, not for each row.
-    expect(packed!.fabric).toBeCloseTo(40.6, 6);
+    expect(packed!.cut).toEqual([{ key: 'fabric', metres: expect.closeTo(40.6, 6) }]);
     expect(packed!.pieces.map(({ key }) => key)).not.toContain('fabric');
     expect(packingSheet(layHolding(strip), strip, NO_LEDGER)!.parts[0]).toMatchObject({
       rows: [[expect.any(String), expect.any(String), expect.stringContaining('41 m of fabric')]],

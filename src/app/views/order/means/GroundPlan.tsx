@@ -3,10 +3,9 @@ import { wayFor } from '../../../../core/holding/means-schema.ts';
 import { levelled } from '../../../../core/order/sheets/levelled.ts';
 import { fenceCorners } from '../../../../core/means/protection/fence-line.ts';
 import { protectedParts } from '../../../../core/means/protection/guard-kit.ts';
-import { weedMethod } from '../../../../core/means/weeds/methods.ts';
 import { mowPlan } from '../../../../core/means/weeds/mow-plan.ts';
 import { stretchesOf } from '../../../../core/means/weeds/stretches.ts';
-import { cleanWidth, measure } from '../../../../core/means/weeds/weed-kit.ts';
+import { cleanWidth, laidOn, measure } from '../../../../core/means/weeds/weed-kit.ts';
 import type { DripPlan } from '../../../../core/means/drip-plan.ts';
 import type { Laid } from '../../../../core/ranks/laid.ts';
 import { formatLength } from '../../../../core/units/quantities.ts';
@@ -115,10 +114,10 @@ function Covers({ laid: { planting, layout }, at, path, scale }: Drawn) {
   const { stand } = layout;
   return stand.rows.map(({ row, from, to, line, spacing }, r) => {
     const way = wayFor(planting.means.weeds, { row: row.id, species: '', stock: '' });
-    const { lays } = weedMethod(way.method);
-    const width = cleanWidth(way, holding);
+    const lays = laidOn(way, spacing, holding);
+    const width = cleanWidth(way, spacing, holding);
     if (!line || width === 0 || to === from) return null;
-    const square = lays === 'mat' && spacing >= width - 0.001;
+    const square = lays === 'mat';
     if (lays === 'ring' || lays === 'spot' || square)
       return Array.from({ length: to - from }, (_, k) => {
         const [x, y] = at([stand.x[from + k]!, stand.y[from + k]!]);

@@ -3,7 +3,6 @@ import { useMemo, type ReactNode } from 'react';
 import { setWay } from '../../../../core/holding/means-commands.ts';
 import type { SettingKey } from '../../../../core/holding/settings.ts';
 import { compareWeeds, drynessOf, type WeedChoice } from '../../../../core/means/weeds/compare.ts';
-import { groupsOf } from '../../../../core/means/weeds/groups.ts';
 import { favours, sayFavour } from '../../../../core/order/favours.ts';
 import { cutsOf } from '../../../../core/means/weeds/cut-list.ts';
 import { weedMethod } from '../../../../core/means/weeds/methods.ts';
@@ -33,15 +32,13 @@ export function WeedsStop({ laid, choose }: { laid: Laid; choose: ReactNode }) {
   const dry = drynessOf(layout, holding);
   const soil = dry.texture ? choiceWords('soilZone', 'texture', dry.texture) : 'soil not known, taken for loam';
   const take = (method: string) => run(setWay(planting.id, 'weeds', { method }, 'weeds'));
-  const strips = groupsOf(planting.means.weeds, layout.stand).some(
-    ({ way }) => weedMethod(way.method).lays === 'strip' || weedMethod(way.method).lays === 'mat',
-  );
+  const strips = cutsOf(laid, holding).length > 0;
   return (
     <>
       <main className="stage page order-stop">
         {choose}
         {strips && <CuttingPlan laid={laid} />}
-        {strips && cutsOf(laid, holding).length > 0 && (
+        {strips && (
           <ExportButtons
             fileName={`${holding.name} ${laid.planting.name}`}
             asked={{ planting: laid.planting.id }}
