@@ -296,7 +296,7 @@ describe(cardsOf, () => {
   it('a card shows a strip as wide as its roll where mats would lie on one another', () => {
     const covered = (spacing: number) => {
       const hedge = sample({ length: 9, rows: [row({ spacing })], planting: { weeds: 'wool-mats' } });
-      const [{ planted }] = cardsOf(layHolding(hedge)[0]!, hedge) as [{ planted: Planted }];
+      const { planted } = cardsOf(layHolding(hedge)[0]!, hedge)[0]!;
       return [planted.cover, planted.clean];
     };
     expect(covered(0.89)).toEqual(['strip', 1.2]);
