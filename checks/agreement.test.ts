@@ -296,6 +296,7 @@ function randomRecord(holding: Holding, random: () => number): RecordEvent[] {
           kind: 'swapped',
           body: { planting, label: some[0]!, species: 'corylus-avellana', stock: 'whip', reason: '', over: [] },
         });
+      if (random() < 0.2) tell(day, { kind: 'died', body: { planting, labels: some.slice(0, 2), reason: '' } });
       if (random() < 0.1) tell(day, { kind: 'amended', body: { event: events.at(-1)!.id, holds: false } });
     }
   }
@@ -349,6 +350,10 @@ describe('with a record', () => {
           expect(one.toBuy).toBe(mine.reduce((sum, line) => sum + line.toBuy, 0));
           expect(readyOf(new Set([one.key]), holding, all, ledger)).toBe(one.left);
           if (one.set > 0 && one.left > 0) seen.add('left over');
+          // What is dead was set; what is in the store is neither set nor handed out.
+          expect(one.dead).toBeLessThanOrEqual(one.set);
+          expect(one.store + Math.max(one.handed, one.set)).toBe(Math.max(one.handed, one.set + one.left));
+          if (one.dead > 0) seen.add('dead');
         }
         const told = billOf(holding, events);
         expect(told.lines.map((line) => line.toBuy)).toEqual(lines.map((line) => line.toBuy));
@@ -404,7 +409,9 @@ describe('with a record', () => {
       expect([...seen].sort()).toEqual([
         'amended',
         'bought',
+        'dead',
         'delivered',
+        'died',
         'done',
         'half',
         'left over',

@@ -117,6 +117,15 @@ for (const units of ['Metric', 'US customary'] as const)
     await expect(check).toHaveCount(0);
     for (const rest of await page.getByRole('button', { name: /still open are all as ordered/ }).all())
       await rest.click();
+    // Ten go out of the store to a crew; what lies there is that much less.
+    const hand = page.getByRole('region', { name: 'Hand out' });
+    const stored = hand.getByTitle(/^Hazel, \d+ in the store/);
+    const before = Number(/\d+/.exec((await stored.textContent())!)![0]);
+    await hand.getByRole('spinbutton', { name: 'How many' }).fill('10');
+    await hand.getByRole('textbox', { name: 'To whom' }).fill('first crew');
+    await hand.getByRole('button', { name: 'Hand them out' }).click();
+    await expect(hand.getByRole('list', { name: 'Handed out' })).toContainText('10 hazel to first crew');
+    await expect(stored).toHaveText(`Hazel, ${before - 10} in the store`);
     const missing = agree(await toBuy(page, home, id));
     expect(missing).toBeGreaterThan(0);
     await go(page, `${home}/days/week`).catch(() => page.goto(`${home}/days/week`));
@@ -151,4 +160,14 @@ for (const units of ['Metric', 'US customary'] as const)
     await page.goto(`${home}/days/week`);
     await expect(page.getByText(/still to be planted/)).toHaveCount(0);
     await expect(page.getByText('✓ Plant 61')).toHaveCount(0);
+
+    // One is found dead on a later walk; it was set, and is not bought again unasked.
+    await page.setViewportSize({ width: 390, height: 844 });
+    await page.goto(`${home}/field/plant/A1-003`);
+    await page.getByRole('button', { name: 'Found dead' }).click();
+    await expect(page.getByText(/^Found dead, /)).toBeVisible();
+    await page.setViewportSize({ width: 1280, height: 800 });
+    await page.goto(`${home}/order/deliveries`);
+    await expect(page.getByRole('columnheader', { name: 'Dead since' })).toBeVisible();
+    expect(agree(await toBuy(page, home, id))).toBe(0);
   });

@@ -124,6 +124,29 @@ describe('one account of what is bought', () => {
     expect(short.toBuy).toBeGreaterThan(0);
   });
 
+  it('what is handed out leaves the store, what dies was set; neither is bought or set twice', () => {
+    const order = orderAll(hazel, NO_LEDGER, '2027-01-10', 'o')!;
+    const come = check('2027-02-01', order, 0, { counted: 50 });
+    const pegged = peg('2027-02-01', hazel, []);
+    const of = labels(pegged);
+    const out = at('2027-02-09', {
+      kind: 'handedOut',
+      body: { key: 'corylus-avellana|whip', count: 30, to: 'Ida', on: '2027-02-09' },
+    });
+    const died = (day: string, some: readonly string[]) =>
+      at(day, { kind: 'died', body: { planting: 'p1', labels: [...some], reason: '' } });
+    const hazels = (...events: RecordEvent[]) =>
+      becameOf(hazel, layHolding(hazel), ledgerOf([order, come, pegged, out, ...events])).find(({ plant }) => plant);
+    expect(hazels()).toMatchObject({ handed: 30, set: 0, left: 50, store: 20, dead: 0 });
+    const planted = said('2027-02-10', 'planted', of.slice(0, 20));
+    expect(hazels(planted)).toMatchObject({ handed: 30, set: 20, left: 30, store: 20 });
+    expect(hazels(said('2027-02-10', 'planted', of.slice(0, 40)))).toMatchObject({ set: 40, left: 10, store: 10 });
+    // Four found dead, one of them never planted; one is set again.
+    const found = died('2027-06-01', [...of.slice(0, 3), of[30]!]);
+    expect(hazels(planted, found)).toMatchObject({ set: 20, dead: 3, left: 30 });
+    expect(hazels(planted, found, said('2027-06-02', 'planted', of.slice(0, 1)))).toMatchObject({ set: 20, dead: 2 });
+  });
+
   it('what stands was had, ordered here or not; what comes after it is more; a phase that is done buys nothing', () => {
     const pegged = peg('2027-02-01', hazel, []);
     const of = labels(pegged);
@@ -220,7 +243,10 @@ describe('one account of what is bought', () => {
       come: 50,
       refused: 4,
       faulty: 3,
+      handed: 0,
       set: 30,
+      dead: 0,
+      store: 13,
       unrecorded: 0,
       left: 13,
       toBuy: 9,

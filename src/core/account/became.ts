@@ -2,7 +2,7 @@ import { derived } from '../derived/derived.ts';
 import type { Holding } from '../holding/schema.ts';
 import type { Laid } from '../ranks/laid.ts';
 import type { Ledger } from '../record/ledger.ts';
-import { goneOf } from './gone.ts';
+import { goneOf, phasesSet } from './gone.ts';
 import { hadOf } from './had.ts';
 import { kitName, orderOf } from './order-list.ts';
 import { kindKey } from './quantities.ts';
@@ -24,16 +24,21 @@ export interface Became {
   readonly come: number;
   readonly refused: number;
   readonly faulty: number;
-  /** In the ground, or on the plants that stand. */
+  /** Handed out of the store to whoever sets it. */
+  readonly handed: number;
+  /** In the ground, or on the plants that were set; of the plants, found dead since. */
   readonly set: number;
+  readonly dead: number;
   /** Of those set, more than had been here and come by then. */
   readonly unrecorded: number;
   /** Lies ready to be set, sound. */
   readonly left: number;
+  /** Of what is left, in the store: not handed out. */
+  readonly store: number;
   readonly toBuy: number;
 }
 
-type Counted = Exclude<keyof Became, 'key' | 'name' | 'plant' | 'left'>;
+type Counted = Exclude<keyof Became, 'key' | 'name' | 'plant' | 'left' | 'store'>;
 type Counts = ReadonlyMap<Counted, number>;
 
 /** What the record counts of each thing, whether the plan wants it or not. */
@@ -54,6 +59,9 @@ const recorded = derived(function recorded(
       for (const what of ['toCome', 'short', 'refused', 'faulty'] as const) tell(line.key, what, line[what]);
     }
   for (const { key, count } of goneOf(holding, all, ledger)) tell(key, 'set', count);
+  for (const { key, count } of ledger.handed) tell(key, 'handed', count);
+  for (const state of ledger.planted.values())
+    for (const { dead } of phasesSet(state)) for (const [key, count] of dead) tell(key, 'dead', count);
   for (const [key, count] of hadOf(holding, all, ledger).unrecorded) tell(key, 'unrecorded', count);
   return sums;
 });
@@ -103,9 +111,12 @@ export const becameOf = derived(function becameOf(
       come: of('come'),
       refused: of('refused'),
       faulty: of('faulty'),
+      handed: of('handed'),
       set: of('set'),
+      dead: of('dead'),
       unrecorded: of('unrecorded'),
       left: leftOf(counts),
+      store: Math.max(0, leftOf(counts) - Math.max(0, of('handed') - of('set'))),
       toBuy,
     };
   });

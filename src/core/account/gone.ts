@@ -8,6 +8,7 @@ import { pegsOf } from '../record/pegs.ts';
 import { stateOf, type PlantedState } from '../record/planted.ts';
 import { perPlaceOf } from '../species/seeds.ts';
 import { quantities } from './quantities.ts';
+import { add } from './stores.ts';
 
 /** So many of a thing that went into the ground on a day. */
 export interface Gone {
@@ -34,22 +35,31 @@ export interface PhaseSet {
   /** The first and the last day of which anything is said; null while nothing is. */
   readonly first: string | null;
   readonly last: string | null;
-  /** Plants that stand, by what was set. */
+  /** Plants that were set, by what they are; and how many of each kind were found dead since, by 'species|stock'. */
   readonly plants: readonly Gone[];
+  readonly dead: ReadonlyMap<string, number>;
 }
 
 /** How far each phase of a pegged planting has got; none where it is not pegged. */
-export const phasesSet = kept(function phasesSet({ peggings, said }: PlantedState): readonly PhaseSet[] {
+export const phasesSet = kept(function phasesSet({ peggings, said, dead: found }: PlantedState): readonly PhaseSet[] {
   const pegged = peggings.at(-1)?.body;
   if (!pegged) return [];
   const phases = new Map<
     number,
-    { pegs: number; set: number; skipped: number; left: Map<string, number>; days: Map<string, Map<string, number>> }
+    {
+      pegs: number;
+      set: number;
+      skipped: number;
+      left: Map<string, number>;
+      days: Map<string, Map<string, number>>;
+      dead: Map<string, number>;
+    }
   >();
   const spoken = new Map<number, string[]>();
   for (const { label, kind } of pegsOf(pegged)) {
     let of = phases.get(kind.later);
-    if (!of) phases.set(kind.later, (of = { pegs: 0, set: 0, skipped: 0, left: new Map(), days: new Map() }));
+    if (!of)
+      phases.set(kind.later, (of = { pegs: 0, set: 0, skipped: 0, left: new Map(), days: new Map(), dead: new Map() }));
     of.pegs++;
     const { stands, kind: instead, last } = stateOf(said.get(label));
     if (!stands || !last) {
@@ -69,11 +79,12 @@ export const phasesSet = kept(function phasesSet({ peggings, said }: PlantedStat
     const { species, stock } = instead ?? kind;
     const key = `${species}|${stock}`;
     const sameDay = of.days.get(day) ?? of.days.set(day, new Map()).get(day)!;
-    sameDay.set(key, (sameDay.get(key) ?? 0) + perPlaceOf(species, stock));
+    add(sameDay, key, perPlaceOf(species, stock));
+    if (found.has(label)) add(of.dead, key, perPlaceOf(species, stock));
   }
   return [...phases]
     .sort(([a], [b]) => a - b)
-    .map(([phase, { pegs, set, skipped, left, days }]) => ({
+    .map(([phase, { pegs, set, skipped, left, days, dead }]) => ({
       phase,
       pegs,
       set,
@@ -85,6 +96,7 @@ export const phasesSet = kept(function phasesSet({ peggings, said }: PlantedStat
       plants: [...days].flatMap(([day, counts]) =>
         [...counts].map(([key, count]) => ({ key, phase, day, count, done: set + skipped === pegs })),
       ),
+      dead,
     }));
 });
 

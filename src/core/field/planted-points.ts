@@ -19,7 +19,7 @@ export interface PlantedPoint {
   readonly at: Point;
   readonly longitude: number;
   readonly latitude: number;
-  readonly state: 'planted' | 'skipped' | 'not planted';
+  readonly state: 'planted' | 'dead' | 'skipped' | 'not planted';
   readonly moved: boolean;
   readonly swapped: boolean;
   readonly differs: boolean;
@@ -32,7 +32,7 @@ export interface PlantedPoint {
 export function plantedPoints(holding: Holding, ledger: Ledger): PlantedPoint[] {
   const plane = planeAt(holding.place);
   const book = bookOf(holding);
-  return [...ledger.planted.values()].flatMap(({ peggings, said }) => {
+  return [...ledger.planted.values()].flatMap(({ peggings, said, dead }) => {
     const pegged = peggings.at(-1)?.body;
     if (!pegged) return [];
     return pegsOf(pegged).map((peg): PlantedPoint => {
@@ -50,7 +50,7 @@ export function plantedPoints(holding: Holding, ledger: Ledger): PlantedPoint[] 
         at,
         longitude,
         latitude,
-        state: stands ?? 'not planted',
+        state: stands === 'planted' && dead.has(peg.label) ? 'dead' : (stands ?? 'not planted'),
         moved: place !== null,
         swapped: kind !== null,
         differs: differs.length > 0,

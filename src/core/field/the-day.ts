@@ -2,13 +2,15 @@ import { derived } from '../derived/derived.ts';
 import type { Holding } from '../holding/schema.ts';
 import { packRows } from '../order/trailer.ts';
 import type { Laid } from '../ranks/laid.ts';
-import type { BodyOf, Happened } from '../record/events.ts';
+import type { BodyOf, EventOf, Happened } from '../record/events.ts';
 import { headsOf, NOT_PEGGED, stateOf, type PlantedState, type PlantState, type Saying } from '../record/planted.ts';
 import { pegsOf, type PegPlace } from '../record/pegs.ts';
 
 /** A peg with what was said of its plant. */
 export interface DayPeg extends PegPlace {
   readonly state: PlantState;
+  /** What says that its plant was found dead. */
+  readonly dead: EventOf<'died'> | null;
 }
 
 /** A row as it is walked today. */
@@ -18,6 +20,8 @@ export interface DayRow {
   readonly pegs: readonly DayPeg[];
   readonly planted: number;
   readonly skipped: number;
+  /** Of those planted. */
+  readonly dead: number;
   /** Nothing said of them yet. */
   readonly left: number;
 }
@@ -29,7 +33,7 @@ export function dayRows(state: PlantedState, phase: number | null = null): DayRo
   const rows = new Map<number, DayPeg[]>();
   for (const peg of pegsOf(pegged)) {
     if (phase !== null && peg.kind.later !== phase) continue;
-    const with_ = { ...peg, state: stateOf(state.said.get(peg.label)) };
+    const with_ = { ...peg, state: stateOf(state.said.get(peg.label)), dead: state.dead.get(peg.label) ?? null };
     const row = rows.get(peg.row);
     if (row) row.push(with_);
     else rows.set(peg.row, [with_]);
@@ -37,7 +41,15 @@ export function dayRows(state: PlantedState, phase: number | null = null): DayRo
   return [...rows.values()].map((pegs) => {
     const count = (stands: PlantState['stands']) => pegs.filter(({ state: { stands: is } }) => is === stands).length;
     const { rowNumber: number, rowName: name } = pegs[0]!;
-    return { number, name, pegs, planted: count('planted'), skipped: count('skipped'), left: count(null) };
+    return {
+      number,
+      name,
+      pegs,
+      planted: count('planted'),
+      skipped: count('skipped'),
+      dead: pegs.filter(({ dead }) => dead).length,
+      left: count(null),
+    };
   });
 }
 

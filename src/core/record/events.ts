@@ -107,6 +107,8 @@ const BODIES = {
   moved: z.object({ planting: id, label, to: point, reason: words(200), over }),
   /** Another kind set than was pegged. */
   swapped: z.object({ planting: id, label, species: id, stock: id, reason: words(200), over }),
+  /** Plants that were set and were found dead. */
+  died: z.object({ planting: id, labels: z.array(label).min(1).max(MOST_PLANTS), reason: words(200) }),
   /** Something seen on plants: a fault of the stock, a word, a photo. */
   noted: z.object({
     planting: id,
@@ -149,6 +151,8 @@ const BODIES = {
     note: words(500),
     photos,
   }),
+  /** So many of a thing, plants or pieces by the key of their order, went out of the store to whoever sets them. */
+  handedOut: z.object({ key: z.string().min(1).max(160), count: count.min(1), to: words(80), on: day }),
   /** So many pieces have gone into so many metres, or plants, of a planting. */
   used: z.object({
     planting: id,
@@ -203,6 +207,7 @@ export const EventSchema = z.discriminatedUnion('kind', [
   event('skipped'),
   event('moved'),
   event('swapped'),
+  event('died'),
   event('noted'),
   event('seen'),
   event('marksAsked'),
@@ -210,6 +215,7 @@ export const EventSchema = z.discriminatedUnion('kind', [
   event('ordered'),
   event('delivered'),
   event('faultFound'),
+  event('handedOut'),
   event('used'),
   event('taskDone'),
   event('taskPutOff'),

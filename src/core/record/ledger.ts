@@ -15,6 +15,8 @@ export interface Ledger {
   readonly asked: (BodyOf<'marksAsked'> & { readonly event: string }) | null;
   readonly marks: readonly (Mark & { readonly event: string })[];
   readonly orders: readonly PlacedOrder[];
+  /** What went out of the store to whoever sets it. */
+  readonly handed: readonly (BodyOf<'handedOut'> & { readonly event: string })[];
   /** What had been used of a piece part-way, the last that was said of each planting and piece. */
   readonly used: readonly (BodyOf<'used'> & { readonly event: string })[];
   /** What was said last of each task, by its name. */
@@ -36,6 +38,7 @@ export const NO_LEDGER: Ledger = {
   asked: null,
   marks: [],
   orders: noOrders,
+  handed: [],
   used: [],
   tasks: new Map(),
   left: [],
@@ -116,6 +119,7 @@ export function ledgerOf(events: readonly RecordEvent[]): Ledger {
     tasks: tasksIn(valid),
     planted: plantedIn(valid),
     left: of('stepLeft').map(({ id: event, body }) => ({ ...body, event })),
+    handed: of('handedOut').map(({ id: event, body }) => ({ ...body, event })),
     used: [
       ...new Map(of('used').map(({ id, body }) => [`${body.planting} ${body.key}`, { ...body, event: id }])).values(),
     ],

@@ -23,8 +23,10 @@ export interface PlantedState {
   /** By label, in the canonical order of events. */
   readonly said: ReadonlyMap<string, readonly Saying[]>;
   readonly notes: readonly EventOf<'noted'>[];
+  /** What was said last of plants that died and were not set again, by label. */
+  readonly dead: ReadonlyMap<string, EventOf<'died'>>;
 }
-export const NOT_PEGGED: PlantedState = { peggings: [], said: new Map(), notes: [] };
+export const NOT_PEGGED: PlantedState = { peggings: [], said: new Map(), notes: [], dead: new Map() };
 
 /** How one plant stands by what holds of it. */
 export interface PlantState {
@@ -44,8 +46,9 @@ export const UNSAID: PlantState = { stands: null, place: null, kind: null, last:
 export const isSaying = (event: RecordEvent): event is Saying =>
   (SAID_OF_PLANTS as readonly string[]).includes(event.kind);
 /** Whether an event only adds to what is known of plants: such are added without reading all the others again. */
-export const isOfPlants = (event: RecordEvent): event is Saying | EventOf<'noted'> =>
-  isSaying(event) || event.kind === 'noted';
+export const isOfPlants = (event: RecordEvent): event is OfPlants =>
+  isSaying(event) || event.kind === 'noted' || event.kind === 'died';
+type OfPlants = Saying | EventOf<'noted' | 'died'>;
 
 /** The labels that a saying is of. */
 export const labelsOf = (saying: Saying): readonly string[] =>
@@ -55,19 +58,28 @@ export const labelsOf = (saying: Saying): readonly string[] =>
 export function plantedIn(events: readonly RecordEvent[]): ReadonlyMap<string, PlantedState> {
   const found = new Map<
     string,
-    { peggings: EventOf<'pegged'>[]; said: Map<string, Saying[]>; notes: EventOf<'noted'>[] }
+    {
+      peggings: EventOf<'pegged'>[];
+      said: Map<string, Saying[]>;
+      notes: EventOf<'noted'>[];
+      dead: Map<string, EventOf<'died'>>;
+    }
   >();
   const of = (planting: string) => {
     let known = found.get(planting);
-    if (!known) found.set(planting, (known = { peggings: [], said: new Map(), notes: [] }));
+    if (!known) found.set(planting, (known = { peggings: [], said: new Map(), notes: [], dead: new Map() }));
     return known;
   };
   for (const event of events) {
     if (event.kind === 'pegged') of(event.body.planting).peggings.push(event);
     else if (event.kind === 'noted') of(event.body.planting).notes.push(event);
-    else if (isSaying(event)) {
-      const { said } = of(event.body.planting);
+    else if (event.kind === 'died') {
+      const { dead } = of(event.body.planting);
+      for (const label of event.body.labels) dead.set(label, event);
+    } else if (isSaying(event)) {
+      const { said, dead } = of(event.body.planting);
       for (const label of labelsOf(event)) {
+        dead.delete(label);
         const before = said.get(label);
         if (before) before.push(event);
         else said.set(label, [event]);
@@ -80,14 +92,22 @@ export function plantedIn(events: readonly RecordEvent[]): ReadonlyMap<string, P
 /** The same with one more event of plants, which knows of all the others: only what it speaks of is touched. */
 export function withSaying(
   planted: ReadonlyMap<string, PlantedState>,
-  event: Saying | EventOf<'noted'>,
+  event: OfPlants,
 ): ReadonlyMap<string, PlantedState> {
   const known = planted.get(event.body.planting) ?? NOT_PEGGED;
   if (event.kind === 'noted')
     return new Map(planted).set(event.body.planting, { ...known, notes: [...known.notes, event] });
+  const dead = new Map(known.dead);
+  if (event.kind === 'died') {
+    for (const label of event.body.labels) dead.set(label, event);
+    return new Map(planted).set(event.body.planting, { ...known, dead });
+  }
   const said = new Map(known.said);
-  for (const label of labelsOf(event)) said.set(label, [...(said.get(label) ?? []), event]);
-  return new Map(planted).set(event.body.planting, { ...known, said });
+  for (const label of labelsOf(event)) {
+    said.set(label, [...(said.get(label) ?? []), event]);
+    dead.delete(label);
+  }
+  return new Map(planted).set(event.body.planting, { ...known, said, dead });
 }
 
 /** What a saying stands in place of. */

@@ -183,6 +183,33 @@ function PlantName({
           >
             Take back
           </button>
+          {stands === 'planted' && !at.dead && (
+            <button
+              type="button"
+              className="link"
+              onClick={() =>
+                void record(`${at.label} dead`, [
+                  { kind: 'died', body: { planting: laid.planting.id, labels: [at.label], reason: '' } },
+                ])
+              }
+            >
+              Found dead
+            </button>
+          )}
+        </p>
+      )}
+      {at.dead && (
+        <p role="status" className="said is-dead">
+          Found dead{at.dead.by ? ` by ${at.dead.by}` : ''}, {at.dead.at.slice(0, 10)}.{' '}
+          <button
+            type="button"
+            className="link"
+            onClick={() =>
+              void record(`${at.label} lives`, [{ kind: 'amended', body: { event: at.dead!.id, holds: false } }])
+            }
+          >
+            It lives
+          </button>
         </p>
       )}
       {differs.length > 0 && (

@@ -122,7 +122,7 @@ function Walked({ field: { rows, holding } }: { field: InField }) {
     <section aria-label="How far the rows are" className="walked">
       <h2>How far the rows are</h2>
       <ul>
-        {rows.map(({ number, name, pegs, planted, skipped, left }) => (
+        {rows.map(({ number, name, pegs, planted, skipped, dead, left }) => (
           <li key={number}>
             <Link
               to={`/h/${holding.id}/field/plant/${(pegs.find(({ state }) => state.stands === null) ?? pegs[0]!).label}`}
@@ -137,6 +137,7 @@ function Walked({ field: { rows, holding } }: { field: InField }) {
             <span>
               {planted} of {pegs.length}
               {skipped > 0 ? `, ${skipped} skipped` : ''}
+              {dead > 0 ? `, ${dead} dead` : ''}
               {left === 0 ? ', done' : ''}
             </span>
           </li>

@@ -35,10 +35,10 @@ export function TheString({
           key={peg.label}
           role="button"
           tabIndex={0}
-          aria-label={`${peg.label}, ${peg.kind.common}, ${peg.state.stands ?? 'not planted'}`}
+          aria-label={`${peg.label}, ${peg.kind.common}, ${peg.dead ? 'dead' : (peg.state.stands ?? 'not planted')}`}
           aria-current={peg.label === at.label || undefined}
           transform={`translate(${x(peg)} 46)`}
-          className={`bead is-${peg.state.differs.length > 0 ? 'differing' : (peg.state.stands ?? 'open')}`}
+          className={`bead is-${peg.state.differs.length > 0 ? 'differing' : peg.dead ? 'dead' : (peg.state.stands ?? 'open')}`}
           onClick={() => onGo(peg)}
           onKeyDown={({ key }) => (key === 'Enter' || key === ' ') && onGo(peg)}
         >
@@ -49,6 +49,8 @@ export function TheString({
             <text y={5} textAnchor="middle">
               ?
             </text>
+          ) : peg.dead ? (
+            <path d="M-6 0H6" />
           ) : peg.state.stands === 'planted' ? (
             <path d="M-5 0L-1 4L6 -5" />
           ) : peg.state.stands === 'skipped' ? (

@@ -12,6 +12,7 @@ import { useShown, useWorked } from '../../../store/derived.ts';
 import { keepName, keptName, useLedger } from '../../../store/record.ts';
 import { record } from '../../../store/session.ts';
 import { today } from '../../../store/today.ts';
+import { HandOut } from './HandOut.tsx';
 import { CheckLine, FaultLater, sayLine } from './CheckLine.tsx';
 import { Photos } from '../../../parts/Photos.tsx';
 
@@ -46,7 +47,7 @@ export function DeliveriesStop({ asked }: { asked: string | undefined }) {
           </ul>
         )}
         {order && <Order order={order} key={order.id} />}
-        {order && <BecameTable />}
+        <BecameTable />
       </main>
       <Panel label="Deliveries">
         <h2>Deliveries</h2>
@@ -61,11 +62,12 @@ export function DeliveriesStop({ asked }: { asked: string | undefined }) {
   );
 }
 
-/** What became of everything that was ordered or set, of all orders together; of what nothing is known no column stands. */
+/** What became of everything that was here, ordered or set, of all orders together; of what nothing is known no column stands. */
 function BecameTable() {
   const lines = useWorked()
     .became()
-    .filter(({ toCome, short, come, set }) => toCome + short + come + set > 0);
+    .filter(({ here, toCome, short, come, set }) => here + toCome + short + come + set > 0);
+  if (lines.length === 0) return null;
   const columns = COLUMNS.filter(([what]) => lines.some((line) => line[what] > 0));
   return (
     <div className="scrolled" tabIndex={0} role="region" aria-label="What became of it">
@@ -97,6 +99,7 @@ function BecameTable() {
           ))}
         </tbody>
       </table>
+      <HandOut lines={lines} />
     </div>
   );
 }
@@ -108,7 +111,9 @@ const COLUMNS = [
   ['come', 'Come'],
   ['refused', 'Sent back'],
   ['faulty', 'Faulty'],
+  ['handed', 'Handed out'],
   ['set', 'Set'],
+  ['dead', 'Dead since'],
   ['left', 'Left'],
   ['toBuy', 'To buy'],
 ] as const satisfies readonly (readonly [keyof Became, string])[];
