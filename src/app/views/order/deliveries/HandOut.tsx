@@ -26,7 +26,7 @@ export function HandOut({ lines }: { lines: readonly Became[] }) {
   return (
     <section className="form" aria-label="Hand out">
       {line && (
-        <div className="two">
+        <div className="hand-out">
           <div className="field">
             <label htmlFor={`${id}-what`}>Hand out</label>
             <Select
