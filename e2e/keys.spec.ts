@@ -24,7 +24,7 @@ test('by keyboard the focus is never lost, the page is named, and what was done 
   const remedy = page.locator('.finding button', { hasText: /^Swap for/ }).first();
   await remedy.focus();
   await page.keyboard.press('Enter');
-  await expect(said(page)).toHaveText(/^Done: swap for .+\.$/);
+  await expect(said(page)).toHaveText(/^Done: swap for .+\. \d+ findings? fewer\.$/);
   await expect.poll(() => focused(page)).not.toBe('');
   await page.keyboard.press('Control+z');
   await expect(said(page)).toHaveText(/^Undone: /);
@@ -42,8 +42,16 @@ test('by keyboard the focus is never lost, the page is named, and what was done 
   await page.keyboard.press('Enter');
   await expect(settings).toBeVisible();
   await expect.poll(() => focused(page)).not.toBe('');
+  // Every file and stop is found by name.
+  const find = page.getByRole('combobox', { name: 'Find' });
   await page.keyboard.press('Control+k');
-  await expect(page.getByRole('combobox', { name: 'Find' })).toBeFocused();
+  await expect(find).toBeFocused();
+  await page.keyboard.type('order list csv');
+  const made = page.waitForEvent('download');
+  await page.keyboard.press('Enter');
+  expect((await made).suggestedFilename()).toBe('Tern Hollow order-list.csv');
+  await page.keyboard.press('Control+k');
+  await expect(find).toBeFocused();
   await page.keyboard.press('Escape');
   await expect.poll(() => focused(page)).not.toBe('');
 

@@ -73,6 +73,15 @@ test('a species dropped on a bead swaps its run, with Alt only the one plant', a
     .dragTo(strings, { targetPosition: { x: 14, y: 94 } });
   await expect(page.getByRole('button', { name: 'Undo: small-leaved lime swapped for hornbeam' })).toBeVisible();
   await expect(page.getByRole('listitem').filter({ hasText: 'small-leaved lime' })).toBeHidden();
+
+  // Without dragging: a bead is chosen by key, a species of the legend pressed.
+  await page.keyboard.press('Control+z');
+  await strings.focus();
+  await page.keyboard.press('ArrowRight');
+  const legend = page.getByRole('list', { name: /^Species here/ });
+  await legend.getByRole('button', { name: 'hornbeam' }).focus();
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('button', { name: /^Undo: .* swapped for hornbeam/ })).toBeVisible();
 });
 
 test('a KML boundary comes in with every pin assumed, and makes the first field of an empty holding', async ({

@@ -24,36 +24,13 @@ import { pegSheet, type PegSheet } from '../../core/field/peg-sheet.ts';
 import type { Holding } from '../../core/holding/schema.ts';
 import { orderOf, phaseOrders } from '../../core/account/order-list.ts';
 import type { SetOutWay } from '../../core/field/set-out.ts';
-import { FIELD_FILES, fieldFile, isFieldFile } from './field-files.ts';
+import { isFieldFile, type ExportName } from './export-names.ts';
+import { fieldFile } from './field-files.ts';
 import { sheetsPdf } from './sheet-pdf.ts';
 import { NothingToPrint, type PdfFonts } from './pdf-page.ts';
 import { plainFont } from './plain-font.ts';
 import { pegSheetPdf, type PdfOptions } from './peg-sheet-pdf.ts';
 
-export const EXPORT_NAMES = [
-  'peg-sheets.pdf',
-  'every-peg.pdf',
-  'peg-sheets.csv',
-  'order-list.csv',
-  'order-list.xlsx',
-  'order-by-supplier.pdf',
-  'order-by-supplier.csv',
-  'order-by-supplier.xlsx',
-  'price-request.pdf',
-  'price-request.csv',
-  'price-request.xlsx',
-  'packing-list.pdf',
-  'packing-list.xlsx',
-  'cutting-plan.pdf',
-  'fence-plan.pdf',
-  'drip-plan.pdf',
-  'days.pdf',
-  'days.csv',
-  'days.ics',
-  'plan.geojson',
-  ...FIELD_FILES,
-] as const;
-export type ExportName = (typeof EXPORT_NAMES)[number];
 type Bytes = Uint8Array<ArrayBuffer>;
 
 /** What of a holding is asked for. */

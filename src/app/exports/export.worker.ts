@@ -4,7 +4,8 @@ import regular from '@fontsource/atkinson-hyperlegible-next/files/atkinson-hyper
 import heading from '@fontsource/bitter/files/bitter-latin-600-normal.woff?url';
 import { transfer } from 'comlink';
 import type { Holding } from '../../core/holding/schema.ts';
-import { exportFile, type Asked, type ExportName } from './export-files.ts';
+import { exportFile, type Asked } from './export-files.ts';
+import type { ExportName } from './export-names.ts';
 
 const bytesAt = async (url: string): Promise<Uint8Array> =>
   new Uint8Array(await (await fetch(new URL(url, location.origin))).arrayBuffer());

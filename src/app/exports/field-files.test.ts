@@ -8,7 +8,8 @@ import { tagsOf } from '../../core/field/tags.ts';
 import type { Holding } from '../../core/holding/schema.ts';
 import { layHolding } from '../../core/ranks/laid.ts';
 import { NO_LEDGER } from '../../core/record/ledger.ts';
-import { fieldFile, FIELD_FILES, isFieldFile } from './field-files.ts';
+import { FIELD_FILES, isFieldFile } from './export-names.ts';
+import { fieldFile } from './field-files.ts';
 import { plainDocument } from './pdf-page.ts';
 import { plainFont } from './plain-font.ts';
 

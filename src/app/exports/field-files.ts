@@ -1,6 +1,7 @@
 import { strToU8 } from 'fflate';
 import { cardsOf } from '../../core/field/cards/cards.ts';
 import { plantedPoints } from '../../core/field/planted-points.ts';
+import type { FieldFile } from './export-names.ts';
 import { settingOut } from '../../core/field/setting-out.ts';
 import { settingSheet } from '../../core/field/setting-sheet.ts';
 import { sayStops } from '../../core/field/stops.ts';
@@ -15,24 +16,6 @@ import { cardsPdf } from './cards-pdf.ts';
 import { NothingToPrint, type Paper } from './pdf-page.ts';
 import { sheetsPdf } from './sheet-pdf.ts';
 import { tagsPdf } from './tags-pdf.ts';
-
-/** Files that go to the field and come from it. */
-export const FIELD_FILES = [
-  'setting-out.pdf',
-  'setting-out.csv',
-  'day-sheet.pdf',
-  'planting-cards.pdf',
-  'row-tags.pdf',
-  'bundle-tags.pdf',
-  'plant-tags.pdf',
-  'as-planted.geojson',
-  'as-planted.csv',
-  'as-planted.kml',
-  'as-planted.gpx',
-  'as-planted.dxf',
-] as const;
-export type FieldFile = (typeof FIELD_FILES)[number];
-export const isFieldFile = (name: string): name is FieldFile => (FIELD_FILES as readonly string[]).includes(name);
 
 type Bytes = Uint8Array<ArrayBuffer>;
 

@@ -1,7 +1,8 @@
 import { proxy } from 'comlink';
 import type { Holding } from '../../core/holding/schema.ts';
 import { inWorker } from '../workers/in-worker.ts';
-import type { Asked, ExportName } from './export-files.ts';
+import type { Asked } from './export-files.ts';
+import type { ExportName } from './export-names.ts';
 import type { ExportWorker } from './export.worker.ts';
 
 const start = () => new Worker(new URL('./export.worker.ts', import.meta.url), { type: 'module' });

@@ -9,7 +9,8 @@ import { setStart } from '../../core/holding/days-commands.ts';
 import { setWay } from '../../core/holding/means-commands.ts';
 import { take } from '../../core/holding/command.ts';
 import type { Holding } from '../../core/holding/schema.ts';
-import { EXPORT_NAMES, exportFile, type ExportName } from './export-files.ts';
+import { exportFile } from './export-files.ts';
+import { EXPORT_NAMES, type ExportName } from './export-names.ts';
 
 const demo = (): Holding => {
   const plan = JSON.parse(readFileSync(new URL('../../../demo/tern-hollow.plan.json', import.meta.url), 'utf8'));

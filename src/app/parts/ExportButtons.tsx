@@ -1,12 +1,8 @@
 import { Button } from 'antd';
 import { useRef, useState } from 'react';
-import { complain, useSession } from '../store/session.ts';
-import type { Asked, ExportName } from '../exports/export-files.ts';
-import { makeFile } from '../exports/make-file.ts';
-import { saveBytes } from '../exports/save-bytes.ts';
-import { asFound } from '../../core/record/as-found.ts';
-import { useRecord } from '../store/record.ts';
-import { today } from '../store/today.ts';
+import type { Asked } from '../exports/export-files.ts';
+import type { ExportName } from '../exports/export-names.ts';
+import { saveFile } from '../exports/save-file.ts';
 
 interface Item {
   readonly name: ExportName;
@@ -29,28 +25,11 @@ export function ExportButtons({
   const [share, setShare] = useState(0);
   const abort = useRef<AbortController | null>(null);
   const make = async ({ name }: Item) => {
-    const { holding } = useSession.getState();
-    const { ledger } = useRecord.getState();
     abort.current = new AbortController();
     setMaking(name);
     setShare(0);
-    try {
-      saveBytes(
-        `${fileName} ${name}`,
-        await makeFile(
-          name,
-          asFound(holding!, ledger),
-          { ledger, on: today(), ...asked },
-          abort.current.signal,
-          setShare,
-        ),
-      );
-    } catch (reason) {
-      if (!(reason instanceof DOMException && reason.name === 'AbortError'))
-        complain(reason instanceof Error ? reason.message : String(reason));
-    } finally {
-      setMaking(null);
-    }
+    await saveFile(name, fileName, asked, abort.current.signal, setShare);
+    setMaking(null);
   };
   return (
     <div className="actions wrap" role="group" aria-label="Files">

@@ -5,8 +5,15 @@ import { useMemo, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { featureKinds, pointsOf } from '../../core/ground/features.ts';
 import { useWorked } from '../store/derived.ts';
-import { goTo, look } from '../store/look-at.ts';
-import { redoNext, undoLast } from '../store/session.ts';
+import { EXPORT_NAMES } from '../exports/export-names.ts';
+import { exportHolding } from '../exports/export-holding.ts';
+import { saveFile } from '../exports/save-file.ts';
+import { capital } from '../../core/units/text.ts';
+import { STOPS as DAYS_STOPS } from '../views/days/stops.ts';
+import { STOPS as ORDER_STOPS } from '../views/order/stops.ts';
+import { STOPS as GROUND_STOPS } from '../views/ground/stops.ts';
+import { goTo, look, lookNow } from '../store/look-at.ts';
+import { complain, redoNext, undoLast } from '../store/session.ts';
 import { STAGES } from './stages.ts';
 
 interface Found {
@@ -16,13 +23,13 @@ interface Found {
   go(): void;
 }
 
-/** Finds anything: stages, plantings, rows, places on the ground, species that stand here, commands. */
-export function Finder({ onClose }: { onClose(): void }) {
+/** Finds anything: stages and their stops, plantings, rows, places on the ground, species that stand here, commands, files. */
+export function Finder({ onClose, onKeys }: { onClose(): void; onKeys(): void }) {
   const [text, setText] = useState('');
   const [at, setAt] = useState(0);
   // Where nothing moves, the dialog takes the focus to its first button before the field can have it.
   const input = useRef<InputRef>(null);
-  const everything = useEverything();
+  const everything = useEverything(onKeys);
   const words = text.toLowerCase().split(/\s+/).filter(Boolean);
   const found = everything
     .filter(({ label, kind }) => words.every((word) => `${label} ${kind}`.toLowerCase().includes(word)))
@@ -79,13 +86,25 @@ export function Finder({ onClose }: { onClose(): void }) {
   );
 }
 
-function useEverything(): readonly Found[] {
+function useEverything(onKeys: () => void): readonly Found[] {
   const { holding, all } = useWorked();
   const navigate = useNavigate();
   return useMemo((): Found[] => {
     const to = (path: string) => void navigate(`/h/${holding.id}/${path}`);
     return [
       ...STAGES.map(({ key, label }) => ({ key, kind: 'Stage', label, go: () => to(key) })),
+      ...[
+        { stage: 'Ground', stops: GROUND_STOPS },
+        { stage: 'Order', stops: ORDER_STOPS },
+        { stage: 'Days', stops: DAYS_STOPS },
+      ].flatMap(({ stage, stops }) =>
+        stops.map(({ key, label }) => ({
+          key: `${stage}-${key}`,
+          kind: stage,
+          label,
+          go: () => to(`${stage.toLowerCase()}/${key}`),
+        })),
+      ),
       ...all.flatMap(({ planting, layout }) => [
         { key: planting.id, kind: 'Planting', label: planting.name, go: () => to(`ranks/${planting.id}`) },
         ...planting.rows.map((row) => ({
@@ -122,8 +141,33 @@ function useEverything(): readonly Found[] {
       { key: 'new', kind: 'Command', label: 'New planting', go: () => to('ranks/new') },
       { key: 'species', kind: 'Command', label: 'Species book', go: () => to('species') },
       { key: 'list', kind: 'Command', label: 'All holdings', go: () => void navigate('/') },
+      {
+        key: 'export',
+        kind: 'Command',
+        label: 'Export the holding to a file',
+        go: () => void exportHolding(holding).then((note) => note && complain(note)),
+      },
+      {
+        key: 'colours',
+        kind: 'Command',
+        label: 'Day or night colours',
+        go: () => look({ dark: !lookNow().dark }),
+      },
+      { key: 'keys', kind: 'Command', label: 'Keys', go: onKeys },
+      ...EXPORT_NAMES.map((name) => ({
+        key: name,
+        kind: 'File',
+        label: fileLabel(name),
+        go: () => void saveFile(name, holding.name),
+      })),
     ];
-  }, [holding, all, navigate]);
+  }, [holding, all, navigate, onKeys]);
+}
+
+/** 'peg-sheets.pdf' as it is read: 'Peg sheets, PDF'. */
+function fileLabel(name: string): string {
+  const dot = name.lastIndexOf('.');
+  return `${capital(name.slice(0, dot).replaceAll('-', ' '))}, ${name.slice(dot + 1).toUpperCase()}`;
 }
 
 /** Rings the plants of a kind on the plan. */

@@ -1,5 +1,5 @@
 import { Button } from 'antd';
-import { Suspense, useEffect, useRef, useState } from 'react';
+import { Suspense, useCallback, useEffect, useRef, useState } from 'react';
 import { Link, Navigate, Route, Routes, useLocation, useNavigate, useParams } from 'react-router';
 import { useSession, close, dropUnsaved, open, redoNext, undoLast, type OpenProblem } from '../store/session.ts';
 import type { Holding } from '../../core/holding/schema.ts';
@@ -101,6 +101,7 @@ function Stages() {
   const stage = pathname.split('/')[3] ?? 'ground';
   const navigate = useNavigate();
   const id = useSession((state) => state.holding!.id);
+  const holdingName = useSession((state) => state.holding!.name);
   const go = (to: string) => () => void navigate(`/h/${id}/${to}`);
   useEffect(() => look({ sketch: null, ringed: [] }), [stage]);
   const first = useRef(stage);
@@ -109,9 +110,10 @@ function Stages() {
     if (stage !== first.current && document.activeElement === document.body) focusStage();
     first.current = stage;
   }, [stage]);
+  const showKeys = useCallback(() => setAsked('keys'), []);
   useKeys({
     'ctrl+k': () => setAsked('find'),
-    '?': () => setAsked('keys'),
+    '?': showKeys,
     'ctrl+z': undoLast,
     'shift+ctrl+z': redoNext,
     'ctrl+y': redoNext,
@@ -135,7 +137,11 @@ function Stages() {
       </a>
       <FocusKeeper />
       <Said />
-      <TopBar stage={stage} onFind={() => setAsked('find')} onKeys={() => setAsked('keys')} />
+      <p className="print-instead">
+        {holdingName} is printed from its files, where nothing is cut: peg sheets, cards, orders, lists and days are
+        under Files of their stage, and all of them under Find (Ctrl K).
+      </p>
+      <TopBar stage={stage} onFind={() => setAsked('find')} onKeys={showKeys} />
       <Rail />
       <Guarded part="This stage" key={stage}>
         <Suspense fallback={<main className="stage" aria-busy="true" />}>
@@ -149,7 +155,7 @@ function Stages() {
         </Suspense>
       </Guarded>
       <Suspense>
-        {asked === 'find' && <Finder onClose={() => setAsked(null)} />}
+        {asked === 'find' && <Finder onClose={() => setAsked(null)} onKeys={showKeys} />}
         {asked === 'keys' && <KeysHelp onClose={() => setAsked(null)} />}
       </Suspense>
     </div>

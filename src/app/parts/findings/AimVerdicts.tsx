@@ -33,6 +33,12 @@ export function AimVerdicts({
   if (aims.length === 0) return <p className="soft">No aim is set. Say under Ground what the planting is for.</p>;
   return (
     <section aria-label="Aims" className="aims">
+      <p className="visually-hidden" role="status">
+        {aims.flatMap(({ id, kind }) => {
+          const verdict = verdicts.get(id);
+          return verdict ? `${aimKinds[kind].label}: ${WORDS[verdict.holds]}. ` : [];
+        })}
+      </p>
       {aims.map(({ id, kind }) => {
         const verdict = verdicts.get(id);
         return (

@@ -9,7 +9,7 @@ import { ExportButtons } from '../../parts/ExportButtons.tsx';
 import { CardFigure } from './CardFigure.tsx';
 import { goesOnAt, useField } from './use-field.ts';
 
-/** Planting cards: one swipe each on a phone, four to a page in print; the one for the plant in hand comes first. */
+/** Planting cards: one swipe each on a phone; the one for the plant in hand comes first. */
 export function CardsStop({ planting }: { planting: string }) {
   const field = useField(planting)!;
   const { laid, holding, rows } = field;
@@ -22,7 +22,7 @@ export function CardsStop({ planting }: { planting: string }) {
   const turn = (by: number) => strip.current?.scrollBy({ left: by * strip.current.clientWidth, behavior: 'smooth' });
   return (
     <main className="stage page field cards-page">
-      <div className="page-head no-print">
+      <div className="page-head">
         <div>
           <h1>Planting cards</h1>
           <p>
@@ -40,9 +40,8 @@ export function CardsStop({ planting }: { planting: string }) {
           <ExportButtons
             asked={{ planting }}
             fileName={`${holding.name} ${laid.planting.name}`}
-            items={[{ name: 'planting-cards.pdf', label: 'PDF, four to a page', plain: true }]}
+            items={[{ name: 'planting-cards.pdf', label: 'PDF', plain: true }]}
           />
-          <Button onClick={() => print()}>Print</Button>
         </div>
       </div>
       <div className="cards" ref={strip} tabIndex={0} role="group" aria-label="Cards, swipe for the next">

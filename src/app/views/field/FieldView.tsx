@@ -56,7 +56,7 @@ export function FieldView() {
 /** The pages of Field: above them on a desk, under the thumb on a phone. */
 function FieldBar({ stop, planting, holding }: { stop: StopKey; planting: string; holding: string }) {
   return (
-    <nav className="field-bar no-print" aria-label="Pages of Field">
+    <nav className="field-bar" aria-label="Pages of Field">
       {STOPS.map(({ key, label }) => (
         <NavLink key={key} to={`/h/${holding}/field/${key}/${planting}`} className={key === stop ? 'active' : ''}>
           {label}

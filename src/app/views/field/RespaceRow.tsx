@@ -11,7 +11,7 @@ export function RespaceRow({ field, row, spacing }: { field: InField; row: strin
   const { laid, holding } = field;
   const [tried, setTried] = useState<Respaced | null>(null);
   return (
-    <div className="respace no-print">
+    <div className="respace beside">
       <LengthField
         label="Lay it closer or wider"
         value={tried?.spacing ?? spacing}

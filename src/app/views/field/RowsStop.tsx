@@ -1,4 +1,4 @@
-import { Button, Progress } from 'antd';
+import { Progress } from 'antd';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { bestPair, knownPoints } from '../../../core/field/known-points.ts';
@@ -41,7 +41,7 @@ export function RowsStop({ planting }: { planting: string }) {
             {formatLength(sheet.walkMetres, holding.units, { decimals: 0 })} to walk.
           </p>
         </div>
-        <div className="no-print">
+        <div className="beside">
           <ExportButtons
             asked={{ planting, way, ledger }}
             fileName={`${holding.name} ${sheet.planting}`}
@@ -64,10 +64,9 @@ export function RowsStop({ planting }: { planting: string }) {
               { name: 'plan.geojson', label: 'Plan as GeoJSON' },
             ]}
           />
-          <Button onClick={() => print()}>Print</Button>
         </div>
       </div>
-      <div className="no-print">
+      <div className="beside">
         <PegBox field={field} />
         {walked.length > 0 && <Walked field={field} />}
       </div>
@@ -102,7 +101,7 @@ export function RowsStop({ planting }: { planting: string }) {
           </ol>
         </details>
       ))}
-      <nav aria-label="Other stages" className="to-stages no-print">
+      <nav aria-label="Other stages" className="to-stages beside">
         {['ground', 'ranks', 'years', 'order', 'days'].map((stage) => (
           <Link
             key={stage}

@@ -31,7 +31,7 @@ export function SetOutTable({
       <div className="line">
         <h2>Bends and curves</h2>
         <Segmented
-          className="no-print"
+          className="beside"
           size="small"
           aria-label="How bends and curves are pegged"
           value={way.way}
@@ -44,7 +44,7 @@ export function SetOutTable({
         />
       </div>
       {from && (
-        <div className="actions wrap no-print">
+        <div className="actions wrap beside">
           {([0, 1] as const).map((at) => (
             <Select
               key={at}

@@ -21,7 +21,7 @@ export function WalkListView() {
   const items = walkList(holding, all, seen);
   const open = items.filter(({ state }) => state === 'open').length;
   return (
-    <main className="stage page walk-list">
+    <main className="stage page walk-list printable">
       <div className="page-head">
         <div>
           <h1>Walk the site</h1>

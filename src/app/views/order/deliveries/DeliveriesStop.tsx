@@ -219,7 +219,7 @@ function Claim({ order }: { order: PlacedOrder }) {
   const money = (cents: number) => formatMoney(cents, order.currency);
   const sum = lines.reduce((total, { cents }) => total + cents, 0);
   return (
-    <section className="claim" aria-label="Claim">
+    <section className="claim printable" aria-label="Claim">
       <h2>
         Claim{' '}
         <span className="soft">

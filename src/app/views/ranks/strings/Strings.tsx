@@ -5,7 +5,7 @@ import type { Laid } from '../../../../core/ranks/laid.ts';
 import { isBelt } from '../../../../core/ranks/outline.ts';
 import { capital } from '../../../../core/units/text.ts';
 import { rowWords } from '../../../../core/ranks/say-plants.ts';
-import { numberInRow, plantNamed, speciesAt, type Stand } from '../../../../core/ranks/stand.ts';
+import { numberInRow, plantNamed, speciesAt } from '../../../../core/ranks/stand.ts';
 import { formatLength } from '../../../../core/units/quantities.ts';
 import { After } from '../../../parts/After.tsx';
 import { later } from '../../../parts/later.ts';
@@ -15,7 +15,7 @@ import { useLook } from '../../../store/look-at.ts';
 import { RowLabels } from './RowLabels.tsx';
 import { MOST_STRINGS } from './strings-canvas.ts';
 import { Threads } from './Threads.tsx';
-import { SPECIES_TYPE } from './use-beads.ts';
+import { SPECIES_TYPE, swapAt } from './use-beads.ts';
 
 const StockInHand = later(() => import('../planting/StockInHand.tsx'), 'StockInHand');
 const RowCallInput = later(() => import('../row/RowCallInput.tsx'), 'RowCallInput');
@@ -51,7 +51,7 @@ export function Strings({ laid, onAddRow }: { laid: Laid; onAddRow(): void }) {
     <section className="strings" aria-label={heading}>
       <div className="strings-head">
         <h2>{heading}</h2>
-        <Legend kinds={stand.kinds} />
+        <Legend laid={laid} chosen={chosenPlant} />
         {belt && (
           <Button size="small" onClick={() => setInHand(true)}>
             Use stock in hand
@@ -92,10 +92,15 @@ export function Strings({ laid, onAddRow }: { laid: Laid; onAddRow(): void }) {
   );
 }
 
-/** The species that stand here, each to be dragged onto a bead. */
-function Legend({ kinds }: Pick<Stand, 'kinds'>) {
+/** The species that stand here, each to be dragged onto a bead, or pressed for the bead that is chosen. */
+function Legend({ laid, chosen }: { laid: Laid; chosen: number | null }) {
+  const { kinds } = laid.layout.stand;
   return (
-    <ul className="legend" tabIndex={0} aria-label="Species here; drag one onto a bead to swap its run">
+    <ul
+      className="legend"
+      tabIndex={0}
+      aria-label="Species here; drag one onto a bead, or choose a bead and press one, to swap its run"
+    >
       {kinds.map((species) => (
         <li
           key={species.id}
@@ -103,7 +108,13 @@ function Legend({ kinds }: Pick<Stand, 'kinds'>) {
           onDragStart={(event) => event.dataTransfer.setData(SPECIES_TYPE, species.id)}
           title={species.botanical}
         >
-          <SpeciesMark species={species} /> {species.common}
+          <button
+            type="button"
+            disabled={chosen === null || speciesAt(laid.layout.stand, chosen) === species}
+            onClick={({ altKey }) => swapAt(laid, chosen!, species, altKey)}
+          >
+            <SpeciesMark species={species} /> {species.common}
+          </button>
         </li>
       ))}
     </ul>

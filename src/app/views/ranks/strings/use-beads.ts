@@ -6,6 +6,7 @@ import { draggedGap } from '../../../../core/ranks/drag.ts';
 import { speciesAt } from '../../../../core/ranks/stand.ts';
 import { toMetres, type UnitSystem } from '../../../../core/units/quantities.ts';
 import { useShown } from '../../../store/derived.ts';
+import type { Species } from '../../../../core/holding/species-schema.ts';
 import { look } from '../../../store/look-at.ts';
 import { run } from '../../../store/session.ts';
 
@@ -48,21 +49,25 @@ export function beadKeys(laid: Laid, chosen: number | null, units: UnitSystem, c
   };
 }
 
+/** Another species for the run of a bead, or for its one plant. */
+export function swapAt({ planting, layout: { stand } }: Laid, bead: number, to: Species, one: boolean): void {
+  const { row, copy } = stand.rows[stand.row[bead]!]!;
+  const { id: old, common } = speciesAt(stand, bead);
+  const label = `${common} swapped for ${to.common}`;
+  if (one || !row.runs.some((each) => each.species === old))
+    return void run(swapPlant(planting.id, row.id, { at: stand.chainage[bead]!, copy }, to.id, label));
+  const runs = row.runs.map((each) => (each.species === old ? { ...each, species: to.id } : each));
+  run(setRuns(planting.id, row.id, runs, label));
+}
+
 /** A species of the legend dropped on a bead: its run changes, or with Alt the one plant; `beadAt` finds the bead. */
-export function useSpeciesDrop({ planting, layout: { stand } }: Laid, beadAt: (x: number, y: number) => number | null) {
+export function useSpeciesDrop(laid: Laid, beadAt: (x: number, y: number) => number | null) {
   const book = bookOf(useShown());
   return (event: DragEvent<HTMLCanvasElement>): void => {
     event.preventDefault();
-    const species = event.dataTransfer.getData(SPECIES_TYPE);
+    const id = event.dataTransfer.getData(SPECIES_TYPE);
     const box = event.currentTarget.getBoundingClientRect();
     const bead = beadAt(event.clientX - box.left, event.clientY - box.top);
-    if (!species || bead === null) return;
-    const { row, copy } = stand.rows[stand.row[bead]!]!;
-    const { id: old, common } = speciesAt(stand, bead);
-    const label = `${common} swapped for ${book.of(species).common}`;
-    if (event.altKey || !row.runs.some((each) => each.species === old))
-      return void run(swapPlant(planting.id, row.id, { at: stand.chainage[bead]!, copy }, species, label));
-    const runs = row.runs.map((each) => (each.species === old ? { ...each, species } : each));
-    run(setRuns(planting.id, row.id, runs, label));
+    if (id && bead !== null) swapAt(laid, bead, book.of(id), event.altKey);
   };
 }
