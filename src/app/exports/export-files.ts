@@ -4,6 +4,7 @@ import { judge } from '../../core/findings/judge.ts';
 import { dateWords, dayOf } from '../../core/days/day.ts';
 import { planMark } from '../../core/files/plan-mark.ts';
 import { daysSheet } from '../../core/days/days-sheet.ts';
+import { letterOf } from '../../core/days/letter.ts';
 import { planDays } from '../../core/days/tasks.ts';
 import { tasksIcs } from '../../core/files/ics.ts';
 import { NO_LEDGER, type Ledger } from '../../core/record/ledger.ts';
@@ -88,6 +89,7 @@ export async function exportFile(
       });
   const list = () =>
     phaseOrders(holding, all, ledger).find(({ later }) => later === phase)?.order ?? orderOf(holding, all, ledger);
+  const letter = () => letterOf(holding, all, ledger, { on: on ? dayOf(on) : null, phase });
   const planSheets = (of: (laid: Laid, holding: Holding) => Sheet | null) =>
     all.filter((laid) => !planting || laid.planting.id === planting).flatMap((laid) => of(laid, holding) ?? []);
   const tasks = () =>
@@ -122,11 +124,11 @@ export async function exportFile(
     case 'order-by-supplier.pdf':
     case 'order-by-supplier.csv':
     case 'order-by-supplier.xlsx':
-      return asFile(name, supplierSheets(wantedOf(list()), suppliers, holding));
+      return asFile(name, supplierSheets(wantedOf(list()), suppliers, holding, letter()));
     case 'price-request.pdf':
     case 'price-request.csv':
     case 'price-request.xlsx':
-      return asFile(name, [priceRequest(wantedOf(list()), holding)]);
+      return asFile(name, [priceRequest(wantedOf(list()), holding, letter())]);
     case 'packing-list.pdf':
     case 'packing-list.xlsx':
       return asFile(

@@ -12,11 +12,11 @@ import {
 } from './ground-schema.ts';
 import type { Bundle, Holding } from './schema.ts';
 
-type Settled = Pick<Holding, 'name' | 'units' | 'place' | 'region' | 'nativeOnly'>;
+type Settled = Pick<Holding, 'name' | 'units' | 'place' | 'region' | 'nativeOnly' | 'sender'>;
 
 /** Renames the holding or changes its units, place or botanical region. */
 export const setHolding = (changes: Partial<Settled>): Command => ({
-  label: `change ${Object.keys(changes).join(', ')}`,
+  label: 'sender' in changes ? 'who sends the letters' : `change ${Object.keys(changes).join(', ')}`,
   change: (draft) => Object.assign(draft, changes),
 });
 

@@ -13,6 +13,7 @@ function asNow<H extends object>(holding: H): H {
   const { boundary, plantings, variants } = holding as Pick<Holding, 'boundary' | 'plantings' | 'variants'>;
   const keeping = (planting: object) => ({ ...planting, beyondGaps: 'keep' });
   return {
+    sender: { name: '', address: '', deliverTo: '' },
     ...holding,
     boundary: boundary?.map((corner) => ({ ...corner, off: 0 })) ?? null,
     plantings: plantings.map(keeping),
@@ -104,6 +105,15 @@ describe(migrate, () => {
     expect(migrate(stored)).toEqual({ ok: true, holding: asNow(stored.holding) });
   });
 
+  it('takes version 13: nobody sends its letters yet, all else stays as it was', () => {
+    const stored = JSON.parse(readFileSync(new URL('kept/holding-v13.json', import.meta.url), 'utf8')) as {
+      holding: Holding;
+    };
+    expect(stored.holding).not.toHaveProperty('sender');
+    const sender = { name: '', address: '', deliverTo: '' };
+    expect(migrate(stored)).toEqual({ ok: true, holding: { ...stored.holding, sender } });
+  });
+
   it('takes version 8: every row of it stays where it stands, in plantings and in variants', () => {
     const raised = migrate(JSON.parse(readFileSync(new URL('kept/holding-v8.json', import.meta.url), 'utf8')));
     if (!raised.ok) throw new Error(JSON.stringify(raised.problem));
@@ -177,7 +187,7 @@ describe(migrate, () => {
     const result = migrate({ format: 'close-rank', version: HOLDING_VERSION + 5, holding: {} });
     expect(result.ok).toBe(false);
     expect(!result.ok && readProblemSentence(result.problem, 'plan.closerank')).toMatch(
-      /newer Close Rank \(version 18; this one reads up to 13\)\. Reload/,
+      /newer Close Rank \(version 19; this one reads up to 14\)\. Reload/,
     );
   });
 

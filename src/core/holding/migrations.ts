@@ -23,6 +23,7 @@ export const migrations: readonly ((old: unknown) => unknown)[] = [
   nameTreesAndDogs,
   keepTheTank,
   sayMoreOfCornersAndGaps,
+  nobodySends,
 ];
 
 /** Version 1 kept `assumed: true | false` on a corner; since version 2 its pin is named 'found' or 'assumed'. */
@@ -305,4 +306,9 @@ function sayMoreOfCornersAndGaps(old: unknown): unknown {
     plantings: plantings.map(keeping),
     variants: variants.map((variant) => ({ ...variant, planting: keeping(variant.planting) })),
   };
+}
+
+/** Until version 13 nobody was named on letters to suppliers. */
+function nobodySends(old: unknown): unknown {
+  return typeof old === 'object' && old !== null ? { sender: { name: '', address: '', deliverTo: '' }, ...old } : old;
 }

@@ -19,6 +19,7 @@ export const newHolding = ({ id, name, latitude, longitude, units, currency }: N
   nativeOnly: false,
   units,
   currency,
+  sender: { name: '', address: '', deliverTo: '' },
   boundary: null,
   features: [],
   plantings: [],

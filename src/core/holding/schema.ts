@@ -16,7 +16,7 @@ import {
 } from './ground-schema.ts';
 
 /** The version that this build writes; see migrate.ts for how older ones are read. */
-export const HOLDING_VERSION = 13;
+export const HOLDING_VERSION = 14;
 
 const name = z.string().trim().min(1).max(80);
 
@@ -254,6 +254,8 @@ export const HoldingSchema = z.object({
   nativeOnly: z.boolean(),
   units: z.enum(['metric', 'us']),
   currency: z.string().regex(/^[A-Z]{3}$/),
+  /** Who orders, and where goods are brought, as letters to suppliers say it; empty where nobody said. */
+  sender: z.object({ name: z.string().max(80), address: z.string().max(300), deliverTo: z.string().max(300) }),
   boundary: z.array(CornerSchema).min(3).max(MOST_CORNERS).nullable(),
   features: z.array(FeatureSchema).max(5000),
   plantings: z.array(PlantingSchema).max(200),

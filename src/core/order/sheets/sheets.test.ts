@@ -149,15 +149,42 @@ describe('orders on paper', () => {
     season: 'winter',
     offers: [{ key: plant!.key, packs: [{ size: 25, price: 2000 }], left: null }],
   };
-  const sheets = supplierSheets(wanted, [nursery], holding);
+  const sender = { name: 'A steward', address: 'Lane 1', deliverTo: '' };
+  const letter = {
+    on: '1 December 2026',
+    replyBy: '15 December 2026',
+    lots: [
+      { by: '2 March 2027', needs: new Map([[plant!.key, 20]]) },
+      { by: null, needs: new Map([[plant!.key, 5]]) },
+    ],
+  };
+  const sheets = supplierSheets(wanted, [nursery], { ...holding, sender }, letter);
   it('part what is wanted between suppliers, every line on one sheet, and ask for what nobody has', () => {
     expect(sheets.map(({ title }) => title)).toEqual(['Order to =Made-up [nursery]', 'Without a supplier']);
-    const lines = sheets.flatMap(({ parts }) => parts.flatMap((part) => (part.kind === 'table' ? part.rows : [])));
+    const lines = sheets.flatMap(({ parts }) =>
+      parts.flatMap((part) => (part.kind === 'table' && part.name !== 'Letter' ? part.rows : [])),
+    );
     expect(lines).toHaveLength(wanted.length);
     const packs = Math.ceil(plant!.need / 25);
-    expect(lines[0]!.slice(3)).toEqual([plant!.need, `${packs} × 25`, packs * 25, packs * 20]);
-    expect(sheets[0]!.parts[1]).toMatchObject({ text: expect.stringContaining('bringing €15') });
-    expect(table(priceRequest(wanted, holding), 'Request for a price').rows).toHaveLength(wanted.length);
+    expect(lines[0]!.slice(3)).toEqual([plant!.need, `${packs} × 25`, packs * 25, '20 by 2 March 2027; 5', packs * 20]);
+    expect(sheets[0]!.parts[2]).toMatchObject({ text: expect.stringContaining('bringing €15') });
+    expect(table(priceRequest(wanted, holding, letter), 'Request for a price').rows).toHaveLength(wanted.length);
+  });
+  it('say from whom to whom, when, until when, where to and by when; what is not known is left open to be written in', () => {
+    expect(table(sheets[0]!, 'Letter')).toMatchObject({
+      head: ['From', 'A steward'],
+      rows: [
+        ['Address', 'Lane 1'],
+        ['To', '=Made-up [nursery]'],
+        ['Date', '1 December 2026'],
+        ['Please answer by', '15 December 2026'],
+        ['Bring it to', 'Lane 1'],
+        ['To be here', expect.stringMatching(/^by 2 March 2027; \.+$/)],
+      ],
+    });
+    const open = table(priceRequest(wanted, holding, { on: null, replyBy: null, lots: [] }), 'Letter');
+    expect([open.head[1], ...open.rows.map(([, said]) => said)].every((said) => /^\.+$/.test(String(said)))).toBe(true);
+    expect(sheets[0]!.parts.at(-1)).toMatchObject({ text: expect.stringContaining('where its seed was gathered') });
   });
   it('run nothing as a formula in a spreadsheet, and name worksheets as one may', async () => {
     const sheet = (...heads: string[]) => ({

@@ -14,6 +14,7 @@ import { OwnSuppliers } from './BringList.tsx';
 import { useLedger } from '../../../store/record.ts';
 import { record } from '../../../store/session.ts';
 import { useWorked } from '../../../store/derived.ts';
+import { Sender } from './Sender.tsx';
 import { PhaseChoice } from './PhaseChoice.tsx';
 import { today } from '../../../store/today.ts';
 import { askStandin } from '../../../store/use-standin.ts';
@@ -116,6 +117,7 @@ export function SuppliersStop() {
           as the season goes; what a supplier has too few of is not ordered from it.
         </p>
         <p className="soft fine">Sets come from their maker and stand apart.</p>
+        <Sender />
       </Panel>
     </>
   );
