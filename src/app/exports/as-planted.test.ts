@@ -113,6 +113,11 @@ describe('labels', () => {
       ['A1 Ca', '3 hazel'],
       ['A1 Qr', '2 pedunculate oak'],
     ]);
+    // Set in turn with others: its labels do not run on.
+    expect(tags('bundle').map(({ lines }) => lines[2])).toEqual([
+      'among others, from A1-001 to A1-005',
+      'among others, from A1-002 to A1-004',
+    ]);
     expect(tags('plant')).toHaveLength(5);
     for (const { title, code } of tags('plant')) expect(readCode(code)).toEqual({ holding: holding.id, label: title });
     expect(readCode(codeOf('my holding', 'B2-017', null))).toEqual({ holding: 'my holding', label: 'B2-017' });

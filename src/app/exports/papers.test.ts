@@ -3,11 +3,20 @@ import { readFileSync } from 'node:fs';
 import { strFromU8, unzipSync } from 'fflate';
 import { describe, expect, it, vi } from 'vitest';
 import { fonts } from '../../../checks/fonts.ts';
+import { row } from '../../../checks/sample.ts';
 import { converted, FEET, heldInFeet, METRIC } from '../../../checks/in-feet.ts';
 import { holdingFromPlan } from '../../core/files/plan-json.ts';
 import { setStart } from '../../core/holding/days-commands.ts';
 import { setWay } from '../../core/holding/means-commands.ts';
 import { take } from '../../core/holding/command.ts';
+import { bill } from '../../core/account/bill.ts';
+import { orderOf } from '../../core/account/order-list.ts';
+import { daySheet } from '../../core/field/day-sheet.ts';
+import { wantedName } from '../../core/order/sheets/supplier-sheets.ts';
+import { wantedOf } from '../../core/order/suppliers.ts';
+import { layHolding } from '../../core/ranks/laid.ts';
+import { NO_LEDGER } from '../../core/record/ledger.ts';
+import { sum } from 'd3-array';
 import type { Holding } from '../../core/holding/schema.ts';
 import { exportFile } from './export-files.ts';
 import { EXPORT_NAMES, type ExportName } from './export-names.ts';
@@ -34,6 +43,61 @@ async function said(name: ExportName, holding: Holding): Promise<string[]> {
     .filter(([file]) => /sharedStrings|worksheets/.test(file))
     .flatMap(([, part]) => strFromU8(part).split(/<[^>]+>/));
 }
+/** Forty plantings of a holding in the south: a hedge of 3,000, a block, guilds, and names as long as they may be. */
+const large = (): Holding => {
+  const [hedge, block, guilds] = ['A hedge that goes on along the whole of the eastern boundary', 'Block', 'Guilds'];
+  const at = (n: number) => [0, n * 30] as const;
+  return holdingFromPlan(
+    {
+      name: 'Forty plantings, of a holding with a long name to its papers',
+      latitude: -37.5,
+      longitude: 145,
+      animals: ['rabbit', 'mediumDeer'],
+      plantings: [
+        {
+          name: hedge,
+          baseline: {
+            points: [
+              [0, -40],
+              [500, -40],
+            ],
+          },
+          rows: [0, 0.5].map((rowGap) => row({ spacing: 0.333, rowGap, staggered: rowGap > 0 })),
+        },
+        {
+          name: block,
+          purpose: 'conservation',
+          baseline: {
+            outline: [
+              [0, -200],
+              [60, -200],
+              [60, -150],
+              [0, -150],
+            ],
+          },
+          rows: [row({ spacing: 2, rowGap: 2 })],
+        },
+        {
+          name: guilds,
+          purpose: 'glade',
+          baseline: {
+            anchors: [
+              [100, -200],
+              [112, -200],
+            ],
+          },
+          rows: [row({ spacing: 1 }), row({ spacing: 1.5, rowGap: 2 })],
+        },
+        ...Array.from({ length: 37 }, (_, n) => ({
+          name: `Short belt number ${n + 1}`,
+          baseline: { points: [at(n), [21, n * 30] as const].map(([x, y]) => [x, y] as [number, number]) },
+          rows: [row({ stock: ['whip', 'pot4', 'feathered'][n % 3]! })],
+        })),
+      ],
+    },
+    'large',
+  );
+};
 /** Files whose numbers are for machines, in metres whoever reads them. */
 const FOR_MACHINES = /geojson|kml|gpx|dxf/;
 
@@ -78,6 +142,55 @@ describe('papers and files', () => {
       }
     },
   );
+
+  it.each(
+    EXPORT_NAMES.filter((name) => /^(peg|every|setting|day-|planting|row|bundle|packing|price|order).*pdf$/.test(name)),
+  )(
+    '%s of forty plantings, of a hedge of 3,000, a block and guilds in the south, stays as large and on its page',
+    { timeout: 120_000 },
+    async (name) => {
+      for (const holding of [large(), heldInFeet(large())]) {
+        const { type, count } = await typeOf(name, holding);
+        expect(type.filter(({ text }) => text.startsWith('made 10 February 2027, plan '))).toHaveLength(count);
+        expect(type.filter(({ size, text }) => size < 8 || text.includes('…'))).toEqual([]);
+        expect(type.filter(({ right, over }) => right > 0 || over > 0)).toEqual([]);
+      }
+    },
+  );
+
+  it('every paper counts what the account counts', { timeout: 120_000 }, async () => {
+    const holding = demo();
+    const all = layHolding(holding);
+    const lines = bill(holding, all, NO_LEDGER).filter(({ species }) => species);
+    const total = sum(lines, ({ wanted }) => wanted);
+    const told = async (name: ExportName, what: RegExp) => {
+      const found = (await said(name, holding)).flatMap((text) => [...text.matchAll(what)]);
+      return sum(found, ([, n]) => (n === undefined ? 1 : Number(n.replaceAll(',', ''))));
+    };
+    expect(total).toBe(1433);
+    expect({
+      pegs: await told('peg-sheets.pdf', /Peg sheet: ([\d,]+) plants/g),
+      pegList: (await said('peg-sheets.csv', holding)).filter((line) => /,\d+\+/.test(line)).length,
+      cards: await told('planting-cards.pdf', /; ([\d,]+) plants? of/g),
+      rows: await told('row-tags.pdf', /: ([\d,]+) plants?$/g),
+      bundles: await told('bundle-tags.pdf', /^([\d,]+) [A-Za-z]/g),
+      plants: await told('plant-tags.pdf', /^[A-Z]+\d+-\d{3,}$/g),
+      days: sum(all, (laid) => {
+        const { parts } = daySheet(laid, NO_LEDGER, holding, null, []);
+        const rows = parts.flatMap((part) => (part.kind === 'table' && part.name === 'Rows' ? part.rows : []));
+        return sum(rows, ([, , , open]) => Number(open));
+      }),
+    }).toEqual({ pegs: total, pegList: total, cards: total, rows: total, bundles: total, plants: total, days: total });
+    const wanted = wantedOf(orderOf(holding, all, NO_LEDGER));
+    const asked = (await said('price-request.csv', holding)).filter((line) => !line.includes('....'));
+    for (const { key, need } of wanted) {
+      const [item, botanical] = wantedName(key, holding);
+      expect(
+        asked.some((line) => line.includes(item) && line.includes(botanical) && line.includes(`,${need},`)),
+        key,
+      ).toBe(true);
+    }
+  });
 
   it('a paper of nothing is not made: what is missing for it is said', async () => {
     const bare = { ...demo(), plantings: [] };

@@ -92,7 +92,12 @@ export function foot(doc: PDFDocument, what: string, made: string, page: number,
   doc.font('text').fontSize(LEAST).fillColor(SOFT);
   const right = `${made}; page ${page} of ${pages}`;
   const wide = doc.widthOfString(right);
-  put(doc, what, margin, y, width - wide - 12);
+  // A long name takes the line above too, never cut; below the margin the library would turn the page.
+  const room = { width: width - wide - 12 };
+  const { bottom } = doc.page.margins;
+  doc.page.margins.bottom = 0;
+  doc.text(what, margin, y - doc.heightOfString(what, room) + doc.heightOfString(right), room);
+  doc.page.margins.bottom = bottom;
   put(doc, right, margin, y, width, 'right');
 }
 

@@ -15,7 +15,7 @@ declare module 'pdfkit' {
       bufferPages: boolean;
       info: Record<string, string | Date>;
     });
-    readonly page: { readonly width: number; readonly height: number };
+    readonly page: { readonly width: number; readonly height: number; readonly margins: { bottom: number } };
     addPage(): this;
     addContent(operators: string): this;
     translate(x: number, y: number): this;

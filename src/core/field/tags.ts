@@ -71,7 +71,7 @@ export function tagsOf(
         lines: [
           `${of.length} ${of[0]!.kind.common}`,
           `${of[0]!.kind.botanical}, ${stockOf(of[0]!.kind.stock).name}`,
-          `${of[0]!.label} to ${of.at(-1)!.label}`,
+          sayBundle(of.map(({ label }) => label)),
           said,
         ],
         code: codeOf(holding.id, of[0]!.label, base),
@@ -89,6 +89,16 @@ export function tagsOf(
       },
     ];
   });
+}
+
+/** Which plants a bundle is for: without others between them, or from the first of them on. */
+function sayBundle(labels: readonly string[]): string {
+  const [first, last] = [labels[0]!, labels.at(-1)!];
+  if (labels.length === 1) return first;
+  const number = (label: string) => Number(label.split('-')[1]);
+  return number(last) - number(first) === labels.length - 1
+    ? `${first} to ${last}`
+    : `among others, from ${first} to ${last}`;
 }
 
 const byKind = (pegs: readonly PegPlace[]) => group(pegs, ({ kind }) => `${kind.species} ${kind.stock}`);
