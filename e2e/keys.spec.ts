@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { expect, go, openDemo, test } from './steward.ts';
+import { expect, go, openDemo, openDemoOnPhone, test } from './steward.ts';
 
 /** What has the focus, as it is named; nothing has it where the page itself does. */
 const focused = (page: Page): Promise<string> =>
@@ -75,4 +75,30 @@ test('by keyboard the focus is never lost, the page is named, and what was done 
   await page.keyboard.press('Enter');
   await expect(said(page)).toHaveText(/^Done: /);
   await expect.poll(() => focused(page)).not.toBe('');
+});
+
+test('enlarged twice, every stage works one thing at a time: nothing hides behind something else', async ({ page }) => {
+  await page.setViewportSize({ width: 640, height: 400 });
+  await openDemoOnPhone(page);
+  for (const stage of ['ranks/p1', 'years/p1', 'ground', 'order/weeds', 'days/season', 'days/week', 'field/rows/p1']) {
+    await go(page, `/h/tern-hollow/${stage}`);
+    await expect(page.locator('main[aria-busy="true"]')).toHaveCount(0);
+    if (stage === 'ranks/p1')
+      expect((await page.getByTestId('plan.map').boundingBox())!.height).toBeGreaterThanOrEqual(200);
+    const hidden = () =>
+      page.locator('main').evaluate((main) =>
+        [...main.querySelectorAll<HTMLElement>('button:enabled, a[href], input:not([type=file])')]
+          .filter((one) => one.checkVisibility({ visibilityProperty: true, opacityProperty: true }))
+          .slice(0, 60)
+          .flatMap((one) => {
+            one.scrollIntoView({ block: 'center', inline: 'center' });
+            const { x, y, width, height } = one.getBoundingClientRect();
+            if (width < 2 || height < 2) return [];
+            const top = document.elementFromPoint(x + width / 2, y + height / 2);
+            const reached = top && (one.contains(top) || top.contains(one) || top.closest('label')?.contains(one));
+            return reached ? [] : [`${one.textContent || one.getAttribute('aria-label')} under ${top?.className}`];
+          }),
+      );
+    await expect.poll(hidden, { message: stage }).toEqual([]);
+  }
 });
