@@ -158,6 +158,30 @@ describe('papers and files', () => {
     },
   );
 
+  it.each(['fence-plan.pdf', 'drip-plan.pdf'] as const)(
+    '%s is drawn at a scale that a ruler has, its bar as long as it says, north up',
+    async (name) => {
+      for (const [holding, bar] of [
+        [demo(), /^(\d+) m; 1 : ([\d,]+) in its own size; north is up$/],
+        [heldInFeet(demo()), /^(\d+) ft; 1 in to (\d+) ft in its own size; north is up$/],
+      ] as const) {
+        const drawn = vi.spyOn(PDFDocument.prototype, 'lineTo');
+        const bars = (await said(name, holding)).flatMap((text) => (bar.exec(text) ? [bar.exec(text)!] : []));
+        const ends = drawn.mock.calls.map(([x]) => x);
+        drawn.mockRestore();
+        expect(bars.length).toBeGreaterThan(0);
+        for (const [, long, scale] of bars) {
+          const ratio = Number(scale!.replace(',', ''));
+          const points = holding.units === 'us' ? (72 * Number(long)) / ratio : (Number(long) * 72) / 0.0254 / ratio;
+          expect(points).toBeLessThanOrEqual(160);
+          expect(points).toBeGreaterThan(40);
+          // From the margin, 36 points, on.
+          expect(ends.some((x) => Math.abs(x - 36 - points) < 0.01)).toBe(true);
+        }
+      }
+    },
+  );
+
   it('every paper counts what the account counts', { timeout: 120_000 }, async () => {
     const holding = demo();
     const all = layHolding(holding);

@@ -1,8 +1,9 @@
+import { ascending } from 'd3-array';
 import type PDFDocument from 'pdfkit';
 import { toBytes } from 'pdfkit/output';
 import type { Drawing, Shape, Sheet, Table } from '../../core/order/sheets/sheet.ts';
 import type { UnitSystem } from '../../core/units/quantities.ts';
-import { formatLength } from '../../core/units/quantities.ts';
+import { formatCount, formatLength } from '../../core/units/quantities.ts';
 import { foot, INK, LEAST, PALE, plainDocument, put, SOFT, type Paper } from './pdf-page.ts';
 
 const [MARGIN, FOOT, LINE, TEXT] = [36, 48, 17, 10];
@@ -137,17 +138,19 @@ class Page {
   }
 
   private drawing({ caption, width, height, metres, shapes, ownSize = false }: Drawing): void {
-    const scale = ownSize ? 1 : Math.min(this.width / width, TALLEST / height);
+    const most = ownSize ? 1 : Math.min(this.width / width, TALLEST / height);
+    const stated = metres === null ? null : statedScale(most / metres, this.units);
+    const scale = stated && metres !== null ? stated.pointsPerMetre * metres : most;
     if (height * scale + 30 > this.left) this.fresh();
     const top = this.y;
     for (const shape of shapes) this.shape(shape, scale, top);
     this.y = top + height * scale + 8;
-    if (metres !== null) this.scaleBar(scale / metres);
+    if (stated) this.scaleBar(stated);
     this.paragraph(caption, { size: 9, colour: SOFT, after: 8 });
   }
 
-  /** A bar of a round length, so that the drawing can be measured however it was printed. */
-  private scaleBar(pointsPerMetre: number): void {
+  /** A bar of a round length, so that the drawing can be measured however it was printed; its scale where it was printed in its own size; and where north is: plans are drawn with it up. */
+  private scaleBar({ pointsPerMetre, said }: Stated): void {
     const unit = this.units === 'us' ? 0.3048 : 1;
     const round = [1, 2, 5, 10, 20, 50, 100, 200, 500].findLast((n) => n * unit * pointsPerMetre <= 160) ?? 1;
     const length = round * unit * pointsPerMetre;
@@ -158,7 +161,23 @@ class Page {
       .lineTo(MARGIN + length, this.y)
       .stroke();
     this.doc.font('text').fontSize(SMALL).fillColor(INK);
-    this.put(formatLength(round * unit, this.units, { decimals: 0 }), MARGIN + length + 5, this.y - 4, 100);
+    this.put(
+      `${formatLength(round * unit, this.units, { decimals: 0 })}; ${said} in its own size; north is up`,
+      MARGIN + length + 22,
+      this.y - 4,
+      320,
+    );
+    const north = MARGIN + length + 12;
+    this.doc
+      .lineWidth(1)
+      .moveTo(north, this.y + 5)
+      .lineTo(north, this.y - 6)
+      .stroke();
+    this.doc
+      .moveTo(north - 3, this.y - 2)
+      .lineTo(north, this.y - 7)
+      .lineTo(north + 3, this.y - 2)
+      .stroke();
     this.y += 10;
   }
 
@@ -198,6 +217,22 @@ class Page {
       }
     }
   }
+}
+
+interface Stated {
+  readonly pointsPerMetre: number;
+  /** '1 : 500', or '1 in to 40 ft'. */
+  readonly said: string;
+}
+
+/** The largest scale that a ruler has at which a plan still fits: `most` points a metre. */
+function statedScale(most: number, units: UnitSystem): Stated {
+  const round = [1, 2, 2.5, 5].flatMap((n) => [10, 100, 1000, 10_000].map((power) => n * power)).toSorted(ascending);
+  const perMetre = (at: number) => (units === 'us' ? 72 / at / 0.3048 : 72 / 0.0254 / at);
+  const feet = [5, 10, 20, 30, 40, 50, 60, 100, 200, 300, 400, 500, 1000, 2000, 5000];
+  const rulers = units === 'us' ? feet : round;
+  const at = rulers.find((one) => perMetre(one) <= most) ?? rulers.at(-1)!;
+  return { pointsPerMetre: perMetre(at), said: units === 'us' ? `1 in to ${at} ft` : `1 : ${formatCount(at)}` };
 }
 
 const LOOKS = {
