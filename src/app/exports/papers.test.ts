@@ -159,17 +159,19 @@ describe('papers and files', () => {
   );
 
   it.each(['fence-plan.pdf', 'drip-plan.pdf'] as const)(
-    '%s is drawn at a scale that a ruler has, its bar as long as it says, north up',
+    '%s is drawn at a scale that a ruler has, its bar as long as it says, with north',
     async (name) => {
       for (const [holding, bar] of [
-        [demo(), /^(\d+) m; 1 : ([\d,]+) in its own size; north is up$/],
-        [heldInFeet(demo()), /^(\d+) ft; 1 in to (\d+) ft in its own size; north is up$/],
+        [demo(), /^(\d+) m; 1 : ([\d,]+) in its own size$/],
+        [heldInFeet(demo()), /^(\d+) ft; 1 in to (\d+) ft in its own size$/],
       ] as const) {
         const drawn = vi.spyOn(PDFDocument.prototype, 'lineTo');
-        const bars = (await said(name, holding)).flatMap((text) => (bar.exec(text) ? [bar.exec(text)!] : []));
+        const texts = await said(name, holding);
+        const bars = texts.flatMap((text) => (bar.test(text) ? [bar.exec(text)!] : []));
         const ends = drawn.mock.calls.map(([x]) => x);
         drawn.mockRestore();
         expect(bars.length).toBeGreaterThan(0);
+        expect(texts.filter((text) => text === 'N')).toHaveLength(bars.length);
         for (const [, long, scale] of bars) {
           const ratio = Number(scale!.replace(',', ''));
           const points = holding.units === 'us' ? (72 * Number(long)) / ratio : (Number(long) * 72) / 0.0254 / ratio;

@@ -149,7 +149,7 @@ class Page {
     this.paragraph(caption, { size: 9, colour: SOFT, after: 8 });
   }
 
-  /** A bar of a round length, so that the drawing can be measured however it was printed; its scale where it was printed in its own size; and where north is: plans are drawn with it up. */
+  /** A bar of a round length, so that the drawing can be measured however it was printed, and its scale where it was printed in its own size. */
   private scaleBar({ pointsPerMetre, said }: Stated): void {
     const unit = this.units === 'us' ? 0.3048 : 1;
     const round = [1, 2, 5, 10, 20, 50, 100, 200, 500].findLast((n) => n * unit * pointsPerMetre <= 160) ?? 1;
@@ -162,22 +162,11 @@ class Page {
       .stroke();
     this.doc.font('text').fontSize(SMALL).fillColor(INK);
     this.put(
-      `${formatLength(round * unit, this.units, { decimals: 0 })}; ${said} in its own size; north is up`,
-      MARGIN + length + 22,
+      `${formatLength(round * unit, this.units, { decimals: 0 })}; ${said} in its own size`,
+      MARGIN + length + 5,
       this.y - 4,
       320,
     );
-    const north = MARGIN + length + 12;
-    this.doc
-      .lineWidth(1)
-      .moveTo(north, this.y + 5)
-      .lineTo(north, this.y - 6)
-      .stroke();
-    this.doc
-      .moveTo(north - 3, this.y - 2)
-      .lineTo(north, this.y - 7)
-      .lineTo(north + 3, this.y - 2)
-      .stroke();
     this.y += 10;
   }
 
