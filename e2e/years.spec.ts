@@ -66,6 +66,17 @@ test('year, section and season are moved: figures and drawings follow together, 
     if (metIn.middle === null)
       await expect(list.getByRole('button', { name: sentence })).toContainText(/Never met|Missed/);
 
+  // What the charts draw stands beside them in figures.
+  await page.getByText('In figures').click();
+  const [ten] = told('--year', '10').plantings;
+  for (const { name, height } of ten!.heights[0]!.rows)
+    await expect(
+      page
+        .getByRole('row', { name: `${name}, height` })
+        .getByRole('cell')
+        .nth(2),
+    ).toHaveText(`${height.toFixed(1)} m`);
+
   await page.getByText('Elevation', { exact: true }).click();
   await expect(page.getByRole('img', { name: /^Elevation in year 12/ })).toBeVisible();
   const download = page.waitForEvent('download');

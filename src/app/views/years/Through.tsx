@@ -4,7 +4,7 @@ import { useRef } from 'react';
 import type { Series, Verdict } from '../../../core/aims/verdict.ts';
 import { heightsAt } from '../../../core/effects/at-year.ts';
 import { aimKinds } from '../../../core/ground/aims.ts';
-import { formatLength } from '../../../core/units/quantities.ts';
+import { formatLength, type UnitSystem } from '../../../core/units/quantities.ts';
 import { LAST_YEAR } from '../../../core/years/growth.ts';
 import type { StandYears } from '../../../core/years/stand-years.ts';
 import { useWidth } from '../../parts/use-width.ts';
@@ -22,36 +22,29 @@ export function Through({ verdicts, stand, year }: { verdicts: readonly Verdict[
     name,
     values: years.map((n) => heightsAt(stand, n).find((one) => one.row === row)!.height),
   }));
+  const shown = verdicts.filter(({ series, unit }) => series && unit !== 'year' && changes(series.middle));
   const tall = Math.max(1, ...rows.flatMap(({ values }) => values));
   return (
     <section className="through" aria-label="Through the years" tabIndex={0}>
       <h2>Through the years</h2>
-      {verdicts
-        .filter(({ series, unit }) => series && unit !== 'year' && changes(series.middle))
-        .map(({ aim, sentence, series, unit, wanted, by }) => (
-          <Chart
-            key={aim.id}
-            label={sentence}
-            title={aimKinds[aim.kind].label}
-            year={year}
-            most={
-              unit === 'percent'
-                ? 100
-                : Math.max(wanted * 1.3, ...Object.values(series!).flatMap(({ values }) => [...values]))
-            }
-            said={(value) =>
-              unit === 'percent'
-                ? `${Math.round(value)} %`
-                : unit === 'm'
-                  ? formatLength(value, units, { decimals: 0 })
-                  : `${Math.round(value)} h`
-            }
-            lines={[{ name: sentence, ...series!.middle }]}
-            band={[series!.low, series!.high]}
-            wanted={wanted}
-            by={by}
-          />
-        ))}
+      {shown.map(({ aim, sentence, series, unit, wanted, by }) => (
+        <Chart
+          key={aim.id}
+          label={sentence}
+          title={aimKinds[aim.kind].label}
+          year={year}
+          most={
+            unit === 'percent'
+              ? 100
+              : Math.max(wanted * 1.3, ...Object.values(series!).flatMap(({ values }) => [...values]))
+          }
+          said={saidIn(unit, units)}
+          lines={[{ name: sentence, ...series!.middle }]}
+          band={[series!.low, series!.high]}
+          wanted={wanted}
+          by={by}
+        />
+      ))}
       <Chart
         title="Height by row"
         label={`Height by row of ${stand.laid.planting.name}`}
@@ -60,9 +53,63 @@ export function Through({ verdicts, stand, year }: { verdicts: readonly Verdict[
         said={(value) => formatLength(value, units, { decimals: 0 })}
         lines={rows.map(({ name, values }) => ({ name, years, values }))}
       />
+      <details>
+        <summary>In figures</summary>
+        <table className="facts">
+          <thead>
+            <tr>
+              <th scope="col">Year</th>
+              {TOLD.map((n) => (
+                <th key={n} scope="col">
+                  {n}
+                </th>
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            {shown.map(({ aim, unit, series }) => (
+              <tr key={aim.id}>
+                <th scope="row">{aimKinds[aim.kind].label}</th>
+                {TOLD.map((n) => (
+                  <td key={n}>{saidIn(unit, units)(valueAt(series!.middle, n))}</td>
+                ))}
+              </tr>
+            ))}
+            {rows.map(({ name, values }) => (
+              <tr key={name}>
+                <th scope="row">{name}, height</th>
+                {TOLD.map((n) => (
+                  <td key={n}>{formatLength(values[n]!, units, { decimals: 1 })}</td>
+                ))}
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </details>
     </section>
   );
 }
+
+/** Years that are told in figures. */
+const TOLD = [1, 5, 10, 20, 30, 40] as const;
+
+/** A value of a series in a year, or in the last that it knows before it. */
+const valueAt = ({ years, values }: Series, year: number): number =>
+  values[
+    Math.max(
+      0,
+      years.findLastIndex((one) => one <= year),
+    )
+  ]!;
+
+const saidIn =
+  (unit: Verdict['unit'], units: UnitSystem) =>
+  (value: number): string =>
+    unit === 'percent'
+      ? `${Math.round(value)} %`
+      : unit === 'm'
+        ? formatLength(value, units, { decimals: 0 })
+        : `${Math.round(value)} h`;
 
 /** What hardly changes is told by its verdict alone. */
 const changes = ({ values }: Series): boolean => Math.max(...values) - Math.min(...values) > 0.1 * Math.max(...values);
