@@ -22,7 +22,12 @@ const at = (minute: number, device: string, id: string, happened: object): Recor
   }) as RecordEvent;
 const of = (kind: string, label: string, over: readonly string[] = [], more: object = {}) => ({
   kind,
-  body: { planting: 'p', ...(['planted', 'skipped'].includes(kind) ? { labels: [label] } : { label }), over, ...more },
+  body: {
+    planting: 'p',
+    ...(['planted', 'skipped', 'died'].includes(kind) ? { labels: [label] } : { label }),
+    over,
+    ...more,
+  },
 });
 const skipped = (label: string, over: readonly string[] = []) => of('skipped', label, over, { reason: 'a stone' });
 const amends = (event: string, holds: boolean) => ({ kind: 'amended', body: { event, holds } });
@@ -102,6 +107,7 @@ describe('records of several phones', () => {
     fc
       .tuple(label, over, fc.integer({ min: 0, max: 3 }))
       .map(([one, knew, x]) => of('moved', one, knew, { to: [x, 0], reason: '' })),
+    label.map((one) => of('died', one, [], { reason: '' })),
     fc.tuple(anyId, fc.boolean()).map(([one, holds]) => amends(one, holds)),
   );
   const anyEvent = fc
