@@ -101,9 +101,23 @@ const large = (): Holding => {
 /** Files whose numbers are for machines, in metres whoever reads them. */
 const FOR_MACHINES = /geojson|kml|gpx|dxf/;
 
+type Box = readonly [left: number, top: number, right: number, bottom: number];
+/** Pairs of texts of one page that lie on one another by more than their own air, points. */
+const onOneAnother = (type: readonly { text: string; page: number; box: Box }[]): string[] =>
+  type.flatMap((a, i) =>
+    type
+      .slice(i + 1)
+      .filter(
+        (b) =>
+          a.page === b.page &&
+          Math.min(a.box[2], b.box[2]) - Math.max(a.box[0], b.box[0]) > 1 &&
+          Math.min(a.box[3], b.box[3]) - Math.max(a.box[1], b.box[1]) > 3,
+      )
+      .map((b) => `${a.page}: ${a.text} | ${b.text}`),
+  );
 /** Each text of a paper with its size and the box of its page that it must stay in, points; and how many pages there are. */
 async function typeOf(name: ExportName, holding: Holding) {
-  const type: { text: string; size: number; right: number; over: number }[] = [];
+  const type: { text: string; size: number; right: number; over: number; page: number; foot: boolean; box: Box }[] = [];
   const pages = vi.spyOn(PDFDocument.prototype, 'addPage');
   const set = vi.spyOn(PDFDocument.prototype, 'text').mockImplementation(function (
     this: PDFDocument & { _fontSize: number },
@@ -114,7 +128,17 @@ async function typeOf(name: ExportName, holding: Holding) {
   ) {
     const width = options.width ?? this.widthOfString(text);
     const high = this.heightOfString(text, options);
-    type.push({ text, size: this._fontSize, right: x + width - this.page.width, over: y + high - this.page.height });
+    const wide = Math.min(width, this.widthOfString(text));
+    const left = options.align === 'right' ? x + width - wide : x;
+    type.push({
+      text,
+      size: this._fontSize,
+      right: x + width - this.page.width,
+      over: y + high - this.page.height,
+      page: pages.mock.calls.length,
+      foot: y > this.page.height - 50,
+      box: [left, y, left + wide, y + high],
+    });
     return this;
   });
   await exportFile(name, holding, { fonts, on: '2027-02-10' });
@@ -139,6 +163,8 @@ describe('papers and files', () => {
         expect(type.filter(({ size }) => size < 8)).toEqual([]);
         expect(type.filter(({ text }) => text.includes('…')).map(({ text }) => text)).toEqual([]);
         expect(type.filter(({ right, over }) => right > 0 || over > 0)).toEqual([]);
+        // Feet are set at the end, over pages that are done.
+        expect(onOneAnother(type.filter(({ foot }) => !foot))).toEqual([]);
       }
     },
   );
@@ -162,8 +188,8 @@ describe('papers and files', () => {
     '%s is drawn at a scale that a ruler has, its bar as long as it says, with north',
     async (name) => {
       for (const [holding, bar] of [
-        [demo(), /^(\d+) m; 1 : ([\d,]+) in its own size$/],
-        [heldInFeet(demo()), /^(\d+) ft; 1 in to (\d+) ft in its own size$/],
+        [demo(), /^(\d+) m; 1 : ([\d,]+), printed in its own size$/],
+        [heldInFeet(demo()), /^(\d+) ft; 1 in to (\d+) ft, printed in its own size$/],
       ] as const) {
         const drawn = vi.spyOn(PDFDocument.prototype, 'lineTo');
         const texts = await said(name, holding);

@@ -143,7 +143,8 @@ class Page {
     const scale = stated && metres !== null ? stated.pointsPerMetre * metres : most;
     if (height * scale + 30 > this.left) this.fresh();
     const top = this.y;
-    for (const shape of shapes) this.shape(shape, scale, top);
+    const taken: Box[] = [];
+    for (const shape of shapes) this.shape(shape, scale, top, taken);
     this.y = top + height * scale + 8;
     if (stated) this.scaleBar(stated);
     this.paragraph(caption, { size: 9, colour: SOFT, after: 8 });
@@ -162,7 +163,7 @@ class Page {
       .stroke();
     this.doc.font('text').fontSize(SMALL).fillColor(INK);
     this.put(
-      `${formatLength(round * unit, this.units, { decimals: 0 })}; ${said} in its own size`,
+      `${formatLength(round * unit, this.units, { decimals: 0 })}; ${said}, printed in its own size`,
       MARGIN + length + 5,
       this.y - 4,
       320,
@@ -170,7 +171,7 @@ class Page {
     this.y += 10;
   }
 
-  private shape(shape: Shape, scale: number, top: number): void {
+  private shape(shape: Shape, scale: number, top: number, taken: Box[]): void {
     const x = (value: number) => MARGIN + value * scale;
     const y = (value: number) => top + value * scale;
     const { doc } = this;
@@ -200,9 +201,16 @@ class Page {
       case 'text': {
         doc.font('text').fontSize(SMALL).fillColor(INK);
         const wide = doc.widthOfString(shape.text);
-        doc.text(shape.text, x(shape.at[0]) - (shape.middle ? wide / 2 : 0), y(shape.at[1]) - SMALL / 2, {
-          lineBreak: false,
+        const left = x(shape.at[0]) - (shape.middle ? wide / 2 : 0);
+        const high = y(shape.at[1]) - SMALL / 2;
+        // What would lie on another text goes to the nearest free place beside it.
+        const free = ASIDE.find(([u, v]) => {
+          const box: Box = [left + u, high + v, left + u + wide, high + v + SMALL];
+          return !taken.some((one) => box[0] < one[2] && one[0] < box[2] && box[1] < one[3] && one[1] < box[3]);
         });
+        const [u, v] = free ?? [0, 0];
+        taken.push([left + u, high + v, left + u + wide, high + v + SMALL]);
+        doc.text(shape.text, left + u, high + v, { lineBreak: false });
       }
     }
   }
@@ -223,6 +231,21 @@ function statedScale(most: number, units: UnitSystem): Stated {
   const at = rulers.find((one) => perMetre(one) <= most) ?? rulers.at(-1)!;
   return { pointsPerMetre: perMetre(at), said: units === 'us' ? `1 in to ${at} ft` : `1 : ${formatCount(at)}` };
 }
+
+type Box = readonly [left: number, top: number, right: number, bottom: number];
+/** Where a text of a drawing may go instead, the nearest first, points. */
+const ASIDE = [0, 1, 2, 3, 4, 5].flatMap((n) =>
+  n === 0
+    ? [[0, 0] as const]
+    : ([
+        [0, n * SMALL],
+        [0, -n * SMALL],
+        [n * 2 * SMALL, 0],
+        [-n * 2 * SMALL, 0],
+        [n * 2 * SMALL, n * SMALL],
+        [-n * 2 * SMALL, -n * SMALL],
+      ] as const),
+);
 
 const LOOKS = {
   row: { width: 0.4, colour: PALE, dash: 0 },

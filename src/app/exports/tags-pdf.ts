@@ -45,8 +45,8 @@ function set(doc: PDFDocument, { title, lines }: Tag, x: number, y: number, widt
     .font('heading')
     .fontSize(title.length > 7 ? 13 : 16)
     .fillColor(INK);
-  put(doc, title, x + 18, y + 9, room);
-  let at = y + (title.length > 7 ? 27 : 31);
+  put(doc, title, x + 18, y + 6, room);
+  let at = y + (title.length > 7 ? 22 : 25);
   lines.forEach((line, n) => {
     doc.font(n === 0 ? 'bold' : 'text').fontSize(n === 0 ? 8.5 : LEAST);
     at += paragraph(doc, line, x + 18, at, room) + 1;

@@ -82,7 +82,10 @@ export function tagsOf(
         lines: [
           `${along[0]!.rowName}: ${counted(along.length, 'plant')}`,
           `${first.label} to ${last.label}`,
-          kinds.map(([, of]) => `${of.length} ${of[0]!.kind.common}`).join(', '),
+          // More would run over the tag: they stand on the peg sheet.
+          kinds.length > 2
+            ? counted(kinds.length, 'kind')
+            : kinds.map(([, of]) => `${of.length} ${of[0]!.kind.common}`).join(', '),
           said,
         ],
         code: codeOf(holding.id, labelOf(pegged.letter, number, Number(first.label.split('-')[1])), base),

@@ -298,10 +298,12 @@ function labelsOf(
 function spread(labels: readonly Omit<Label, 'at'>[], width: number, height: number): Label[] {
   return (['left', 'right'] as const).flatMap((side) => {
     const mine = labels.filter((one) => one.side === side).sort((a, b) => a.to[1] - b.to[1]);
+    // What stands above its line wants room for that.
+    const gap = (i: number) => LINE * (mine[i]?.main ? 1.5 : 1);
     const ys: number[] = [];
-    for (const { to } of mine) ys.push(Math.max(LINE * 0.6, to[1], (ys.at(-1) ?? -Infinity) + LINE));
+    for (const [i, { to }] of mine.entries()) ys.push(Math.max(gap(i) * 0.6, to[1], (ys[i - 1] ?? -Infinity) + gap(i)));
     // Those that ran over the foot push the ones above them up again.
-    for (let i = ys.length - 1, most = height - LINE * 0.4; i >= 0; i--, most -= LINE) ys[i] = Math.min(ys[i]!, most);
+    for (let i = ys.length - 1, most = height - LINE * 0.4; i >= 0; most -= gap(i), i--) ys[i] = Math.min(ys[i]!, most);
     return mine.map((one, i): Label => ({ ...one, at: [side === 'left' ? 4 : width - 4, ys[i]!] }));
   });
 }
