@@ -107,7 +107,11 @@ describe('labels', () => {
   it('name rows, bundles and plants, each with a code that opens it again', () => {
     const tags = (kind: 'row' | 'bundle' | 'plant') => tagsOf(kind, laid!, ledger, holding, 'https://farm.test/');
     expect(tags('row')).toMatchObject([
-      { title: 'A1', lines: ['Row 1: 5 plants', 'A1-001 to A1-005', '3 hazel, 2 pedunculate oak', 'Sample, Row'] },
+      {
+        title: 'A1',
+        lines: ['Row 1: 5 plants', 'A1-001 to A1-005', 'Sample, Row'],
+        spare: '3 hazel, 2 pedunculate oak',
+      },
     ]);
     expect(tags('bundle').map(({ title, lines }) => [title, lines[0]])).toEqual([
       ['A1 Ca', '3 hazel'],
@@ -115,8 +119,8 @@ describe('labels', () => {
     ]);
     // Set in turn with others: its labels do not run on.
     expect(tags('bundle').map(({ lines }) => lines[2])).toEqual([
-      'among others, from A1-001 to A1-005',
-      'among others, from A1-002 to A1-004',
+      'in turn, A1-001 to A1-005',
+      'in turn, A1-002 to A1-004',
     ]);
     expect(tags('plant')).toHaveLength(5);
     for (const { title, code } of tags('plant')) expect(readCode(code)).toEqual({ holding: holding.id, label: title });

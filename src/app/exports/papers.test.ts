@@ -163,6 +163,12 @@ describe('papers and files', () => {
         expect(type.filter(({ size }) => size < 8)).toEqual([]);
         expect(type.filter(({ text }) => text.includes('…')).map(({ text }) => text)).toEqual([]);
         expect(type.filter(({ right, over }) => right > 0 || over > 0)).toEqual([]);
+        // A tag is cut out along its frame, eight down a page.
+        const frame = (at: number) => Math.floor((at - 28) / (((holding.units === 'us' ? 792 : 841.89) - 56) / 8));
+        if (name.endsWith('tags.pdf'))
+          expect(type.filter(({ foot, box: [, top, , bottom] }) => !foot && frame(top) !== frame(bottom - 1))).toEqual(
+            [],
+          );
         // Feet are set at the end, over pages that are done.
         expect(onOneAnother(type.filter(({ foot }) => !foot))).toEqual([]);
       }

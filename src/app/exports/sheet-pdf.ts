@@ -224,7 +224,9 @@ interface Stated {
 
 /** The largest scale that a ruler has at which a plan still fits: `most` points a metre. */
 function statedScale(most: number, units: UnitSystem): Stated {
-  const round = [1, 2, 2.5, 5].flatMap((n) => [10, 100, 1000, 10_000].map((power) => n * power)).toSorted(ascending);
+  const round = [1, 1.25, 2, 2.5, 5]
+    .flatMap((n) => [10, 100, 1000, 10_000].map((power) => n * power))
+    .toSorted(ascending);
   const perMetre = (at: number) => (units === 'us' ? 72 / at / 0.3048 : 72 / 0.0254 / at);
   const feet = [5, 10, 20, 30, 40, 50, 60, 100, 200, 300, 400, 500, 1000, 2000, 5000];
   const rulers = units === 'us' ? feet : round;

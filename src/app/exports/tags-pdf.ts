@@ -36,7 +36,14 @@ export async function tagsPdf(
   return bytes;
 }
 
-function set(doc: PDFDocument, { title, lines }: Tag, x: number, y: number, width: number, height: number): void {
+function set(
+  doc: PDFDocument,
+  { title, lines, spare }: Tag,
+  x: number,
+  y: number,
+  width: number,
+  height: number,
+): void {
   doc.lineWidth(0.5).strokeColor(PALE).rect(x, y, width, height).stroke();
   // A hole for the wire.
   doc.circle(x + 9, y + height / 2, 3).stroke();
@@ -46,9 +53,13 @@ function set(doc: PDFDocument, { title, lines }: Tag, x: number, y: number, widt
     .fontSize(title.length > 7 ? 13 : 16)
     .fillColor(INK);
   put(doc, title, x + 18, y + 6, room);
-  let at = y + (title.length > 7 ? 22 : 25);
-  lines.forEach((line, n) => {
-    doc.font(n === 0 ? 'bold' : 'text').fontSize(n === 0 ? 8.5 : LEAST);
+  const first = y + (title.length > 7 ? 22 : 25);
+  const inType = (n: number) => doc.font(n === 0 ? 'bold' : 'text').fontSize(n === 0 ? 8.5 : LEAST);
+  const all = spare ? [...lines.slice(0, -1), spare, lines.at(-1)!] : lines;
+  const foot = all.reduce((at, line, n) => at + inType(n).heightOfString(line, { width: room }) + 1, first);
+  let at = first;
+  (foot <= y + height ? all : lines).forEach((line, n) => {
+    inType(n);
     at += paragraph(doc, line, x + 18, at, room) + 1;
   });
 }

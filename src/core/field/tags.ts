@@ -16,6 +16,8 @@ export interface Tag {
   /** What is read first and from farthest: `B2`, `B2-017`. */
   readonly title: string;
   readonly lines: readonly string[];
+  /** Stands before the last line where there is room for it. */
+  readonly spare?: string;
   readonly code: string;
 }
 
@@ -70,24 +72,18 @@ export function tagsOf(
         title: `${title} ${of[0]!.kind.tag}`,
         lines: [
           `${of.length} ${of[0]!.kind.common}`,
-          `${of[0]!.kind.botanical}, ${stockOf(of[0]!.kind.stock).name}`,
+          stockOf(of[0]!.kind.stock).name,
           sayBundle(of.map(({ label }) => label)),
           said,
         ],
+        spare: of[0]!.kind.botanical,
         code: codeOf(holding.id, of[0]!.label, base),
       }));
     return [
       {
         title,
-        lines: [
-          `${along[0]!.rowName}: ${counted(along.length, 'plant')}`,
-          `${first.label} to ${last.label}`,
-          // More would run over the tag: they stand on the peg sheet.
-          kinds.length > 2
-            ? counted(kinds.length, 'kind')
-            : kinds.map(([, of]) => `${of.length} ${of[0]!.kind.common}`).join(', '),
-          said,
-        ],
+        lines: [`${along[0]!.rowName}: ${counted(along.length, 'plant')}`, `${first.label} to ${last.label}`, said],
+        spare: kinds.map(([, of]) => `${of.length} ${of[0]!.kind.common}`).join(', '),
         code: codeOf(holding.id, labelOf(pegged.letter, number, Number(first.label.split('-')[1])), base),
       },
     ];
@@ -99,9 +95,7 @@ function sayBundle(labels: readonly string[]): string {
   const [first, last] = [labels[0]!, labels.at(-1)!];
   if (labels.length === 1) return first;
   const number = (label: string) => Number(label.split('-')[1]);
-  return number(last) - number(first) === labels.length - 1
-    ? `${first} to ${last}`
-    : `among others, from ${first} to ${last}`;
+  return number(last) - number(first) === labels.length - 1 ? `${first} to ${last}` : `in turn, ${first} to ${last}`;
 }
 
 const byKind = (pegs: readonly PegPlace[]) => group(pegs, ({ kind }) => `${kind.species} ${kind.stock}`);
