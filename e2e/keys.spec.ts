@@ -1,4 +1,4 @@
-import type { Page } from '@playwright/test';
+import type { Locator, Page } from '@playwright/test';
 import { expect, go, openDemo, openDemoOnPhone, test } from './steward.ts';
 
 /** What has the focus, as it is named; nothing has it where the page itself does. */
@@ -75,6 +75,25 @@ test('by keyboard the focus is never lost, the page is named, and what was done 
   await page.keyboard.press('Enter');
   await expect(said(page)).toHaveText(/^Done: /);
   await expect.poll(() => focused(page)).not.toBe('');
+
+  // Pegged, and ten planted: after each the focus is somewhere, and what was done is said.
+  await go(page, '/h/tern-hollow/field/rows/p1');
+  const pegging = page.getByRole('region', { name: 'Pegging' });
+  await pegging.waitFor();
+  const press = async (one: Locator, key = 'Enter') => {
+    await one.focus();
+    await page.keyboard.press(key);
+  };
+  for (const stop of await pegging.getByRole('checkbox').all()) await press(stop, 'Space');
+  await press(pegging.getByRole('button', { name: /^Peg \d/ }));
+  await expect(pegging.getByText(/^Pegged on/)).toBeVisible();
+  await expect.poll(() => focused(page)).not.toBe('');
+  await go(page, '/h/tern-hollow/field/plant/p1');
+  await press(page.getByRole('button', { name: 'From here…' }));
+  await press(page.getByRole('button', { name: '10 plants planted' }));
+  await expect(page.getByTestId('count-planted')).toHaveText('10 of 97 planted');
+  await expect.poll(() => focused(page)).not.toBe('');
+  await expect(said(page)).toHaveText('Done: 10 plants planted.');
 });
 
 test('enlarged twice, every stage works one thing at a time: nothing hides behind something else', async ({ page }) => {

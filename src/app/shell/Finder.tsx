@@ -13,7 +13,7 @@ import { STOPS as DAYS_STOPS } from '../views/days/stops.ts';
 import { STOPS as ORDER_STOPS } from '../views/order/stops.ts';
 import { STOPS as GROUND_STOPS } from '../views/ground/stops.ts';
 import { goTo, look, lookNow } from '../store/look-at.ts';
-import { complain, redoNext, undoLast } from '../store/session.ts';
+import { announce, complain, redoNext, undoLast } from '../store/session.ts';
 import { STAGES } from './stages.ts';
 
 interface Found {
@@ -158,7 +158,10 @@ function useEverything(onKeys: () => void): readonly Found[] {
         key: name,
         kind: 'File',
         label: fileLabel(name),
-        go: () => void saveFile(name, holding.name),
+        go: () => {
+          announce(`${fileLabel(name)} is being made.`);
+          void saveFile(name, holding.name);
+        },
       })),
     ];
   }, [holding, all, navigate, onKeys]);

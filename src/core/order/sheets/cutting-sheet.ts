@@ -1,6 +1,6 @@
 import type { Holding } from '../../holding/schema.ts';
 import type { Laid } from '../../ranks/laid.ts';
-import { counted, formatLength, formatSmallArea, formatSold, formatTape } from '../../units/quantities.ts';
+import { counted, formatSmallArea, formatSold, formatTape } from '../../units/quantities.ts';
 import { xCut } from '../../means/weeds/mulch.ts';
 import { slitFor } from '../../means/weeds/weed-kit.ts';
 import { cutsOf, piecesOf, type LaidPiece } from '../../means/weeds/cut-list.ts';
@@ -14,7 +14,8 @@ export function cuttingSheet(laid: Laid, holding: Holding): Sheet | null {
   const pieces = cuts.flatMap(piecesOf);
   if (pieces.length === 0) return null;
   const { units } = holding;
-  const length = (metres: number) => formatLength(metres, units, { decimals: 2 });
+  // It is cut off a tape: in feet to the eighth of an inch.
+  const length = (metres: number) => formatTape(metres, units);
   const sum = (of: (cut: (typeof cuts)[number]) => number) => cuts.reduce((all, cut) => all + of(cut), 0);
   const { stand } = laid.layout;
   const over = [...cuts.flatMap(({ plan }) => plan.offcuts), ...cuts.map(({ plan }) => plan.remnant)].filter(

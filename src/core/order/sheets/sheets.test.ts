@@ -92,6 +92,9 @@ describe(cuttingSheet, () => {
       expect(box.at[1] + box.height).toBeLessThanOrEqual(height);
     }
     expect(cuttingSheet(laidOf(sample()), sample())).toBeNull();
+    // Where feet are used it is cut off a tape, to the eighth of an inch: 40.6 m.
+    const feet = chosen(sample({ length: 40, units: 'us', rows: [row({ spacing: 1 })] }), 'weeds', 'fabric');
+    expect(table(cuttingSheet(laidOf(feet), feet), 'Pieces').rows[0]![4]).toMatch(/^\d+ ft \d+ \d\/\d in$/);
   });
 });
 

@@ -70,37 +70,39 @@ function BecameTable() {
   if (lines.length === 0) return null;
   const columns = COLUMNS.filter(([what]) => lines.some((line) => line[what] > 0));
   return (
-    <div className="scrolled" tabIndex={0} role="region" aria-label="What became of it">
-      <table className="facts money">
-        <caption>What became of it</caption>
-        <thead>
-          <tr>
-            <th scope="col">Kind or piece</th>
-            {columns.map(([what, head]) => (
-              <th key={what} scope="col">
-                {head}
-              </th>
-            ))}
-          </tr>
-        </thead>
-        <tbody>
-          {lines.map((line) => (
-            <tr key={line.key}>
-              <th scope="row">
-                {capital(line.name)}
-                {line.unrecorded > 0 && (
-                  <span className="soft"> {formatCount(line.unrecorded)} set that nobody checked in</span>
-                )}
-              </th>
-              {columns.map(([what]) => (
-                <td key={what}>{line[what] > 0 ? formatCount(line[what]) : '–'}</td>
+    <>
+      <div className="scrolled" tabIndex={0} role="region" aria-label="What became of it">
+        <table className="facts money">
+          <caption>What became of it</caption>
+          <thead>
+            <tr>
+              <th scope="col">Kind or piece</th>
+              {columns.map(([what, head]) => (
+                <th key={what} scope="col">
+                  {head}
+                </th>
               ))}
             </tr>
-          ))}
-        </tbody>
-      </table>
+          </thead>
+          <tbody>
+            {lines.map((line) => (
+              <tr key={line.key}>
+                <th scope="row">
+                  {capital(line.name)}
+                  {line.unrecorded > 0 && (
+                    <span className="soft"> {formatCount(line.unrecorded)} set that nobody checked in</span>
+                  )}
+                </th>
+                {columns.map(([what]) => (
+                  <td key={what}>{line[what] > 0 ? formatCount(line[what]) : '–'}</td>
+                ))}
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
       <HandOut lines={lines} />
-    </div>
+    </>
   );
 }
 const COLUMNS = [

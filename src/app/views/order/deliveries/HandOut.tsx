@@ -15,7 +15,7 @@ export function HandOut({ lines }: { lines: readonly Became[] }) {
   const [count, setCount] = useState<number | null>(null);
   const [to, setTo] = useState('');
   const id = useId();
-  const stored = lines.filter(({ store }) => store > 0);
+  const stored = lines.filter(({ store }) => store >= 1);
   const line = stored.find(({ key }) => key === asked) ?? stored[0];
   const many = line ? Math.min(count ?? line.store, line.store) : 0;
   const nameOf = (key: string) => lines.find((one) => one.key === key)?.name ?? key;

@@ -2,7 +2,7 @@ import { scaleLinear } from 'd3-scale';
 import { cutsOf, piecesOf } from '../../../../core/means/weeds/cut-list.ts';
 import type { Cut } from '../../../../core/means/weeds/weed-kit.ts';
 import type { Laid } from '../../../../core/ranks/laid.ts';
-import { counted, formatLength, toUs } from '../../../../core/units/quantities.ts';
+import { counted, formatLength, formatTape, toUs } from '../../../../core/units/quantities.ts';
 import { roundLengths } from './along.ts';
 import { useShown } from '../../../store/derived.ts';
 
@@ -79,8 +79,9 @@ export function CuttingPlan({ laid }: { laid: Laid }) {
         <ol className="cut-list">
           {pieces.map((piece, i) => (
             <li key={i}>
-              Roll {piece.roll}: row {piece.row + 1}, from {length(piece.from)} to {length(piece.to)},{' '}
-              {length(piece.cut)} cut{piece.joint ? ', lapped over the piece before' : ''}
+              Roll {piece.roll}: row {piece.row + 1}, from {formatTape(piece.from, units)} to{' '}
+              {formatTape(piece.to, units)}, {formatTape(piece.cut, units)} cut
+              {piece.joint ? ', lapped over the piece before' : ''}
             </li>
           ))}
         </ol>
