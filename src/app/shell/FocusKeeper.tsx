@@ -41,10 +41,16 @@ export function FocusKeeper() {
         return;
       }
       const inBars = one.closest(BARS) !== null;
-      const next = near.find((to) => to.checkVisibility() && (inBars || !to.closest(BARS)) && to.matches(REACHED));
       // By mouse the hands are elsewhere: a letter that is pressed next must not be typed into a field.
-      if (next && !byPointer) next.focus();
-      else focusStage();
+      const taken =
+        !byPointer &&
+        near.some((to) => {
+          if (!to.checkVisibility() || !(inBars || !to.closest(BARS)) || !to.matches(REACHED)) return false;
+          to.focus();
+          // What is seen may still take no focus, as on a sheet that is closing.
+          return document.activeElement === to;
+        });
+      if (!taken) focusStage();
     };
     let timer: ReturnType<typeof setTimeout> | undefined;
     const soon = () => {
