@@ -14,6 +14,20 @@ test('on a phone the sheet holds figures and findings', async ({ browser, baseUR
   await expect(page.locator('.pegs li').first()).toBeVisible();
 });
 
+test('the rail counts the same findings however late the rules come', async ({ page }) => {
+  const badge = page.getByRole('navigation', { name: 'Stages' }).getByLabel(/^\d+ findings$/);
+  await openDemo(page);
+  await expect(badge).toBeVisible();
+  const count = await badge.getAttribute('aria-label');
+  // By now the page has counted; what is fetched from here on is held back for longer than a count takes.
+  await page.route(/assets\/judging-/, async (route) => {
+    await new Promise((resolve) => setTimeout(resolve, 3000));
+    await route.continue();
+  });
+  await page.reload();
+  await expect(badge).toHaveAttribute('aria-label', count!);
+});
+
 test.describe('with the network off', () => {
   test.use({ serviceWorkers: 'allow' });
   test('works with the network off once it was opened, and contacts no other address', async ({

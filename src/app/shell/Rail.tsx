@@ -1,12 +1,15 @@
 import { useDeferredValue, useEffect, useState } from 'react';
 import { NavLink } from 'react-router';
-import { useWorked, type Worked } from '../store/derived.ts';
+import { useJudged, useWorked, type Worked } from '../store/derived.ts';
 import { STAGES } from './stages.ts';
 
 /** Open findings of all plantings, counted one planting at a time while nothing else happens; the last count stands until then. */
 function useOpenFindings(worked: Worked): number {
   const [open, setOpen] = useState(0);
+  const ready = useJudged((state) => state.ready);
   useEffect(() => {
+    // What is asked before the rules are here has no findings, and would be counted so for good.
+    if (!ready) return;
     let gone = false;
     const count = (left: readonly string[], sum: number): void => {
       const [first, ...rest] = left;
@@ -21,7 +24,7 @@ function useOpenFindings(worked: Worked): number {
     return () => {
       gone = true;
     };
-  }, [worked]);
+  }, [worked, ready]);
   return open;
 }
 

@@ -18,7 +18,7 @@ import { useSession } from './session.ts';
 
 /** The rules and the sums, once they are here: the plan is drawn without them. */
 let judging: typeof judgements | null = null;
-const useJudged = create(() => ({ ready: false }));
+export const useJudged = create(() => ({ ready: false }));
 
 /** Settled once plans are judged and summed; until then no finding is known, and no sum asked for. */
 export const judgingReady: Promise<void> = import('./judging.ts').then((found) => {
