@@ -136,7 +136,10 @@ test('a picture is laid beneath by two known points, kept through a reload, and 
   const picture = sheet.getByRole('img', { name: /^The picture/ });
   await page.waitForFunction(() => document.getAnimations().length === 0); // else it grows between press and release
   await picture.click({ position: { x: 30, y: 40 } });
-  await picture.click({ position: { x: 520, y: 30 } });
+  await sheet.getByRole('button', { name: 'Add a point by its pixels' }).click();
+  await sheet.getByRole('spinbutton', { name: 'Point 2 in the picture, pixels across' }).fill('371');
+  await sheet.getByRole('spinbutton', { name: 'Point 2 in the picture, pixels down' }).fill('21');
+  await sheet.getByRole('spinbutton', { name: 'Point 2 in the picture, pixels down' }).press('Enter');
   await expect(sheet.getByText(/^A pixel is 0\.\d+ m; turned \d+°\. A third point would show/)).toBeVisible();
   await picture.click({ position: { x: 60, y: 250 } });
   await expect(sheet.getByText(/^off by/).first()).toBeVisible();

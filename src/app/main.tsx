@@ -10,6 +10,7 @@ import './look/frame.css';
 import './look/plan.css';
 import './look/strings.css';
 import './look/figures.css';
+import './look/tables.css';
 import './look/patterns.css';
 import './look/holdings.css';
 import './look/notices.css';

@@ -1,6 +1,6 @@
 import type { Holding } from '../holding/schema.ts';
 import { settingOf } from '../holding/settings.ts';
-import { childShare, isReckoned, type PhaseWork } from '../means/work.ts';
+import { childShare, type PhaseWork } from '../means/work.ts';
 import type { MarksKnown } from './before.ts';
 import { finish } from './calendar.ts';
 import { Crew } from './crew.ts';
@@ -102,7 +102,7 @@ function mostOf({ stocks }: PhaseWork): string {
 
 function search(kinds: readonly string[], work: PhaseWork, holding: Holding, crew: Crew, from: Day): Day | null {
   const able = crew.able([], true);
-  const hours = isReckoned(work) ? workHours(work, holding) : 0;
+  const hours = workHours(work, holding);
   let begun: Day | null = null;
   for (let day = from; day < from + AHEAD;) {
     const opens = Math.max(...kinds.map((kind) => nextDay(kind, holding, day)));

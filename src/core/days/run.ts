@@ -9,7 +9,7 @@ import type { Crew } from './crew.ts';
 import { dayOf, yearsOn, type Day } from './day.ts';
 import { holdFor } from './hold.ts';
 import { fitsWindow, kindOf, kindsIn, nearestIn } from './windows.ts';
-import { childShare, isReckoned, phasesOf, type PhaseWork } from '../means/work.ts';
+import { childShare, phasesOf, type PhaseWork } from '../means/work.ts';
 
 /** A delivery of one stock: so many plants on a day, all of them planted by another. */
 export interface Lot {
@@ -81,7 +81,7 @@ export function runsOf(
     .map(({ laid, work, set, begun }): Run => {
       if (begun?.open === 0)
         return { laid, work, set, from: set, to: dayOf(begun.last!), days: [], lots: [], nobody: false, begun };
-      const days = isReckoned(work) ? crew.book(anybody, set, workHours(work, holding), childShare(work)) : null;
+      const days = crew.book(anybody, set, workHours(work, holding), childShare(work));
       if (!days || days.length === 0)
         return { laid, work, set, from: set, to: set, days: [], lots: [], nobody: true, begun };
       return {

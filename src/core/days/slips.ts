@@ -10,7 +10,7 @@ import { closedTimes } from './season.ts';
 import { isClosed } from './calendar.ts';
 import { crewBeside, firstFitting, readyFor } from './proposed.ts';
 import { workHours, type Run } from './run.ts';
-import { childShare, isReckoned } from '../means/work.ts';
+import { childShare } from '../means/work.ts';
 import type { Plan } from './tasks.ts';
 import { isOpen, type Task } from './task.ts';
 import {
@@ -82,17 +82,6 @@ function moveTo(run: Run, day: Day, holding: Holding, words = dateWords(day)): P
 }
 
 function nobody(run: Run, holding: Holding): Slip {
-  // A rate of 0 makes the work endless, a working day without hours none at all.
-  if (!isReckoned(run.work))
-    return {
-      id: slipId('rate', run),
-      planting: run.work.planting,
-      severity: 'fault',
-      what: `No time can be told for ${nameOf(run)}`,
-      why: 'One of its rates is 0: how far the ground slows digging, or the hours of a working day. Set it above 0 under The line.',
-      task: null,
-      remedies: [],
-    };
   const people = crewOf(holding);
   return {
     id: slipId('nobody', run),

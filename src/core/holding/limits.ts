@@ -5,6 +5,7 @@ import words from './field-words.json' with { type: 'json' };
 import { isPlace, point } from './ground-schema.ts';
 import { sayShape } from './say-shape.ts';
 import { HoldingSchema, type Holding } from './schema.ts';
+import { isSetting, settings } from './settings.ts';
 
 type Any = Readonly<Record<PropertyKey, unknown>>;
 
@@ -126,15 +127,30 @@ interface Word {
   readonly of?: string;
 }
 const WORDS: Readonly<Record<string, Word>> = words;
+const wordOf = (key: string): Word & { readonly share?: boolean } =>
+  isSetting(key)
+    ? {
+        word: `rate ‘${settings[key].label}’`,
+        length: settings[key].unit === 'm',
+        share: settings[key].unit === 'share',
+      }
+    : (WORDS[key] ?? { word: key });
 
 /** What the schema refuses, in the trade's words: what, what it may be, and what it would be. */
 function sayBeyond({ path, issue, value }: Beyond, units: UnitSystem): string {
   const keys = path.filter((key): key is string => typeof key === 'string');
   const key = keys.at(-1) ?? '';
   if (typeof path.at(-1) === 'number') return sayElement(path[path.lastIndexOf(key) + 1] as number, key, issue);
-  const { word, length, of } = WORDS[key] ?? { word: key };
+  const { word, length, share, of } = wordOf(key);
   const said = () => sayShape(issue as unknown as z.core.$ZodIssue, value);
-  const size = (n: unknown) => (length ? formatLength(Number(n), units, { decimals: 2 }) : formatCount(Number(n)));
+  const size = (n: unknown) =>
+    length
+      ? formatLength(Number(n), units, { decimals: 2 })
+      : share
+        ? `${Math.round(Number(n) * 1000) / 10} %`
+        : Number.isInteger(n)
+          ? formatCount(Number(n))
+          : String(Math.round(Number(n) * 100) / 100);
   if (Array.isArray(value)) {
     if (issue.code === 'too_big')
       return `${capital(of ?? 'this')} can have at most ${formatCount(Number(issue['maximum']))} ${word}; this makes ${formatCount(value.length)}.`;

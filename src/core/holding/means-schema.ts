@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { RatesSchema } from './settings.ts';
 
 /** What a planting's plants are kept from, and how their holes, soil and water are done. */
 export const MEANS = ['protection', 'weeds', 'holes', 'soil', 'water'] as const;
@@ -8,7 +9,7 @@ const key = z.string().min(1).max(64);
 /** A way of doing it, and the measures of it that differ from what is usual. */
 const way = {
   method: key,
-  measures: z.record(key, z.number().min(0).max(1e6)),
+  measures: RatesSchema,
 };
 const WaySchema = z.object(way);
 export type Way = z.infer<typeof WaySchema>;

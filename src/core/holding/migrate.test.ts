@@ -3,6 +3,9 @@ import { describe, expect, it } from 'vitest';
 import { sample } from '../../../checks/sample.ts';
 import { noDays } from './days-schema.ts';
 import { migrate, readProblemSentence, toStored, type ReadProblem } from './migrate.ts';
+import { take } from './command.ts';
+import { setSetting } from './ground-commands.ts';
+import { setMeasure } from './means-commands.ts';
 import { plainMeans } from './means-schema.ts';
 import { appBook } from '../species/book.ts';
 import { HOLDING_VERSION, HoldingSchema, type Holding } from './schema.ts';
@@ -250,6 +253,26 @@ describe('the schema', () => {
 });
 
 describe('settings', () => {
+  it('each is usual within what it may be, and beyond it is refused by its label, in the steward’s units', () => {
+    for (const key of Object.keys(settings) as SettingKey[]) {
+      const { least, most, label } = settings[key];
+      for (const units of ['metric', 'us'] as const) {
+        const usual = settingOf({ settings: {}, units }, key);
+        expect(usual >= least && usual <= most, `${key} ${units}: ${usual}`).toBe(true);
+      }
+      const put = (value: number) => () => take(sample(), setSetting(key, value, 'rate'));
+      expect(put(least), key).not.toThrow();
+      expect(put(most), key).not.toThrow();
+      expect(put(most * 1.01), key).toThrow(`The rate ‘${label}’ can be at most `);
+      if (least > 0) expect(put(least * 0.99), key).toThrow(`The rate ‘${label}’ must be at least `);
+    }
+    expect(() => take(sample(), setSetting('weed.rollWidth', 0.1, ''))).toThrow(
+      'The rate ‘Fabric roll width’ must be at least 0.20 m; this is 0.10 m.',
+    );
+    expect(() => take(sample(), setMeasure('p1', 'water', 'water.efficiency', 1.2, ''))).toThrow(
+      /100 %; this is 120 %\.$/,
+    );
+  });
   it('each has a label, a source and a default that the holding overrides', () => {
     for (const key of Object.keys(settings) as SettingKey[]) {
       expect(settings[key].label.length > 5 && settings[key].source.length > 5, key).toBe(true);

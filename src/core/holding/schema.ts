@@ -3,6 +3,7 @@ import { z } from 'zod';
 import { SpeciesSchema } from './species-schema.ts';
 import { SupplierSchema } from './supplier-schema.ts';
 import { MeansSchema } from './means-schema.ts';
+import { RatesSchema } from './settings.ts';
 import {
   ANIMALS,
   CornerSchema,
@@ -276,7 +277,7 @@ export const HoldingSchema = z.object({
   /** Animals that eat young trees everywhere here; places that differ are features of their own. */
   animals: z.array(z.enum(ANIMALS)),
   /** Rules and rates that the steward changed; what is absent follows the trade's defaults. */
-  settings: z.record(z.string(), z.number().min(0).max(1e6)),
+  settings: RatesSchema,
   /** Prices in minor units that the steward changed, by price key. */
   prices: z.record(z.string(), z.number().int().min(0).max(1e9)),
   /** When it is planted, and who does it. */

@@ -1,7 +1,6 @@
 import { z } from 'zod';
 import { groundUnit, plannedAt, toMetres, waterUnit, type UnitSystem } from '../units/quantities.ts';
 import settingData from './settings.json' with { type: 'json' };
-import type { Holding } from './schema.ts';
 
 const SettingSchema = z.object({
   label: z.string(),
@@ -9,8 +8,9 @@ const SettingSchema = z.object({
   default: z.number().min(0),
   /** What is usual where it is measured in US customary, in feet, where a shop’s own size is not the nearest one. */
   feet: z.number().positive().optional(),
-  /** The largest that it may be, where that is not 1 for a share. */
-  most: z.number().positive().optional(),
+  /** What it may be: beyond that no work is done so. */
+  least: z.number().min(0).default(0),
+  most: z.number().positive(),
   source: z.string(),
 });
 export type Setting = z.infer<typeof SettingSchema>;
@@ -32,6 +32,23 @@ const USUAL: Readonly<Record<UnitSystem, Readonly<Record<string, number>>>> = {
   us: Object.fromEntries(Object.entries(settings).map(([key, one]) => [key, usualIn('us', one)])),
 };
 
+/** Rates of a holding, or of one way of a planting, by key: each within what its data say it may be. */
+export const RatesSchema = z
+  .record(z.string().min(1).max(60), z.number().min(0).max(1e6))
+  .superRefine((rates, { addIssue }) => {
+    for (const [key, value] of Object.entries(rates)) {
+      if (!isSetting(key)) continue;
+      const { least, most } = settings[key];
+      const issue = { input: value, path: [key as string], origin: 'number', inclusive: true };
+      if (value < least) addIssue({ ...issue, code: 'too_small', minimum: least });
+      if (value > most) addIssue({ ...issue, code: 'too_big', maximum: most });
+    }
+  });
+
+export const isSetting = (key: string): key is SettingKey => Object.hasOwn(settings, key);
+
 /** The value in force on this holding: its own, else what is usual in its units. */
-export const settingOf = (holding: Pick<Holding, 'settings' | 'units'>, key: SettingKey): number =>
-  holding.settings[key] ?? USUAL[holding.units][key]!;
+export const settingOf = (
+  holding: { readonly settings: Readonly<Record<string, number>>; readonly units: UnitSystem },
+  key: SettingKey,
+): number => holding.settings[key] ?? USUAL[holding.units][key]!;

@@ -172,8 +172,7 @@ export function settingMinutes(
   const pace = planting.means.holes.measures['ground.pace'] ?? settingOf(holding, 'ground.pace');
   const day = settingOf(holding, 'crew.day');
   const exact = stationData.exact[stationData.lines[planting.purpose]!]!;
-  // A day without hours never ends it.
-  const each = day > 0 ? ((day * 60) / (perDay * pace)) * exact : Infinity;
+  const each = ((day * 60) / (perDay * pace)) * exact;
   const shares = stationData.shares[digs]!;
   const byHand = {
     open: plants * each * shares.open,
@@ -189,6 +188,3 @@ export function settingMinutes(
 
 /** Minutes of hands before a way begins: fetching and setting up its machine. */
 export const setupMinutes = (way: SettingWay): number => settingWays.ways[way].setup * settingWays.ways[way].hands * 60;
-
-/** Whether the hours of a phase could be reckoned: no rate of it is 0. */
-export const isReckoned = ({ hours }: Pick<PhaseWork, 'hours'>): boolean => Number.isFinite(hours) && hours > 0;

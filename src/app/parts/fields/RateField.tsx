@@ -3,9 +3,6 @@ import { groundUnit, waterUnit, weightUnit, type UnitSystem } from '../../../cor
 import { LengthField } from './LengthField.tsx';
 import { NumberField } from './NumberField.tsx';
 
-/** Largest rate that the holding's own schema takes, in the unit of the rate. */
-const MOST = 1e6;
-
 /** The unit in which a rate is written, and how much of its own unit one of it is. */
 function unitOf(unit: string, units: UnitSystem): { readonly name: string; readonly each: number } {
   if (unit === 'share') return { name: '%', each: 0.01 };
@@ -27,9 +24,9 @@ export function RateField({
   value: number;
   onEnter(next: number | null): void;
 }) {
-  const { label, unit, source, most } = settings[setting];
+  const { label, unit, source, least, most } = settings[setting];
   if (unit === 'm')
-    return <LengthField label={label} units={units} most={most ?? 1000} value={value} onChange={onEnter} />;
+    return <LengthField label={label} units={units} least={least} most={most} value={value} onChange={onEnter} />;
   const { name, each } = unitOf(unit, units);
   return (
     <div className="field">
@@ -38,8 +35,8 @@ export function RateField({
       </label>
       <NumberField
         id={`rate-${setting}`}
-        min={0}
-        max={(most ?? (unit === 'share' ? 1 : MOST)) / each}
+        min={least / each}
+        max={most / each}
         value={Math.round((value / each) * 100) / 100}
         onEnter={(next) => onEnter(next === null ? null : next * each)}
       />

@@ -10,11 +10,11 @@ import { NameField } from '../../parts/fields/NameField.tsx';
 import { NumberField } from '../../parts/fields/NumberField.tsx';
 import { Panel } from '../../parts/Panel.tsx';
 import { SettingField } from '../../parts/fields/SettingField.tsx';
-import { Heads } from '../../parts/Heads.tsx';
 import { newId } from '../../store/ids.ts';
 import { complain, run } from '../../store/session.ts';
 import { today } from '../../store/today.ts';
 import { useDays } from './use-days.ts';
+import { Facts } from '../../parts/Facts.tsx';
 
 /** Who comes, on which days, for how long, and what they may not do. */
 export function CrewStop() {
@@ -55,22 +55,20 @@ export function CrewStop() {
         </div>
         <h2>What each is counted on for</h2>
         <div className="scroll">
-          <table className="facts">
-            <Heads of={['Planting', 'Days', ...people.map(({ name }) => name)]} />
-            <tbody>
-              {plan.runs.map(({ work, laid, days: worked_ }) => (
-                <tr key={`${work.planting} ${work.phase}`}>
-                  <th scope="row">{laid.planting.name}</th>
-                  <td>{worked_.map(({ day }) => dateWords(day, false)).join(', ')}</td>
-                  {people.map(({ id }, i) => (
-                    <td key={id}>
-                      {Math.round(worked_.reduce((sum, { day }) => sum + plan.crew.takenOf(i, day), 0) * 2) / 2} h
-                    </td>
-                  ))}
-                </tr>
-              ))}
-            </tbody>
-          </table>
+          <Facts
+            heads={['Planting', 'Days', ...people.map(({ name }) => name)]}
+            rows={plan.runs.map(({ work, laid, days: worked_ }) => ({
+              key: `${work.planting} ${work.phase}`,
+              cells: [
+                laid.planting.name,
+                worked_.map(({ day }) => dateWords(day, false)).join(', '),
+                ...people.map(
+                  (_, i) =>
+                    `${Math.round(worked_.reduce((sum, { day }) => sum + plan.crew.takenOf(i, day), 0) * 2) / 2} h`,
+                ),
+              ],
+            }))}
+          />
         </div>
         <p className="soft fine">
           Hours of a day are taken once: where two plantings fall on one day, the earlier has them first. A child does

@@ -1,40 +1,30 @@
 import { Button, Segmented } from 'antd';
 import { useNavigate } from 'react-router';
-import { isReckoned, stationData } from '../../../core/means/work.ts';
+import { stationData } from '../../../core/means/work.ts';
 import { settingWays } from '../../../core/means/machines.ts';
 import { compareWays } from '../../../core/days/ways.ts';
 import { setSettingWay } from '../../../core/holding/days-commands.ts';
 import { formatArea, formatMoney } from '../../../core/units/quantities.ts';
-import { Heads } from '../../parts/Heads.tsx';
 import { Panel } from '../../parts/Panel.tsx';
 import { SettingField } from '../../parts/fields/SettingField.tsx';
 import { run } from '../../store/session.ts';
 import { LineTable } from './LineTable.tsx';
 import { useDays } from './use-days.ts';
+import { Facts } from '../../parts/Facts.tsx';
 
 /** Who stands where on planting day, and whether a machine would do it better. */
 export function LineStop({ planting }: { planting: string | undefined }) {
   const { worked, plan } = useDays();
   const navigate = useNavigate();
   const { holding } = worked;
-  const runs = plan.runs.filter(({ work }) => isReckoned(work));
+  const runs = plan.runs;
   const chosen = runs.find(({ work }) => work.planting === planting) ?? runs[0];
   const hands = plan.crew.able([]).length;
   if (!chosen)
     return (
       <main className="stage page days-stop">
         <h1>The line</h1>
-        <p className="soft">
-          {plan.runs.length > 0
-            ? 'No time can be told: one of the rates is 0.'
-            : 'No planting has a day yet. Set one under Season.'}
-        </p>
-        {plan.runs.length > 0 && (
-          <div className="form">
-            <SettingField setting="crew.day" />
-            <SettingField setting="ground.pace" />
-          </div>
-        )}
+        <p className="soft">No planting has a day yet. Set one under Season.</p>
       </main>
     );
   const { id } = chosen.laid.planting;
@@ -58,37 +48,35 @@ export function LineStop({ planting }: { planting: string | undefined }) {
         <h2>Hand, auger and machine</h2>
         <p className="soft">Digging, setting and firming alone, with {hands} hands; half days.</p>
         <div className="scroll">
-          <table className="facts ways">
-            <Heads of={['Way', 'Days', 'Hours of hands', 'Cost', 'Ground packed', 'Its chain', '']} />
-            <tbody>
-              {ways.map((one) => (
-                <tr key={one.way} className={one.refused ? 'is-refused' : ''}>
-                  <th scope="row">{one.label}</th>
-                  <td>{one.days}</td>
-                  <td>{Math.round(one.hours)}</td>
-                  <td>{formatMoney(one.cents, holding.currency)}</td>
-                  <td>{one.spoilt > 0 ? formatArea(one.spoilt, holding.units) : 'none'}</td>
-                  <td>
-                    {one.refused && <strong>{one.refused} </strong>}
-                    {one.chain.join(', ') || 'as the line'}. Wins: {one.wins}. Spoils: {one.spoils}.
-                  </td>
-                  <td>
-                    {way === one.way ? (
-                      <strong>chosen</strong>
-                    ) : (
-                      <Button
-                        size="small"
-                        disabled={one.refused !== null}
-                        onClick={() => run(setSettingWay(id, one.way, `planted ${one.label.toLowerCase()}`))}
-                      >
-                        Choose
-                      </Button>
-                    )}
-                  </td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
+          <Facts
+            heads={['Way', 'Days', 'Hours of hands', 'Cost', 'Ground packed', 'Its chain', '']}
+            rows={ways.map((one) => ({
+              key: one.way,
+              className: one.refused ? 'is-refused' : '',
+              cells: [
+                one.label,
+                one.days,
+                Math.round(one.hours),
+                formatMoney(one.cents, holding.currency),
+                one.spoilt > 0 ? formatArea(one.spoilt, holding.units) : 'none',
+                <>
+                  {one.refused && <strong>{one.refused} </strong>}
+                  {one.chain.join(', ') || 'as the line'}. Wins: {one.wins}. Spoils: {one.spoils}.
+                </>,
+                way === one.way ? (
+                  <strong>chosen</strong>
+                ) : (
+                  <Button
+                    size="small"
+                    disabled={one.refused !== null}
+                    onClick={() => run(setSettingWay(id, one.way, `planted ${one.label.toLowerCase()}`))}
+                  >
+                    Choose
+                  </Button>
+                ),
+              ],
+            }))}
+          />
         </div>
       </main>
       <Panel label="Rates">

@@ -7,7 +7,7 @@ import { setHands } from '../../../core/holding/days-commands.ts';
 import type { Holding } from '../../../core/holding/schema.ts';
 import { NumberField } from '../../parts/fields/NumberField.tsx';
 import { run as take } from '../../store/session.ts';
-import { Heads } from '../../parts/Heads.tsx';
+import { Facts } from '../../parts/Facts.tsx';
 
 const hoursText = (hours: number): string =>
   Number.isFinite(hours) ? `${(Math.round(hours * 10) / 10).toString()} h` : 'never';
@@ -40,36 +40,32 @@ export function LineTable({
   return (
     <section className="line-table" aria-label="The line">
       {brief && <h2>The line</h2>}
-      <table className="facts">
-        <Heads of={['Station', 'Hands', 'Load', ...(brief ? [] : ['Who may'])]} />
-        <tbody>
-          {line.stations.map((one) => (
-            <tr key={one.key} className={one.key === line.slowest?.key ? 'is-slowest' : ''}>
-              <th scope="row">{one.label}</th>
-              <td>
-                {brief ? (
-                  handsText(one.hands)
-                ) : (
-                  <NumberField
-                    aria-label={`Hands at ${one.label.toLowerCase()}`}
-                    min={0}
-                    max={50}
-                    size="small"
-                    value={Math.round(one.hands * 100) / 100}
-                    onEnter={(next) => take(setHands(id, manned(said, one.key, next), 'line manned'))}
-                  />
-                )}
-              </td>
-              <td>
-                <span className="load" role="img" aria-label={`${Math.round(one.load * 100)} % of its time`}>
-                  <span style={{ width: `${Math.min(100, one.load * 100)}%` }} />
-                </span>
-              </td>
-              {!brief && <td>{may(one.key).join(', ') || 'nobody of the crew'}</td>}
-            </tr>
-          ))}
-        </tbody>
-      </table>
+      <Facts
+        heads={['Station', 'Hands', 'Load', ...(brief ? [] : ['Who may'])]}
+        rows={line.stations.map((one) => ({
+          key: one.key,
+          className: one.key === line.slowest?.key ? 'is-slowest' : '',
+          cells: [
+            one.label,
+            brief ? (
+              handsText(one.hands)
+            ) : (
+              <NumberField
+                aria-label={`Hands at ${one.label.toLowerCase()}`}
+                min={0}
+                max={50}
+                size="small"
+                value={Math.round(one.hands * 100) / 100}
+                onEnter={(next) => take(setHands(id, manned(said, one.key, next), 'line manned'))}
+              />
+            ),
+            <span key="load" className="load" role="img" aria-label={`${Math.round(one.load * 100)} % of its time`}>
+              <span style={{ width: `${Math.min(100, one.load * 100)}%` }} />
+            </span>,
+            ...(brief ? [] : [may(one.key).join(', ') || 'nobody of the crew']),
+          ],
+        }))}
+      />
       <p>
         {line.slowest && Number.isFinite(line.hours) ? (
           <>

@@ -3,7 +3,6 @@ import { useState } from 'react';
 import { dateWords, monday, spanWords } from '../../../core/days/day.ts';
 import { isOpen, type Task } from '../../../core/days/task.ts';
 import { ExportButtons } from '../../parts/ExportButtons.tsx';
-import { Heads } from '../../parts/Heads.tsx';
 import { Panel } from '../../parts/Panel.tsx';
 import { useLedger } from '../../store/record.ts';
 import { today as todayText } from '../../store/today.ts';
@@ -11,6 +10,7 @@ import { hoursWords } from './SeasonStop.tsx';
 import type { Person } from '../../../core/holding/days-schema.ts';
 import type { Holding } from '../../../core/holding/schema.ts';
 import { useDays } from './use-days.ts';
+import { Facts } from '../../parts/Facts.tsx';
 
 type By = 'week' | 'place' | 'person';
 const YEARS = { 1: 'A year', 3: 'Three years', 12: 'Twelve years' } as const;
@@ -44,7 +44,7 @@ export function ListStop() {
       groups.set(key, [...(groups.get(key) ?? []), task]);
   return (
     <>
-      <main className="stage page days-stop days-list" tabIndex={0}>
+      <main className="stage page days-stop days-list aligned" tabIndex={0}>
         <div className="days-head">
           <h1>List</h1>
           <Segmented
@@ -72,23 +72,24 @@ export function ListStop() {
             <h2>
               {key} <span className="soft">{hoursWords(tasks.reduce((sum, { hours }) => sum + hours, 0))}</span>
             </h2>
-            <table className="facts">
-              <Heads of={['When', 'What', by === 'place' ? 'Who' : 'Where', 'Hours']} />
-              <tbody>
-                {tasks.map((task) => (
-                  <tr key={task.id} className={isOpen(task) ? '' : 'is-done'}>
-                    <td>{task.from === task.to ? dateWords(task.from) : spanWords(task.from, task.to)}</td>
-                    <th scope="row">
-                      {isOpen(task) ? '' : '✓ '}
-                      {task.what}
-                      {task.stop && <span className="soft fine"> Stops {task.stop}.</span>}
-                    </th>
-                    <td>{by === 'place' ? task.who.join(', ') : name(task.planting)}</td>
-                    <td>{Math.max(0.5, Math.round(task.hours * 2) / 2)}</td>
-                  </tr>
-                ))}
-              </tbody>
-            </table>
+            <Facts
+              about={1}
+              heads={['When', 'What', by === 'place' ? 'Who' : 'Where', 'Hours']}
+              rows={tasks.map((task) => ({
+                key: task.id,
+                className: isOpen(task) ? '' : 'is-done',
+                cells: [
+                  task.from === task.to ? dateWords(task.from) : spanWords(task.from, task.to),
+                  <>
+                    {isOpen(task) ? '' : '✓ '}
+                    {task.what}
+                    {task.stop && <span className="soft fine"> Stops {task.stop}.</span>}
+                  </>,
+                  by === 'place' ? task.who.join(', ') : name(task.planting),
+                  Math.max(0.5, Math.round(task.hours * 2) / 2),
+                ],
+              }))}
+            />
           </section>
         ))}
       </main>

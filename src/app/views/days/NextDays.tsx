@@ -3,7 +3,7 @@ import { againstPlanting, againstSpraying, goodDay, type WeatherDay } from '../.
 import { fitsWindow, plantKinds, sayWindow } from '../../../core/days/windows.ts';
 import type { Holding } from '../../../core/holding/schema.ts';
 import { inUnits } from '../../../core/units/quantities.ts';
-import { Heads } from '../../parts/Heads.tsx';
+import { Facts } from '../../parts/Facts.tsx';
 
 /** Today and the days of the forecast, each judged for planting and for spraying, and the next good one. */
 export function NextDays({
@@ -34,31 +34,24 @@ export function NextDays({
           : `For ${label.toLowerCase()} the next good day is ${dayWords(good)}.`}
       </p>
       <div className="scroll">
-        <table className="facts weather">
-          <Heads of={['Day', 'Coldest', 'Warmest', 'Rain', 'Wind', 'For planting', 'For spraying']} />
-          <tbody>
-            {weather
-              .filter(({ date }) => dayOf(date) >= today)
-              .map((one) => (
-                <tr key={one.date}>
-                  <th scope="row">
-                    {dayWords(dayOf(one.date), false)}
-                    {one.forecast ? ', forecast' : ''}
-                  </th>
-                  <td>{inUnits(`${Math.round(one.min)} °C`, units)}</td>
-                  <td>{inUnits(`${Math.round(one.max)} °C`, units)}</td>
-                  <td>{one.rain === 0 ? 'dry' : inUnits(`${Math.round(one.rain)} mm`, units)}</td>
-                  <td>{inUnits(`${Math.round(one.wind)} m/s`, units)}</td>
-                  <td>
-                    {time(dayOf(one.date))
-                      ? against(againstPlanting(weather, [kind], dayOf(one.date)))
-                      : 'not its time'}
-                  </td>
-                  <td>{against(againstSpraying(weather, dayOf(one.date)))}</td>
-                </tr>
-              ))}
-          </tbody>
-        </table>
+        <Facts
+          className="weather"
+          heads={['Day', 'Coldest', 'Warmest', 'Rain', 'Wind', 'For planting', 'For spraying']}
+          rows={weather
+            .filter(({ date }) => dayOf(date) >= today)
+            .map((one) => ({
+              key: one.date,
+              cells: [
+                `${dayWords(dayOf(one.date), false)}${one.forecast ? ', forecast' : ''}`,
+                inUnits(`${Math.round(one.min)} °C`, units),
+                inUnits(`${Math.round(one.max)} °C`, units),
+                one.rain === 0 ? 'dry' : inUnits(`${Math.round(one.rain)} mm`, units),
+                inUnits(`${Math.round(one.wind)} m/s`, units),
+                time(dayOf(one.date)) ? against(againstPlanting(weather, [kind], dayOf(one.date))) : 'not its time',
+                against(againstSpraying(weather, dayOf(one.date))),
+              ],
+            }))}
+        />
       </div>
     </>
   );

@@ -8,12 +8,12 @@ import { kindOf, kindsSource, plantKinds, saySeason, sayWindow, windowsFor } fro
 import { setDays } from '../../../core/holding/days-commands.ts';
 import { inUnits } from '../../../core/units/quantities.ts';
 import { DayField } from '../../parts/fields/DayField.tsx';
-import { Heads } from '../../parts/Heads.tsx';
 import { Panel } from '../../parts/Panel.tsx';
 import { run } from '../../store/session.ts';
 import { NextDays } from './NextDays.tsx';
 import { useDays, useWeather } from './use-days.ts';
 import { Waiting } from './Waiting.tsx';
+import { Facts } from '../../parts/Facts.tsx';
 
 /** When each kind of stock may be planted here, what the next days are like, and what becomes of stock that must wait. */
 export function StockStop() {
@@ -33,19 +33,21 @@ export function StockStop() {
         <h1>Windows and stock</h1>
         <p className="soft">{saySeason(seasonDates(holding, today))}</p>
         <div className="scroll">
-          <table className="facts">
-            <Heads of={['Stock', 'This season', 'Next', 'Why']} />
-            <tbody>
-              {Object.entries(plantKinds).map(([key, { label, why }]) => (
-                <tr key={key} className={used.has(key) ? 'is-used' : ''}>
-                  <th scope="row">{label}</th>
-                  <td>{said(key, today)}</td>
-                  <td>{said(key, today + 365)}</td>
-                  <td className="soft">{inUnits(why, holding.units)}</td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
+          <Facts
+            heads={['Stock', 'This season', 'Next', 'Why']}
+            rows={Object.entries(plantKinds).map(([key, { label, why }]) => ({
+              key,
+              className: used.has(key) ? 'is-used' : '',
+              cells: [
+                label,
+                said(key, today),
+                said(key, today + 365),
+                <span key="why" className="soft">
+                  {inUnits(why, holding.units)}
+                </span>,
+              ],
+            }))}
+          />
         </div>
         <h2>The next days {weather?.simulated && <span className="soft">{weather.source}, simulated</span>}</h2>
         {error && <p className="reading">{error.message}</p>}

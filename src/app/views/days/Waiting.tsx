@@ -7,8 +7,8 @@ import { heldWays } from '../../../core/days/hold.ts';
 import { kindOf } from '../../../core/days/windows.ts';
 import { stockOf } from '../../../core/species/stock.ts';
 import { formatCount, formatMoney, formatWater } from '../../../core/units/quantities.ts';
-import { Heads } from '../../parts/Heads.tsx';
 import type { Days } from './use-days.ts';
+import { Facts } from '../../parts/Facts.tsx';
 
 /** Stock that is offered before its time or comes before it can be planted: plant, hold or wait, and how it is held. */
 export function Waiting({
@@ -55,31 +55,27 @@ export function Waiting({
         </label>
       </div>
       <div className="scroll">
-        <table className="facts">
-          <caption>
-            Buy now and hold, wait, or plant now: {formatCount(plants)}, {dateWords(offered)}
-          </caption>
-          <Heads of={['Way', 'Planted', 'Lives', 'Water', 'Work', 'Costs with losses', 'Why']} />
-          <tbody>
-            {buyOrWait(laid, stock, plants, offered, holding).map((one) => (
-              <tr key={one.key} className={one.refused ? 'is-refused' : ''}>
-                <th scope="row">{one.label}</th>
-                {one.refused ? (
-                  <td colSpan={6}>{one.refused}</td>
-                ) : (
-                  <>
-                    <td>{dateWords(one.plantOn)}</td>
-                    <td>{Math.round(one.lives * 100)} %</td>
-                    <td>{one.litres > 0 ? formatWater(one.litres, holding.units) : 'as usual'}</td>
-                    <td>{one.hours > 0 ? `${Math.round(one.hours)} h` : 'none'}</td>
-                    <td>{formatMoney(one.cents, holding.currency)}</td>
-                    <td className="soft">{one.why}</td>
-                  </>
-                )}
-              </tr>
-            ))}
-          </tbody>
-        </table>
+        <Facts
+          caption={`Buy now and hold, wait, or plant now: ${formatCount(plants)}, ${dateWords(offered)}`}
+          heads={['Way', 'Planted', 'Lives', 'Water', 'Work', 'Costs with losses', 'Why']}
+          rows={buyOrWait(laid, stock, plants, offered, holding).map((one) => ({
+            key: one.key,
+            className: one.refused ? 'is-refused' : '',
+            cells: one.refused
+              ? [one.label, one.refused]
+              : [
+                  one.label,
+                  dateWords(one.plantOn),
+                  `${Math.round(one.lives * 100)} %`,
+                  one.litres > 0 ? formatWater(one.litres, holding.units) : 'as usual',
+                  one.hours > 0 ? `${Math.round(one.hours)} h` : 'none',
+                  formatMoney(one.cents, holding.currency),
+                  <span key="why" className="soft">
+                    {one.why}
+                  </span>,
+                ],
+          }))}
+        />
       </div>
       <Holding days={days} kind={kind} stock={stock} plants={plants} offered={offered} />
     </>
@@ -107,29 +103,26 @@ function Holding({
   const carrier = plan.crew.people.find(({ not }) => !not.includes('lifting'))?.name ?? 'nobody who may lift';
   return (
     <div className="scroll">
-      <table className="facts">
-        <caption>Held from {spanWords(offered, planted)}</caption>
-        <Heads of={['Way', 'Bears', 'Lost from', 'Water a day', 'Work a day', 'Cost', 'Dies', 'How']} />
-        <tbody>
-          {heldWays({ kind, stock, plants, from: offered, until: planted }, holding).map((one) => (
-            <tr key={one.way} className={one.outlasts ? 'is-refused' : ''}>
-              <th scope="row">{one.label}</th>
-              <td>{one.bears} days</td>
-              <td>
-                {dateWords(one.lost)}
-                {one.outlasts ? ': too soon' : ''}
-              </td>
-              <td>{one.litresDay > 0 ? formatWater(one.litresDay, holding.units) : 'none'}</td>
-              <td>
-                {Math.max(1, Math.round(one.hoursDay * 60))} min, {carrier}
-              </td>
-              <td>{formatMoney(one.cents, holding.currency)}</td>
-              <td>{formatCount(one.dies)}</td>
-              <td className="soft">{one.why}</td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+      <Facts
+        caption={`Held from ${spanWords(offered, planted)}`}
+        heads={['Way', 'Bears', 'Lost from', 'Water a day', 'Work a day', 'Cost', 'Dies', 'How']}
+        rows={heldWays({ kind, stock, plants, from: offered, until: planted }, holding).map((one) => ({
+          key: one.way,
+          className: one.outlasts ? 'is-refused' : '',
+          cells: [
+            one.label,
+            `${one.bears} days`,
+            `${dateWords(one.lost)}${one.outlasts ? ': too soon' : ''}`,
+            one.litresDay > 0 ? formatWater(one.litresDay, holding.units) : 'none',
+            `${Math.max(1, Math.round(one.hoursDay * 60))} min, ${carrier}`,
+            formatMoney(one.cents, holding.currency),
+            formatCount(one.dies),
+            <span key="why" className="soft">
+              {one.why}
+            </span>,
+          ],
+        }))}
+      />
     </div>
   );
 }

@@ -2,7 +2,7 @@ import { Segmented, Select } from 'antd';
 import type { KnownPoint } from '../../../core/field/known-points.ts';
 import type { SetOut } from '../../../core/field/peg-sheet.ts';
 import type { SetOutWay } from '../../../core/field/set-out.ts';
-import { Heads } from '../../parts/Heads.tsx';
+import { Facts } from '../../parts/Facts.tsx';
 
 /** The pegs of bends and curves, and the choice of how they are measured. */
 export function SetOutTable({
@@ -67,19 +67,13 @@ export function SetOutTable({
         <p key={sentence}>{sentence}</p>
       ))}
       {lines.map(({ name, pegs }) => (
-        <table key={name} className="figures-table">
-          <caption>{name}</caption>
-          <Heads of={columns} />
-          <tbody>
-            {pegs.map((peg) => (
-              <tr key={peg[0]}>
-                {peg.map((cell, c) => (
-                  <td key={columns[c]}>{cell}</td>
-                ))}
-              </tr>
-            ))}
-          </tbody>
-        </table>
+        <Facts
+          key={name}
+          className="figures-table"
+          caption={name}
+          heads={columns}
+          rows={pegs.map((cells) => ({ key: cells[0]!, cells }))}
+        />
       ))}
     </section>
   );

@@ -3,8 +3,8 @@ import { barLength, drawSettingOut } from '../../../core/field/setting-drawing.t
 import { numbered, settingSteps, settingTable } from '../../../core/field/setting-sheet.ts';
 import { settingOut } from '../../../core/field/setting-out.ts';
 import { formatLength } from '../../../core/units/quantities.ts';
-import { Heads } from '../../parts/Heads.tsx';
 import type { InField } from './use-field.ts';
+import { Facts } from '../../parts/Facts.tsx';
 
 const [WIDE, HIGH] = [760, 300];
 const path = (points: readonly (readonly [number, number])[]) =>
@@ -64,18 +64,7 @@ export function SettingOutFigure({ field: { laid, holding } }: { field: InField 
       <details>
         <summary>Measures of {rows.length} pegs</summary>
         <div className="scroll">
-          <table className="figures-table">
-            <Heads of={head} />
-            <tbody>
-              {rows.map((row) => (
-                <tr key={row[0]}>
-                  {row.map((cell, c) => (
-                    <td key={head[c]}>{cell}</td>
-                  ))}
-                </tr>
-              ))}
-            </tbody>
-          </table>
+          <Facts className="figures-table" heads={head} rows={rows.map((cells) => ({ key: cells[0]!, cells }))} />
         </div>
       </details>
     </section>

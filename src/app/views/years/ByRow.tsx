@@ -7,7 +7,7 @@ import { WhyLine } from '../../parts/WhyLine.tsx';
 import { careSource } from '../../../core/years/care.ts';
 import { growthSource } from '../../../core/years/growth.ts';
 import { look } from '../../store/look-at.ts';
-import { Heads } from '../../parts/Heads.tsx';
+import { Facts } from '../../parts/Facts.tsx';
 
 /** Each row in the year shown: how high it is, what light reaches it past its neighbours, when it closes and wants thinning. */
 export function ByRow({ stand, year }: { stand: StandYears; year: number }) {
@@ -15,27 +15,27 @@ export function ByRow({ stand, year }: { stand: StandYears; year: number }) {
   const when = (one: number | null) => (one === null ? '–' : String(one));
   return (
     <>
-      <table className="facts by-row">
-        <caption>By row</caption>
-        <Heads of={['Row', 'Height', 'Light', 'Closes', 'Thin']} />
-        <tbody>
-          {stand.laid.planting.rows.map(({ id, name }) => {
-            const kinds = stand.grown.filter(({ row }) => row === id);
-            if (kinds.length === 0) return null;
-            const plants = kinds.reduce((sum, one) => sum + one.plants, 0);
-            const light = kinds.reduce((sum, one) => sum + one.plants * one.light[year]!, 0) / plants;
-            return (
-              <tr key={id}>
-                <th scope="row">{name}</th>
-                <td>{formatLength(heightOfRow(stand.grown, kinds[0]!.laidRow, year), units, { decimals: 1 })}</td>
-                <td>{Math.round(light * 100)} %</td>
-                <td>{when(closesIn(stand, id))}</td>
-                <td>{when(thinIn(stand, id))}</td>
-              </tr>
-            );
-          })}
-        </tbody>
-      </table>
+      <Facts
+        className="by-row"
+        caption="By row"
+        heads={['Row', 'Height', 'Light', 'Closes', 'Thin']}
+        rows={stand.laid.planting.rows.flatMap(({ id, name }) => {
+          const kinds = stand.grown.filter(({ row }) => row === id);
+          if (kinds.length === 0) return [];
+          const plants = kinds.reduce((sum, one) => sum + one.plants, 0);
+          const light = kinds.reduce((sum, one) => sum + one.plants * one.light[year]!, 0) / plants;
+          return {
+            key: id,
+            cells: [
+              name,
+              formatLength(heightOfRow(stand.grown, kinds[0]!.laidRow, year), units, { decimals: 1 }),
+              `${Math.round(light * 100)} %`,
+              when(closesIn(stand, id)),
+              when(thinIn(stand, id)),
+            ],
+          };
+        })}
+      />
       <WhyLine
         formula="mean of the row’s kinds by their plants. Light: sun and sky that reach three quarters of its height past the other rows, over the time in leaf. Closes: mean free crown as wide as the spacing. Thin: free crowns 1.6 times the spacing, or less than 0.4 of the height green"
         source={`${growthSource}; ${careSource}`}

@@ -7,7 +7,7 @@ import { midwinter } from '../../../core/sun/sun.ts';
 import { formatLength, formatWeight, inUnits, type UnitSystem } from '../../../core/units/quantities.ts';
 import { bearingSource, harvests, type Harvest } from '../../../core/years/bearing.ts';
 import type { StandYears } from '../../../core/years/stand-years.ts';
-import { Heads } from '../../parts/Heads.tsx';
+import { Facts } from '../../parts/Facts.tsx';
 
 /** What this planting does beside wind and sight, where it has something to do with it: water, snow, fruit, and its midwinter shadow. */
 export function Purpose({ outlook, stand, year }: { outlook: Outlook; stand: StandYears; year: number }) {
@@ -85,24 +85,24 @@ function Food({ stand, year, south, units }: { stand: StandYears; year: number; 
   if (found.length === 0) return null;
   return (
     <>
-      <table className="facts by-row">
-        <caption>Harvest</caption>
-        <Heads of={['Kind', 'Bears', 'Months', `Year ${year}`]} />
-        <tbody>
-          {found.map((harvest) => (
-            <tr key={harvest.species.id}>
-              <th scope="row">{harvest.species.common}</th>
-              <td>{harvest.first === null ? 'not known' : `${harvest.first}, full ${harvest.full ?? '–'}`}</td>
-              <td>{monthsOf(harvest, south)}</td>
-              <td>
-                {Math.round(harvest.crop[year]! * 100)} %
-                <br />
-                {eachIn(harvest, year, units)}
-              </td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+      <Facts
+        className="by-row"
+        caption="Harvest"
+        heads={['Kind', 'Bears', 'Months', `Year ${year}`]}
+        rows={found.map((harvest) => ({
+          key: harvest.species.id,
+          cells: [
+            harvest.species.common,
+            harvest.first === null ? 'not known' : `${harvest.first}, full ${harvest.full ?? '–'}`,
+            monthsOf(harvest, south),
+            <>
+              {Math.round(harvest.crop[year]! * 100)} %
+              <br />
+              {eachIn(harvest, year, units)}
+            </>,
+          ],
+        }))}
+      />
       <p className="soft fine">
         {inUnits(bearingSource, units)}. The crop is of a full one, by age and light; what each plant bears follows from
         its crown, an ordinary year to a good one.

@@ -10,6 +10,7 @@ import type { StandYears } from '../../../core/years/stand-years.ts';
 import { useWidth } from '../../parts/use-width.ts';
 import { look } from '../../store/look-at.ts';
 import { useShown } from '../../store/derived.ts';
+import { Facts } from '../../parts/Facts.tsx';
 
 const HIGH = 84;
 
@@ -55,36 +56,19 @@ export function Through({ verdicts, stand, year }: { verdicts: readonly Verdict[
       />
       <details>
         <summary>In figures</summary>
-        <table className="facts">
-          <thead>
-            <tr>
-              <th scope="col">Year</th>
-              {TOLD.map((n) => (
-                <th key={n} scope="col">
-                  {n}
-                </th>
-              ))}
-            </tr>
-          </thead>
-          <tbody>
-            {shown.map(({ aim, unit, series }) => (
-              <tr key={aim.id}>
-                <th scope="row">{aimKinds[aim.kind].label}</th>
-                {TOLD.map((n) => (
-                  <td key={n}>{saidIn(unit, units)(valueAt(series!.middle, n))}</td>
-                ))}
-              </tr>
-            ))}
-            {rows.map(({ name, values }) => (
-              <tr key={name}>
-                <th scope="row">{name}, height</th>
-                {TOLD.map((n) => (
-                  <td key={n}>{formatLength(values[n]!, units, { decimals: 1 })}</td>
-                ))}
-              </tr>
-            ))}
-          </tbody>
-        </table>
+        <Facts
+          heads={['Year', ...TOLD]}
+          rows={[
+            ...shown.map(({ aim, unit, series }) => ({
+              key: aim.id,
+              cells: [aimKinds[aim.kind].label, ...TOLD.map((n) => saidIn(unit, units)(valueAt(series!.middle, n)))],
+            })),
+            ...rows.map(({ name, values }) => ({
+              key: name,
+              cells: [`${name}, height`, ...TOLD.map((n) => formatLength(values[n]!, units, { decimals: 1 }))],
+            })),
+          ]}
+        />
       </details>
     </section>
   );

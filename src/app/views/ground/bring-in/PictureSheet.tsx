@@ -6,6 +6,7 @@ import { fitPicture, type KnownPoint } from '../../../../core/ground/picture-fit
 import { Refused } from '../../../../core/holding/command.ts';
 import type { Picture } from '../../../../core/holding/ground-schema.ts';
 import { formatLength } from '../../../../core/units/quantities.ts';
+import { NumberField } from '../../../parts/fields/NumberField.tsx';
 import { LengthField } from '../../../parts/fields/LengthField.tsx';
 import { useTokens } from '../../../look/Look.tsx';
 import { pictureImage } from '../../../plan/ground-overlay.ts';
@@ -73,6 +74,10 @@ export function PictureSheet({
     ),
   ];
   const fit = tryFit(points);
+  const put = (pixel: [number, number]) => {
+    const free = known.find(({ at }) => !points.some((point) => point.at[0] === at[0] && point.at[1] === at[1]));
+    setPoints([...points, { pixel, at: free ? [free.at[0], free.at[1]] : [0, 0] }]);
+  };
   return (
     <Modal
       open
@@ -96,18 +101,17 @@ export function PictureSheet({
             const { left, top, width } = event.currentTarget.getBoundingClientRect();
             const shown = width / picture.width; // narrower than `scale` where the sheet is
             const pixel: [number, number] = [(event.clientX - left) / shown, (event.clientY - top) / shown];
-            if (pixel[0] > picture.width || pixel[1] > picture.height) return;
-            const free = known.find(
-              ({ at }) => !points.some((point) => point.at[0] === at[0] && point.at[1] === at[1]),
-            );
-            setPoints([...points, { pixel, at: free ? [free.at[0], free.at[1]] : [0, 0] }]);
+            if (pixel[0] <= picture.width && pixel[1] <= picture.height) put(pixel);
           }}
         />
         <div>
           <p>
             Click a place in the picture that you know, then say where it is on the plan. Two places far apart fix it.
           </p>
-          <PointList points={points} known={known} fit={fit} onPoints={setPoints} />
+          <PointList size={picture} points={points} known={known} fit={fit} onPoints={setPoints} />
+          <Button size="small" onClick={() => put([Math.round(picture.width / 2), Math.round(picture.height / 2)])}>
+            Add a point by its pixels
+          </Button>
           <p className="reading" role="status">
             {typeof fit === 'string'
               ? fit
@@ -130,19 +134,22 @@ function tryFit(points: readonly KnownPoint[]) {
 
 /** The points known so far, each with where it is on the plan and how far off the fit leaves it. */
 function PointList({
+  size,
   points,
   known,
   fit,
   onPoints,
 }: {
+  size: Pick<Picture, 'width' | 'height'>;
   points: readonly KnownPoint[];
   known: readonly Known[];
   fit: ReturnType<typeof tryFit>;
   onPoints(points: readonly KnownPoint[]): void;
 }) {
   const { units } = useShown();
-  const move = (i: number, at: Point) =>
-    onPoints(points.map((one, k) => (k === i ? { ...one, at: [at[0], at[1]] } : one)));
+  const change = (i: number, changes: Partial<KnownPoint>) =>
+    onPoints(points.map((one, k) => (k === i ? { ...one, ...changes } : one)));
+  const move = (i: number, [x, y]: Point) => change(i, { at: [x, y] });
   return (
     <ol className="rows-list known-points">
       {points.map((point, i) => (
@@ -155,6 +162,24 @@ function PointList({
             <Button size="small" type="text" onClick={() => onPoints(points.filter((_, k) => k !== i))}>
               Take out
             </Button>
+          </div>
+          <div className="pair">
+            {(['across', 'down'] as const).map((way, axis) => (
+              <NumberField
+                key={way}
+                size="small"
+                aria-label={`Point ${i + 1} in the picture, pixels ${way}`}
+                prefix={way}
+                suffix="px"
+                min={0}
+                max={axis ? size.height : size.width}
+                precision={0}
+                value={Math.round(point.pixel[axis]!)}
+                onEnter={(to) =>
+                  to !== null && change(i, { pixel: axis ? [point.pixel[0], to] : [to, point.pixel[1]] })
+                }
+              />
+            ))}
           </div>
           <Select
             size="small"

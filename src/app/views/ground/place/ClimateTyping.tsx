@@ -4,6 +4,7 @@ import { zoneOfWinter } from '../../../../core/place/climate-band.ts';
 import { rainUnit, temperatureUnit, windUnit, type UnitSystem } from '../../../../core/units/quantities.ts';
 import { DayField } from '../../../parts/fields/DayField.tsx';
 import { NumberField } from '../../../parts/fields/NumberField.tsx';
+import { Facts } from '../../../parts/Facts.tsx';
 
 const calm = () => Array.from({ length: 8 }, () => ({ share: 0.12, speed: 3 }));
 
@@ -68,43 +69,32 @@ function MonthTable({ climate, units, onChange }: Omit<TypingProps, 'season'>) {
   const rain = rainUnit(units);
   const months = climate.months ?? Array.from({ length: 12 }, () => ({ rain: 0, evaporation: 0 }));
   return (
-    <table className="months">
-      <thead>
-        <tr>
-          <th scope="col">Month</th>
-          <th scope="col">Rain, {rain.name}</th>
-          <th scope="col">Evaporation, {rain.name}</th>
-        </tr>
-      </thead>
-      <tbody>
-        {months.map((month, i) => (
-          <tr key={monthName(i + 1)}>
-            <th scope="row">{monthName(i + 1).slice(0, 3)}</th>
-            {(['rain', 'evaporation'] as const).map((key) => (
-              <td key={key}>
-                <NumberField
-                  size="small"
-                  aria-label={`${key} in ${monthName(i + 1)}, ${rain.name}`}
-                  min={0}
-                  max={(key === 'rain' ? 3000 : 600) / rain.perUnit}
-                  value={tenth(month[key] / rain.perUnit)}
-                  onEnter={(value) =>
-                    onChange(
-                      {
-                        months: months.map((one, k) =>
-                          k === i ? { ...one, [key]: (value ?? 0) * rain.perUnit } : one,
-                        ),
-                      },
-                      `${key} in ${monthName(i + 1)}`,
-                    )
-                  }
-                />
-              </td>
-            ))}
-          </tr>
-        ))}
-      </tbody>
-    </table>
+    <Facts
+      className="months"
+      heads={['Month', `Rain, ${rain.name}`, `Evaporation, ${rain.name}`]}
+      rows={months.map((month, i) => ({
+        key: i,
+        cells: [
+          monthName(i + 1).slice(0, 3),
+          ...(['rain', 'evaporation'] as const).map((key) => (
+            <NumberField
+              key={key}
+              size="small"
+              aria-label={`${key} in ${monthName(i + 1)}, ${rain.name}`}
+              min={0}
+              max={(key === 'rain' ? 3000 : 600) / rain.perUnit}
+              value={tenth(month[key] / rain.perUnit)}
+              onEnter={(value) =>
+                onChange(
+                  { months: months.map((one, k) => (k === i ? { ...one, [key]: (value ?? 0) * rain.perUnit } : one)) },
+                  `${key} in ${monthName(i + 1)}`,
+                )
+              }
+            />
+          )),
+        ],
+      }))}
+    />
   );
 }
 
@@ -117,44 +107,36 @@ function RoseTable({ climate, units, season, onChange }: TypingProps) {
       `wind in ${season}`,
     );
   return (
-    <table className="months">
-      <thead>
-        <tr>
-          <th scope="col">From, {season}</th>
-          <th scope="col">% of time</th>
-          <th scope="col">{wind.name}</th>
-        </tr>
-      </thead>
-      <tbody>
-        {rose[season].map(({ share, speed }, i) => {
-          const from = `${Math.round((i * 360) / rose[season].length)}°`;
-          return (
-            <tr key={from}>
-              <th scope="row">{from}</th>
-              <td>
-                <NumberField
-                  size="small"
-                  aria-label={`Share from ${from}, per cent`}
-                  min={0}
-                  max={100}
-                  value={Math.round(share * 1000) / 10}
-                  onEnter={(value) => sector(i, { share: (value ?? 0) / 100 })}
-                />
-              </td>
-              <td>
-                <NumberField
-                  size="small"
-                  aria-label={`Speed from ${from}, ${wind.name}`}
-                  min={0}
-                  max={60 / wind.perUnit}
-                  value={tenth(speed / wind.perUnit)}
-                  onEnter={(value) => sector(i, { speed: (value ?? 0) * wind.perUnit })}
-                />
-              </td>
-            </tr>
-          );
-        })}
-      </tbody>
-    </table>
+    <Facts
+      className="months"
+      heads={[`From, ${season}`, '% of time', wind.name]}
+      rows={rose[season].map(({ share, speed }, i) => {
+        const from = `${Math.round((i * 360) / rose[season].length)}°`;
+        return {
+          key: from,
+          cells: [
+            from,
+            <NumberField
+              key="share"
+              size="small"
+              aria-label={`Share from ${from}, per cent`}
+              min={0}
+              max={100}
+              value={Math.round(share * 1000) / 10}
+              onEnter={(value) => sector(i, { share: (value ?? 0) / 100 })}
+            />,
+            <NumberField
+              key="speed"
+              size="small"
+              aria-label={`Speed from ${from}, ${wind.name}`}
+              min={0}
+              max={60 / wind.perUnit}
+              value={tenth(speed / wind.perUnit)}
+              onEnter={(value) => sector(i, { speed: (value ?? 0) * wind.perUnit })}
+            />,
+          ],
+        };
+      })}
+    />
   );
 }

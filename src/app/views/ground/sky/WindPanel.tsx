@@ -21,6 +21,7 @@ import { complain, run } from '../../../store/session.ts';
 import { ClimateTyping } from '../place/ClimateTyping.tsx';
 import { StandinOffer } from '../place/StandinOffer.tsx';
 import { WindRose } from './WindRose.tsx';
+import { Facts } from '../../../parts/Facts.tsx';
 
 /** Wind by season, rain and evaporation by month, frosts: from the stand-in, a table, or typed. */
 export function WindPanel() {
@@ -190,26 +191,15 @@ function Months({ months, us }: { months: NonNullable<Climate['months']>; us: bo
   return (
     <>
       <h3>Rain and evaporation, {us ? 'inches' : 'mm'}</h3>
-      <table className="months">
-        <thead>
-          <tr>
-            <th scope="col">Month</th>
-            <th scope="col">Rain</th>
-            <th scope="col">Evaporation</th>
-            <th scope="col">Left over</th>
-          </tr>
-        </thead>
-        <tbody>
-          {months.map(({ rain, evaporation }, i) => (
-            <tr key={monthName(i + 1)} className={rain < evaporation ? 'is-short' : ''}>
-              <th scope="row">{monthName(i + 1)}</th>
-              <td>{amount(rain)}</td>
-              <td>{amount(evaporation)}</td>
-              <td>{amount(rain - evaporation)}</td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+      <Facts
+        className="months"
+        heads={['Month', 'Rain', 'Evaporation', 'Left over']}
+        rows={months.map(({ rain, evaporation }, i) => ({
+          key: i,
+          className: rain < evaporation ? 'is-short' : '',
+          cells: [monthName(i + 1), amount(rain), amount(evaporation), amount(rain - evaporation)],
+        }))}
+      />
     </>
   );
 }

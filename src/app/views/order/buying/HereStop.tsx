@@ -11,7 +11,7 @@ import { newId } from '../../../store/ids.ts';
 import { run } from '../../../store/session.ts';
 import { Kits } from '../means/Kits.tsx';
 import { PIECES } from './pieces.ts';
-import { Heads } from '../../../parts/Heads.tsx';
+import { Facts } from '../../../parts/Facts.tsx';
 
 /** What is here already and is used first, and makers' sets whose own figures stand instead of the formulas. */
 export function HereStop() {
@@ -27,59 +27,57 @@ export function HereStop() {
       <main className="stage page order-stop">
         <h1>Already here</h1>
         <p className="soft">Stakes, guards, mats and compost that are here are used before any are bought.</p>
-        <table className="facts here">
-          <Heads of={['Piece', 'How many', 'Still needs', 'Used', '']} />
-          <tbody>
-            {here.map((thing) => {
-              const line = used.get(thing.piece);
-              const all = here.filter(({ piece }) => piece === thing.piece).reduce((sum, { count }) => sum + count, 0);
-              return (
-                <tr key={thing.id}>
-                  <td>
-                    <Select
-                      size="small"
-                      aria-label="Piece"
-                      showSearch={{ optionFilterProp: 'label' }}
-                      value={thing.piece}
-                      options={options}
-                      popupMatchSelectWidth={320}
-                      onChange={(piece) => put({ ...thing, piece })}
-                    />
-                  </td>
-                  <td>
-                    <NumberField
-                      size="small"
-                      aria-label={`How many ${kitName(thing.piece, units, [])}`}
-                      min={0}
-                      max={1_000_000}
-                      value={thing.count}
-                      onEnter={(count) => put({ ...thing, count: count ?? 0 })}
-                    />
-                  </td>
-                  <td>
-                    <Input
-                      size="small"
-                      aria-label={`What ${kitName(thing.piece, units, [])} still need`}
-                      key={thing.needs}
-                      defaultValue={thing.needs}
-                      maxLength={120}
-                      placeholder="such as new ties"
-                      onBlur={({ target }) =>
-                        target.value.trim() !== thing.needs && put({ ...thing, needs: target.value.trim() })
-                      }
-                    />
-                  </td>
-                  <td>{line ? `${formatCount(line.here)} of ${formatCount(all)}` : `none of ${formatCount(all)}`}</td>
-                  <td>
-                    <Button size="small" onClick={() => run(dropListed('here', thing.id, 'taken off what is here'))}>
-                      Take out
-                    </Button>
-                  </td>
-                </tr>
-              );
-            })}
-          </tbody>
-        </table>
+        <Facts
+          className="here"
+          heads={['Piece', 'How many', 'Still needs', 'Used', '']}
+          rows={here.map((thing) => {
+            const line = used.get(thing.piece);
+            const all = here.filter(({ piece }) => piece === thing.piece).reduce((sum, { count }) => sum + count, 0);
+            return {
+              key: thing.id,
+              cells: [
+                <Select
+                  key="piece"
+                  size="small"
+                  aria-label="Piece"
+                  showSearch={{ optionFilterProp: 'label' }}
+                  value={thing.piece}
+                  options={options}
+                  popupMatchSelectWidth={320}
+                  onChange={(piece) => put({ ...thing, piece })}
+                />,
+                <NumberField
+                  key="count"
+                  size="small"
+                  aria-label={`How many ${kitName(thing.piece, units, [])}`}
+                  min={0}
+                  max={1_000_000}
+                  value={thing.count}
+                  onEnter={(count) => put({ ...thing, count: count ?? 0 })}
+                />,
+                <Input
+                  size="small"
+                  aria-label={`What ${kitName(thing.piece, units, [])} still need`}
+                  key={thing.needs}
+                  defaultValue={thing.needs}
+                  maxLength={120}
+                  placeholder="such as new ties"
+                  onBlur={({ target }) =>
+                    target.value.trim() !== thing.needs && put({ ...thing, needs: target.value.trim() })
+                  }
+                />,
+                line ? `${formatCount(line.here)} of ${formatCount(all)}` : `none of ${formatCount(all)}`,
+                <Button
+                  key="out"
+                  size="small"
+                  onClick={() => run(dropListed('here', thing.id, 'taken off what is here'))}
+                >
+                  Take out
+                </Button>,
+              ],
+            };
+          })}
+        />
         <Button size="small" onClick={() => put({ id: newId(), piece: 'stake.0.9', count: 0, needs: '' })}>
           + Piece
         </Button>

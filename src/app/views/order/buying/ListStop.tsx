@@ -9,7 +9,7 @@ import { useWorked } from '../../../store/derived.ts';
 import { OrderTable } from './OrderTable.tsx';
 import { PhaseChoice } from './PhaseChoice.tsx';
 import { Prices } from './Prices.tsx';
-import { Heads } from '../../../parts/Heads.tsx';
+import { Facts } from '../../../parts/Facts.tsx';
 
 /** The order list of the whole holding, and the price table behind it. */
 export function ListStop() {
@@ -72,22 +72,12 @@ function PackedByRow() {
       {sheet?.parts.map(
         (part) =>
           part.kind === 'table' && (
-            <table key={part.name} className="facts">
-              <caption>{part.name}</caption>
-              <Heads of={part.head} />
-              <tbody>
-                {part.rows.map(([row, ...cells]) => (
-                  <tr key={row}>
-                    <th scope="row">{row}</th>
-                    {cells.map((cell, c) => (
-                      <td key={part.head[c + 1]} className="words">
-                        {cell}
-                      </td>
-                    ))}
-                  </tr>
-                ))}
-              </tbody>
-            </table>
+            <Facts
+              key={part.name}
+              caption={part.name}
+              heads={part.head}
+              rows={part.rows.map((cells) => ({ key: cells[0]!, cells }))}
+            />
           ),
       )}
     </section>

@@ -16,7 +16,7 @@ import { useShown, useWorked } from '../../../store/derived.ts';
 import { costsOf } from '../../../../core/account/costs.ts';
 import { newId } from '../../../store/ids.ts';
 import { run } from '../../../store/session.ts';
-import { Heads } from '../../../parts/Heads.tsx';
+import { Facts, type Fact } from '../../../parts/Facts.tsx';
 
 /** What it costs and who pays: by planting, with work, contingency and tax, and grants as income beside it. */
 export function MoneyStop() {
@@ -39,51 +39,46 @@ export function MoneyStop() {
     <>
       <main className="stage page order-stop">
         <h1>Money</h1>
-        <table className="facts money">
-          <Heads
-            of={['Planting', 'Plants', 'Materials', 'Hours', 'Work', 'A plant', units === 'us' ? 'A foot' : 'A metre']}
-          />
-          <tbody>
-            {plan.plantings.map((one) => (
-              <tr key={one.id}>
-                <th scope="row">{one.name}</th>
-                <td>{formatCount(one.plants)}</td>
-                <td>{money(one.materials)}</td>
-                <td>{formatCount(Math.round(one.hours))}</td>
-                <td>{money(one.labour)}</td>
-                <td>{money(one.perPlant)}</td>
-                <td>{one.perMetre === null ? '' : perLength(one.perMetre)}</td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
-        <table className="facts sums">
-          <caption>The whole holding</caption>
-          <tbody>
-            {plan.costs.ordered > 0 && (
-              <Line label="Ordered, less what is claimed back" value={money(plan.costs.ordered)} />
-            )}
-            {plan.costs.unrecorded > 0 && (
-              <Line label="Planted without an order here, by the price table" value={money(plan.costs.unrecorded)} />
-            )}
-            {plan.costs.toBuy < plan.costs.total && <Line label="Still to buy" value={money(plan.costs.toBuy)} />}
-            <Line label="Plants and materials, packs shared" value={money(plan.costs.total)} />
-            <Line label={`Work, ${formatCount(Math.round(plan.hours))} hours`} value={money(plan.labour)} />
-            {plan.contractor > 0 && <Line label="Of those hours, hired" value={money(plan.contractor)} />}
-            <Line label="Contingency" value={money(plan.contingency)} />
-            <Line label="Tax" value={money(plan.tax)} />
-            <Line label="Cost" value={money(plan.gross)} strong />
-            {plan.grants.map((grant, i) => (
-              <Line
-                key={i}
-                label={`Grant: ${grant.name}${grant.pays ? `, pays ${grant.pays}` : ''}`}
-                note={[grant.conditions, grant.note].filter(Boolean).join(' ')}
-                value={`− ${money(grant.amount)}`}
-              />
-            ))}
-            <Line label="Left to pay" value={money(plan.net)} strong />
-          </tbody>
-        </table>
+        <Facts
+          className="money"
+          heads={['Planting', 'Plants', 'Materials', 'Hours', 'Work', 'A plant', units === 'us' ? 'A foot' : 'A metre']}
+          rows={plan.plantings.map((one) => ({
+            key: one.id,
+            cells: [
+              one.name,
+              formatCount(one.plants),
+              money(one.materials),
+              formatCount(Math.round(one.hours)),
+              money(one.labour),
+              money(one.perPlant),
+              one.perMetre === null ? '' : perLength(one.perMetre),
+            ],
+          }))}
+        />
+        <Facts
+          className="sums"
+          caption="The whole holding"
+          rows={[
+            ...(plan.costs.ordered > 0 ? [sum('Ordered, less what is claimed back', money(plan.costs.ordered))] : []),
+            ...(plan.costs.unrecorded > 0
+              ? [sum('Planted without an order here, by the price table', money(plan.costs.unrecorded))]
+              : []),
+            ...(plan.costs.toBuy < plan.costs.total ? [sum('Still to buy', money(plan.costs.toBuy))] : []),
+            sum('Plants and materials, packs shared', money(plan.costs.total)),
+            sum(`Work, ${formatCount(Math.round(plan.hours))} hours`, money(plan.labour)),
+            ...(plan.contractor > 0 ? [sum('Of those hours, hired', money(plan.contractor))] : []),
+            sum('Contingency', money(plan.contingency)),
+            sum('Tax', money(plan.tax)),
+            sum('Cost', money(plan.gross), { strong: true }),
+            ...plan.grants.map((grant, i) =>
+              sum(`Grant: ${grant.name}${grant.pays ? `, pays ${grant.pays}` : ''}`, `− ${money(grant.amount)}`, {
+                key: i,
+                note: [grant.conditions, grant.note].filter(Boolean).join(' '),
+              }),
+            ),
+            sum('Left to pay', money(plan.net), { strong: true }),
+          ]}
+        />
         {plan.survivors && (
           <p>
             By year five, with care: {money(Math.round(plan.survivors.total))} for about{' '}
@@ -118,27 +113,21 @@ function ByLength({ costs, perLength }: { costs: readonly LengthCost[]; perLengt
         hands is what a contractor would come to at the prices here.
       </p>
       <div className="scroll">
-        <table className="facts money">
-          <Heads
-            of={['Planting', ...parts.map(({ label }) => label), 'Paid', 'Own work', 'At its hour', 'By hired hands']}
-          />
-          <tbody>
-            {costs.map((one) => (
-              <tr key={one.id}>
-                <th scope="row">{one.name}</th>
-                {parts.map(({ label, i }) => (
-                  <td key={label}>{perLength(one.parts[i]!.cents)}</td>
-                ))}
-                <td>
-                  <strong>{perLength(one.paid)}</strong>
-                </td>
-                <td>{hours(one.ownHours)}</td>
-                <td>{perLength(one.own)}</td>
-                <td>{perLength(one.hired)}</td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
+        <Facts
+          className="money"
+          heads={['Planting', ...parts.map(({ label }) => label), 'Paid', 'Own work', 'At its hour', 'By hired hands']}
+          rows={costs.map((one) => ({
+            key: one.id,
+            cells: [
+              one.name,
+              ...parts.map(({ i }) => perLength(one.parts[i]!.cents)),
+              <strong key="paid">{perLength(one.paid)}</strong>,
+              hours(one.ownHours),
+              perLength(one.own),
+              perLength(one.hired),
+            ],
+          }))}
+        />
       </div>
     </>
   );
@@ -170,13 +159,10 @@ function Parts() {
         options={PARTINGS.map((value) => ({ value, label: PARTING_WORDS[value] }))}
         onChange={setBy}
       />
-      <table className="facts sums">
-        <tbody>
-          {parts.map(({ label, cents }) => (
-            <Line key={label} label={label} value={formatMoney(cents, holding.currency)} />
-          ))}
-        </tbody>
-      </table>
+      <Facts
+        className="sums"
+        rows={parts.map(({ label, cents }) => sum(label, formatMoney(cents, holding.currency)))}
+      />
     </>
   );
 }
@@ -209,27 +195,22 @@ function MoneyPanel({ metres }: { metres: number }) {
   );
 }
 
-function Line({
-  label,
-  value,
-  note = '',
-  strong = false,
-}: {
-  label: string;
-  value: string;
-  note?: string;
-  strong?: boolean;
-}) {
-  return (
-    <tr className={strong ? 'is-sum' : ''}>
-      <th scope="row">
-        {label}
-        {note && <span className="soft fine"> {note}</span>}
-      </th>
-      <td>{value}</td>
-    </tr>
-  );
-}
+/** A line of a sum: its words, what it comes to. */
+const sum = (
+  label: string,
+  value: string,
+  { note = '', strong = false, key = label }: { note?: string; strong?: boolean; key?: string | number } = {},
+): Fact => ({
+  key,
+  className: strong ? 'is-sum' : '',
+  cells: [
+    <>
+      {label}
+      {note && <span className="soft fine"> {note}</span>}
+    </>,
+    value,
+  ],
+});
 
 function Grants() {
   const {

@@ -11,7 +11,7 @@ import { useWorked, workOut } from '../../../store/derived.ts';
 import { useSession } from '../../../store/session.ts';
 import { FillSchools } from './FillSchools.tsx';
 import { Substitutes } from './Substitutes.tsx';
-import { Heads } from '../../../parts/Heads.tsx';
+import { Facts } from '../../../parts/Facts.tsx';
 
 const percent = (share: number) => `${Math.round(share * 100)} %`;
 
@@ -107,20 +107,19 @@ export function PlantsStop() {
 function SizeSteps({ steps }: { steps: readonly SizeStep[] }) {
   const { units, currency } = useWorked().holding;
   return (
-    <table className="facts">
-      <caption>Small now, or a size up</caption>
-      <Heads of={['Kind', 'A size up', 'Years gained', 'Each survivor costs more', 'A year gained costs']} />
-      <tbody>
-        {steps.map(({ line, larger, yearsGained, extra, perYear }) => (
-          <tr key={kindKey(line)}>
-            <th scope="row">{capital(line.species.common)}</th>
-            <td>{inUnits(stockOf(larger).name, units)}</td>
-            <td>{yearsGained > 0 ? yearsGained.toFixed(1) : 'none'}</td>
-            <td>{formatMoney(Math.round(extra), currency)}</td>
-            <td>{perYear === null ? 'it sulks longer than it saves' : formatMoney(Math.round(perYear), currency)}</td>
-          </tr>
-        ))}
-      </tbody>
-    </table>
+    <Facts
+      caption="Small now, or a size up"
+      heads={['Kind', 'A size up', 'Years gained', 'Each survivor costs more', 'A year gained costs']}
+      rows={steps.map(({ line, larger, yearsGained, extra, perYear }) => ({
+        key: kindKey(line),
+        cells: [
+          capital(line.species.common),
+          inUnits(stockOf(larger).name, units),
+          yearsGained > 0 ? yearsGained.toFixed(1) : 'none',
+          formatMoney(Math.round(extra), currency),
+          perYear === null ? 'it sulks longer than it saves' : formatMoney(Math.round(perYear), currency),
+        ],
+      }))}
+    />
   );
 }

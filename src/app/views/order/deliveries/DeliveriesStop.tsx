@@ -15,6 +15,7 @@ import { today } from '../../../store/today.ts';
 import { HandOut } from './HandOut.tsx';
 import { CheckLine, FaultLater, sayLine } from './CheckLine.tsx';
 import { Photos } from '../../../parts/Photos.tsx';
+import { Facts } from '../../../parts/Facts.tsx';
 
 /** What comes off the lorry, checked in line by line, and what is to be claimed of it. `asked` names an order. */
 export function DeliveriesStop({ asked }: { asked: string | undefined }) {
@@ -72,34 +73,23 @@ function BecameTable() {
   return (
     <>
       <div className="scrolled" tabIndex={0} role="region" aria-label="What became of it">
-        <table className="facts money">
-          <caption>What became of it</caption>
-          <thead>
-            <tr>
-              <th scope="col">Kind or piece</th>
-              {columns.map(([what, head]) => (
-                <th key={what} scope="col">
-                  {head}
-                </th>
-              ))}
-            </tr>
-          </thead>
-          <tbody>
-            {lines.map((line) => (
-              <tr key={line.key}>
-                <th scope="row">
-                  {capital(line.name)}
-                  {line.unrecorded > 0 && (
-                    <span className="soft"> {formatCount(line.unrecorded)} set that nobody checked in</span>
-                  )}
-                </th>
-                {columns.map(([what]) => (
-                  <td key={what}>{line[what] > 0 ? formatCount(line[what]) : '–'}</td>
-                ))}
-              </tr>
-            ))}
-          </tbody>
-        </table>
+        <Facts
+          className="money"
+          caption="What became of it"
+          heads={['Kind or piece', ...columns.map(([, head]) => head)]}
+          rows={lines.map((line) => ({
+            key: line.key,
+            cells: [
+              <>
+                {capital(line.name)}
+                {line.unrecorded > 0 && (
+                  <span className="soft"> {formatCount(line.unrecorded)} set that nobody checked in</span>
+                )}
+              </>,
+              ...columns.map(([what]) => (line[what] > 0 ? formatCount(line[what]) : '–')),
+            ],
+          }))}
+        />
       </div>
       <HandOut lines={lines} />
     </>

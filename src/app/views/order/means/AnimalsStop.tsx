@@ -32,6 +32,7 @@ import { BreakEven } from './BreakEven.tsx';
 import { RowsThatDiffer } from './RowsThatDiffer.tsx';
 import { ExportButtons } from '../../../parts/ExportButtons.tsx';
 import { GroundPlan } from './GroundPlan.tsx';
+import { Facts } from '../../../parts/Facts.tsx';
 
 /** What keeps animals off one planting: what comes, what stops each, guard or fence, and where the fence runs. */
 export function AnimalsStop({ laid, choose }: { laid: Laid; choose: ReactNode }) {
@@ -63,34 +64,25 @@ export function AnimalsStop({ laid, choose }: { laid: Laid; choose: ReactNode })
         )}
         {weighed && <BreakEven weighed={weighed} />}
         {animals.length > 0 && (
-          <table className="facts">
-            <caption>What comes, and what stops it here</caption>
-            <thead>
-              <tr>
-                <th scope="col">Animal</th>
-                <th scope="col">Height</th>
-                <th scope="col">Stopped by</th>
-              </tr>
-            </thead>
-            <tbody>
-              {animals.map((animal) => {
-                const missed = parts.some(({ protection }) => protection.uncovered.includes(animal));
-                return (
-                  <tr key={animal}>
-                    <th scope="row">{capital(guardAnimals[animal].name)}</th>
-                    <td>
-                      {guardAnimals[animal].height > 0 && !guardAnimals[animal].fence
-                        ? formatSold(guardAnimals[animal].height, holding.units)
-                        : ''}
-                    </td>
-                    <td className={missed ? 'bad' : ''}>
-                      {missed ? 'nothing planned' : inUnits(guardAnimals[animal].form, holding.units)}
-                    </td>
-                  </tr>
-                );
-              })}
-            </tbody>
-          </table>
+          <Facts
+            caption="What comes, and what stops it here"
+            heads={['Animal', 'Height', 'Stopped by']}
+            rows={animals.map((animal) => {
+              const { name, height, fence, form } = guardAnimals[animal];
+              return {
+                key: animal,
+                cells: [
+                  capital(name),
+                  height > 0 && !fence ? formatSold(height, holding.units) : '',
+                  parts.some(({ protection }) => protection.uncovered.includes(animal)) ? (
+                    <span className="bad">nothing planned</span>
+                  ) : (
+                    inUnits(form, holding.units)
+                  ),
+                ],
+              };
+            })}
+          />
         )}
       </main>
       <Panel label="Animals">

@@ -25,7 +25,7 @@ import { Panel } from '../../../parts/Panel.tsx';
 import { useShown } from '../../../store/derived.ts';
 import { run } from '../../../store/session.ts';
 import { HoleDrawing } from './HoleDrawing.tsx';
-import { Heads } from '../../../parts/Heads.tsx';
+import { Facts } from '../../../parts/Facts.tsx';
 
 /** How the holes of one planting are dug and filled: by stock, to scale, with what is left over. */
 export function HolesStop({ laid, choose }: { laid: Laid; choose: ReactNode }) {
@@ -47,35 +47,34 @@ export function HolesStop({ laid, choose }: { laid: Laid; choose: ReactNode }) {
             <HoleDrawing key={hole.stock} hole={hole} units={units} />
           ))}
         </div>
-        <table className="facts">
-          <caption>Holes by stock</caption>
-          <Heads of={['Stock', 'Plants', 'How', 'Wide', 'Deep', 'Auger', 'Out', 'Over', 'Hours']} />
-          <tbody>
-            {plan.holes.map((hole) => (
-              <tr key={hole.stock}>
-                <th scope="row">
-                  {capital(inUnits(stockOf(hole.stock).name, units))}
-                  {hole.hands !== 'one' && (
-                    <span className="against">
-                      ! {formatWeight(hole.mass, units)} each:{' '}
-                      {hole.hands === 'two'
-                        ? 'two people lift it, by the ball'
-                        : 'a machine lifts it; nobody under a slung ball'}
-                    </span>
-                  )}
-                </th>
-                <td>{formatCount(hole.plants)}</td>
-                <td>{hole.method}</td>
-                <td>{formatTape(hole.width, units)}</td>
-                <td>{formatTape(hole.depth, units)}</td>
-                <td>{hole.auger === null ? (hole.dug ? 'pit' : 'none') : formatTape(hole.auger, units)}</td>
-                <td>{hole.dug ? formatVolume(hole.out, units) : ''}</td>
-                <td>{hole.dug ? formatVolume(hole.over, units) : ''}</td>
-                <td>{formatCount(Math.ceil(hours(hole)))}</td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
+        <Facts
+          caption="Holes by stock"
+          heads={['Stock', 'Plants', 'How', 'Wide', 'Deep', 'Auger', 'Out', 'Over', 'Hours']}
+          rows={plan.holes.map((hole) => ({
+            key: hole.stock,
+            cells: [
+              <>
+                {capital(inUnits(stockOf(hole.stock).name, units))}
+                {hole.hands !== 'one' && (
+                  <span className="against">
+                    ! {formatWeight(hole.mass, units)} each:{' '}
+                    {hole.hands === 'two'
+                      ? 'two people lift it, by the ball'
+                      : 'a machine lifts it; nobody under a slung ball'}
+                  </span>
+                )}
+              </>,
+              formatCount(hole.plants),
+              hole.method,
+              formatTape(hole.width, units),
+              formatTape(hole.depth, units),
+              hole.auger === null ? (hole.dug ? 'pit' : 'none') : formatTape(hole.auger, units),
+              hole.dug ? formatVolume(hole.out, units) : '',
+              hole.dug ? formatVolume(hole.over, units) : '',
+              formatCount(Math.ceil(hours(hole))),
+            ],
+          }))}
+        />
         <p>
           {plan.over > 0
             ? `${formatVolume(plan.over, units)} of loose soil is left over, ${formatCount(Math.ceil(plan.over / barrow))} barrows: rim it on the downhill side, or take it to a low place; never heap it on the collar. `

@@ -3,6 +3,7 @@ import { counted, inUnits } from '../../../../core/units/quantities.ts';
 import { Panel } from '../../../parts/Panel.tsx';
 import { SettingField } from '../../../parts/fields/SettingField.tsx';
 import { useWorked } from '../../../store/derived.ts';
+import { Facts } from '../../../parts/Facts.tsx';
 
 /** Tools and safety gear for the method and the crew, and what the plan asks people to mind. */
 export function ToolsStop() {
@@ -36,17 +37,18 @@ export function ToolsStop() {
 function Things({ caption, things }: { caption: string; things: readonly ToolLine[] }) {
   if (things.length === 0) return null;
   return (
-    <table className="facts">
-      <caption>{caption}</caption>
-      <tbody>
-        {things.map(({ label, count, shared }) => (
-          <tr key={label}>
-            <th scope="row">{label}</th>
-            <td>{count}</td>
-            <td className="soft">{shared ? 'shared' : 'each their own'}</td>
-          </tr>
-        ))}
-      </tbody>
-    </table>
+    <Facts
+      caption={caption}
+      rows={things.map(({ label, count, shared }) => ({
+        key: label,
+        cells: [
+          label,
+          count,
+          <span key="whose" className="soft">
+            {shared ? 'shared' : 'each their own'}
+          </span>,
+        ],
+      }))}
+    />
   );
 }

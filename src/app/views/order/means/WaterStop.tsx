@@ -19,7 +19,7 @@ import { WaterWeeks } from './WaterWeeks.tsx';
 import { WayCell } from './WayCell.tsx';
 import { ExportButtons } from '../../../parts/ExportButtons.tsx';
 import { GroundPlan } from './GroundPlan.tsx';
-import { Heads } from '../../../parts/Heads.tsx';
+import { Facts } from '../../../parts/Facts.tsx';
 
 /** What one planting drinks by week, and how it is brought there: buckets, a tank, or drip laid along the rows. */
 export function WaterStop({ laid, choose }: { laid: Laid; choose: ReactNode }) {
@@ -43,30 +43,24 @@ export function WaterStop({ laid, choose }: { laid: Laid; choose: ReactNode }) {
           />
         )}
         {method === 'drip' && plan.drip && (
-          <table className="facts">
-            <caption>Drip, zone by zone</caption>
-            <Heads of={['Zone', 'Rows', 'Plants', 'Line', 'Head lost']} />
-            <tbody>
-              {Array.from({ length: plan.drip.zones }, (_, z) => {
-                const lines = plan.drip!.lines.filter(({ zone }) => zone === z + 1);
-                return (
-                  <tr key={z}>
-                    <th scope="row">{z + 1}</th>
-                    <td>{[...new Set(lines.map(({ row }) => row + 1))].join(', ')}</td>
-                    <td>{formatCount(lines.reduce((sum, { plants }) => sum + plants, 0))}</td>
-                    <td>
-                      {formatLength(
-                        lines.reduce((sum, { length }) => sum + length, 0),
-                        units,
-                        { decimals: 0 },
-                      )}
-                    </td>
-                    <td>{formatLength(Math.max(0, ...lines.map(({ head }) => head)), units, { decimals: 2 })}</td>
-                  </tr>
-                );
-              })}
-            </tbody>
-          </table>
+          <Facts
+            caption="Drip, zone by zone"
+            heads={['Zone', 'Rows', 'Plants', 'Line', 'Head lost']}
+            rows={Array.from({ length: plan.drip.zones }, (_, z) => {
+              const lines = plan.drip!.lines.filter(({ zone }) => zone === z + 1);
+              const total = lines.reduce((sum, { length }) => sum + length, 0);
+              return {
+                key: z,
+                cells: [
+                  z + 1,
+                  [...new Set(lines.map(({ row }) => row + 1))].join(', '),
+                  formatCount(lines.reduce((sum, { plants }) => sum + plants, 0)),
+                  formatLength(total, units, { decimals: 0 }),
+                  formatLength(Math.max(0, ...lines.map(({ head }) => head)), units, { decimals: 2 }),
+                ],
+              };
+            })}
+          />
         )}
         <Ways ways={plan.ways} taken={method} onTake={take} />
       </main>

@@ -11,6 +11,7 @@ import { startSketch } from '../../../plan/pencil.ts';
 import { useWorked } from '../../../store/derived.ts';
 import { useLook } from '../../../store/look-at.ts';
 import { run } from '../../../store/session.ts';
+import { Facts } from '../../../parts/Facts.tsx';
 
 /** Guilds: where their trees stand, and what light each layer gets against what it wants, in the year shown. */
 export function GuildSettings({ laid: { planting, layout }, guilds }: { laid: Laid; guilds: Guilds }) {
@@ -37,32 +38,20 @@ export function GuildSettings({ laid: { planting, layout }, guilds }: { laid: La
       <div className="actions wrap">
         <Button onClick={() => startSketch('anchors')}>Set the trees again</Button>
       </div>
-      <table className="months">
-        <caption>Light by layer, year {year}</caption>
-        <thead>
-          <tr>
-            <th scope="col">Layer</th>
-            <th scope="col">Height</th>
-            <th scope="col">Gets</th>
-            <th scope="col">Wants</th>
-          </tr>
-        </thead>
-        <tbody>
-          {layers.map(({ row, height, gets, least, good }) => (
-            <tr key={row.id}>
-              <th scope="row">{row.name}</th>
-              <td>{formatLength(height, holding.units)}</td>
-              <td>
-                {gets < least ? '✕ ' : gets < good ? '! ' : '✓ '}
-                {percent(gets)}
-              </td>
-              <td>
-                {percent(least)}, well {percent(good)}
-              </td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+      <Facts
+        className="months"
+        caption={`Light by layer, year ${year}`}
+        heads={['Layer', 'Height', 'Gets', 'Wants']}
+        rows={layers.map(({ row, height, gets, least, good }) => ({
+          key: row.id,
+          cells: [
+            row.name,
+            formatLength(height, holding.units),
+            `${gets < least ? '✕' : gets < good ? '!' : '✓'} ${percent(gets)}`,
+            `${percent(least)}, well ${percent(good)}`,
+          ],
+        }))}
+      />
       {pollination.length > 0 && (
         <ul className="rows-list" aria-label="Pollination">
           {pollination.map(({ species, need, plants, alone }) => (

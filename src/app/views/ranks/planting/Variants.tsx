@@ -5,6 +5,7 @@ import { keepVariant, layVariant, removeVariant } from '../../../../core/holding
 import { newId } from '../../../store/ids.ts';
 import { useLook } from '../../../store/look-at.ts';
 import { run, useSession } from '../../../store/session.ts';
+import { Facts } from '../../../parts/Facts.tsx';
 
 /** Ways of laying one planting kept side by side: what each adds up to, and in what they differ. */
 export function Variants({ planting: id, onClose }: { planting: string; onClose(): void }) {
@@ -47,44 +48,38 @@ export function Variants({ planting: id, onClose }: { planting: string; onClose(
         </Checkbox>
       )}
       <div className="scrolled">
-        <table className="months compared">
-          <thead>
-            <tr>
-              <th scope="col">
-                <span className="visually-hidden">What</span>
-              </th>
-              <th scope="col">
-                {planting.name} <span className="soft">(laid now)</span>
-              </th>
-              {variants.map((variant) => (
-                <th key={variant.id} scope="col">
-                  {variant.planting.name}{' '}
-                  <button type="button" className="link" onClick={() => run(layVariant(variant.id))}>
-                    Lay it
-                  </button>{' '}
-                  <button
-                    type="button"
-                    className="link"
-                    aria-label={`Throw ${variant.planting.name} away`}
-                    onClick={() => run(removeVariant(variant.id))}
-                  >
-                    Throw away
-                  </button>
-                </th>
-              ))}
-            </tr>
-          </thead>
-          <tbody>
-            {shown.map(({ label, said, differs }) => (
-              <tr key={label} className={differs ? 'differs' : ''}>
-                <th scope="row">{label}</th>
-                {said.map((words, i) => (
-                  <td key={i}>{words}</td>
-                ))}
-              </tr>
-            ))}
-          </tbody>
-        </table>
+        <Facts
+          className="months compared"
+          heads={[
+            <span key="what" className="visually-hidden">
+              What
+            </span>,
+            <>
+              {planting.name} <span className="soft">(laid now)</span>
+            </>,
+            ...variants.map((variant) => (
+              <>
+                {variant.planting.name}{' '}
+                <button type="button" className="link" onClick={() => run(layVariant(variant.id))}>
+                  Lay it
+                </button>{' '}
+                <button
+                  type="button"
+                  className="link"
+                  aria-label={`Throw ${variant.planting.name} away`}
+                  onClick={() => run(removeVariant(variant.id))}
+                >
+                  Throw away
+                </button>
+              </>
+            )),
+          ]}
+          rows={shown.map(({ label, said, differs }) => ({
+            key: label,
+            className: differs ? 'differs' : '',
+            cells: [label, ...said],
+          }))}
+        />
       </div>
       {variants.length > 0 && shown.length === 0 && <p>They do not differ yet.</p>}
     </Modal>

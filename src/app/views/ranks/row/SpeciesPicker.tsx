@@ -12,6 +12,7 @@ import { monthsAt, moreOf } from '../../../../core/species/more.ts';
 import { SpeciesMark } from '../../../parts/SpeciesMark.tsx';
 import { useSession } from '../../../store/session.ts';
 import { workOut } from '../../../store/derived.ts';
+import { Facts } from '../../../parts/Facts.tsx';
 
 /** Species shown at once; the search finds the others. */
 const MOST_SHOWN = 40;
@@ -145,32 +146,22 @@ function Compared({
     ['Source', ({ species }) => species.source],
   ];
   return (
-    <table className="months compared">
-      <thead>
-        <tr>
-          <th scope="col">
-            <span className="visually-hidden">What</span>
-          </th>
-          {ranked.map(({ species }) => (
-            <th key={species.id} scope="col">
-              {species.common}{' '}
-              <button type="button" className="link" onClick={() => onTake(species.id)}>
-                Take
-              </button>
-            </th>
-          ))}
-        </tr>
-      </thead>
-      <tbody>
-        {lines.map(([label, say]) => (
-          <tr key={label}>
-            <th scope="row">{label}</th>
-            {ranked.map((one) => (
-              <td key={one.species.id}>{say(one)}</td>
-            ))}
-          </tr>
-        ))}
-      </tbody>
-    </table>
+    <Facts
+      className="months compared"
+      heads={[
+        <span key="what" className="visually-hidden">
+          What
+        </span>,
+        ...ranked.map(({ species }) => (
+          <>
+            {species.common}{' '}
+            <button type="button" className="link" onClick={() => onTake(species.id)}>
+              Take
+            </button>
+          </>
+        )),
+      ]}
+      rows={lines.map(([label, say]) => ({ key: label, cells: [label, ...ranked.map(say)] }))}
+    />
   );
 }
