@@ -1,17 +1,12 @@
 import ICAL from 'ical.js';
 import type { Page } from '@playwright/test';
-import { execFileSync } from 'node:child_process';
 import { readFileSync } from 'node:fs';
 import { expect, go, onPhone, openDemo, saved, test } from './steward.ts';
+import { tasksTold } from './told.ts';
 
 const TODAY = '2027-03-01';
 const fixed = (page: Page) => page.clock.setFixedTime(new Date(`${TODAY}T09:00:00`));
-const told = JSON.parse(
-  execFileSync('npx', ['tsx', 'scripts/plan.ts', 'tasks', 'dist/demo/tern-hollow.closerank', '--on', TODAY], {
-    encoding: 'utf8',
-    maxBuffer: 1e8,
-  }),
-) as {
+const told = tasksTold(TODAY) as {
   tasks: { id: string; what: string; from: string; to: string }[];
   plantings: { planting: string; from: string; to: string }[];
 };

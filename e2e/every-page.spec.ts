@@ -1,8 +1,8 @@
-import AxeBuilder from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
 import { strFromU8, unzipSync } from 'fflate';
 import { readFileSync } from 'node:fs';
 import { converted, FEET, METRIC } from '../checks/in-feet.ts';
+import { hurdles } from './axe.ts';
 import { plannedInFeet } from './in-feet.ts';
 import { expect, go, openDemo, test } from './steward.ts';
 import { everywhere } from './walk.ts';
@@ -59,19 +59,17 @@ async function unfold(page: Page, path: string, look: (where: string) => Promise
 const LIKE_ANOTHER = /\/(ranks|years)\/p[^15]|hollow\/\w+$|season\/p/;
 
 /** What screen readers and eyes stumble over, seriously; of a long table its first rows, which the others repeat. */
-async function refused(page: Page, rules: readonly string[] | null): Promise<string[]> {
-  const asked = new AxeBuilder({ page })
-    .setLegacyMode(true) // there are no frames: no second page need be opened for them
-    .exclude('tr:nth-child(n + 8)')
-    .exclude('li:nth-child(n + 12)')
-    .options({ resultTypes: ['violations'], ...(rules && { runOnly: { type: 'rule', values: [...rules] } }) });
-  return (await asked.analyze()).violations
-    .filter(({ impact }) => impact === 'serious' || impact === 'critical')
-    .map(({ id, nodes }) => `${id}: ${nodes[0]!.html.slice(0, 160)} ${nodes[0]!.failureSummary?.slice(0, 200) ?? ''}`);
+async function refused(page: Page, rules: string[] | null): Promise<string[]> {
+  const found = await hurdles(page, {
+    include: [['html']],
+    exclude: [['tr:nth-child(n + 8)'], ['li:nth-child(n + 12)']],
+    ...(rules && { runOnly: { type: 'rule', values: rules } }),
+  });
+  return found.filter(({ grave }) => grave).map(({ id, html, why }) => `${id}: ${html} ${why}`);
 }
 
 /** Walks the whole holding: no page says a measure of the other system, none has a serious accessibility finding, none spills sideways on a phone. */
-async function walk(page: Page, other: (line: string) => boolean, rules: readonly string[] | null): Promise<void> {
+async function walk(page: Page, other: (line: string) => boolean, rules: string[] | null): Promise<void> {
   const wrong: string[] = [];
   const look = async (where: string) => {
     for (const line of (await read(page)).split('\n'))

@@ -1,10 +1,10 @@
 import type { Page } from '@playwright/test';
-import { execFileSync } from 'node:child_process';
 import { mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { DAY } from '../checks/day.ts';
 import { expect, figure, go, makeHolding, openEmpty, saved, test } from './steward.ts';
+import { billTold } from './told.ts';
 
 /** A day so much later, as it is typed. */
 const later = (days: number) =>
@@ -68,9 +68,7 @@ async function toBuy(page: Page, home: string, id: string): Promise<Record<strin
   await page.getByRole('button', { name: 'More for Wether Down' }).click();
   await page.getByRole('menuitem', { name: 'Export to a file' }).click();
   await (await download).saveAs(file);
-  const told = JSON.parse(
-    execFileSync('npx', ['tsx', 'scripts/plan.ts', 'bill', file], { encoding: 'utf8', maxBuffer: 1e8 }),
-  ) as { lines: { species: string | null; toBuy: number }[]; basket: { lines: { key: string; need: number }[] } };
+  const told = billTold(file);
   const sum = (all: readonly number[]) => all.reduce((a, b) => a + b, 0);
   return {
     ranks,

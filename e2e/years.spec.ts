@@ -1,36 +1,18 @@
 import type { Page } from '@playwright/test';
-import { execFileSync } from 'node:child_process';
 import { readFileSync } from 'node:fs';
 import { expect, go, openDemo, saved, test } from './steward.ts';
+import { yearsTold } from './told.ts';
 import drawn from '../playwright.screenshots.config.ts';
 
 // One of these draws in space.
 test.use({ launchOptions: drawn.use.launchOptions });
-
-const told = (...args: string[]) =>
-  JSON.parse(
-    execFileSync('npx', ['tsx', 'scripts/plan.ts', 'years', 'dist/demo/tern-hollow.closerank', ...args], {
-      encoding: 'utf8',
-      maxBuffer: 1e8,
-    }),
-  ) as {
-    plantings: {
-      heights: { rows: { name: string; height: number }[] }[];
-      seenThrough: { leafy: { mean: number }; bare: { mean: number } }[] | null;
-    }[];
-    years: {
-      wind: { cut: Record<string, number> }[];
-      hidden: { leafy: { screened: number }; bare: { screened: number } }[];
-    }[];
-    aims: { sentence: string; holds: string; metIn: { middle: number | null } }[];
-  };
 
 const figureOf = (page: Page, key: string) => page.getByTestId(`figure-year-${key}`).locator('strong');
 
 test('year, section and season are moved: figures and drawings follow together, and are those of the command line', async ({
   page,
 }) => {
-  const { plantings, years, aims } = told('--year', '12');
+  const { plantings, years, aims } = yearsTold(12);
   await openDemo(page);
   await page.getByRole('link', { name: 'Years' }).click();
   await expect(page.getByRole('heading', { name: 'House belt at year 8' })).toBeVisible();
@@ -68,7 +50,7 @@ test('year, section and season are moved: figures and drawings follow together, 
 
   // What the charts draw stands beside them in figures.
   await page.getByText('In figures').click();
-  const [ten] = told('--year', '10').plantings;
+  const [ten] = yearsTold(10).plantings;
   for (const { name, height } of ten!.heights[0]!.rows)
     await expect(
       page

@@ -16,6 +16,7 @@ import { distance, type Point } from '../geometry/point.ts';
 import { middle } from '../geometry/polygon.ts';
 import { take, together, type Command, type Proposal } from '../holding/command.ts';
 import { addClearing, addGap, setBaseline, setRow } from '../holding/planting-commands.ts';
+import type { Holding } from '../holding/schema.ts';
 import type { Gap, Kept, Row } from '../holding/schema.ts';
 import { drawnBaseline, loosened } from '../ranks/baseline.ts';
 import { layOut } from '../ranks/lay-out.ts';
@@ -190,16 +191,13 @@ export function swapPlants(
 const standardsSwapped = ({ standards }: Row, ids: ReadonlySet<string>, species: Species): Partial<Row> =>
   standards && ids.has(standards.species) ? { standards: { ...standards, species: species.id } } : {};
 
-/** Species that could stand for `like`, the most alike first: of its layer, those that the holding plants already before others. */
-const inOrderOfLikeness = derived(function inOrderOfLikeness(
-  { planted, holding }: Pick<Judged, 'planted' | 'holding'>,
+/** Species of the layer of `like`, and how alike they are to it where the holding lies. */
+const likenesses = derived(function likenesses(
+  holding: Holding,
   like: Species,
-): readonly Species[] {
-  const book = bookOf(holding);
+): readonly { readonly species: Species; readonly alike: number }[] {
   const region = regionOf(holding);
-  const here = new Set(planted.split(' '));
   const likeness = (species: Species): number =>
-    (here.has(species.id) ? 3 : 0) +
     (standingIn(species.id, region) === 'native' ? 6 : 0) +
     (species.evergreen === like.evergreen ? 2 : 0) +
     (species.kind === like.kind ? 2 : 0) +
@@ -210,9 +208,19 @@ const inOrderOfLikeness = derived(function inOrderOfLikeness(
     (species.suckers ? -1 : 0);
   // A herb or a climber does no shrub's work, however short a height is wanted.
   const layer = ({ kind }: Species) => (kind === 'herb' || kind === 'climber' ? kind : 'wood');
-  return book.all
-    .filter((species) => species.id !== like.id && layer(species) === layer(like))
-    .map((species) => ({ species, alike: likeness(species) }))
+  return bookOf(holding)
+    .all.filter((species) => species.id !== like.id && layer(species) === layer(like))
+    .map((species) => ({ species, alike: likeness(species) }));
+});
+
+/** Species that could stand for `like`, the most alike first: of its layer, those that the holding plants already before others. */
+const inOrderOfLikeness = derived(function inOrderOfLikeness(
+  { planted, holding }: Pick<Judged, 'planted' | 'holding'>,
+  like: Species,
+): readonly Species[] {
+  const here = new Set(planted.split(' '));
+  return likenesses(holding, like)
+    .map(({ species, alike }) => ({ species, alike: here.has(species.id) ? alike + 3 : alike }))
     .sort((a, b) => b.alike - a.alike)
     .map(({ species }) => species);
 });

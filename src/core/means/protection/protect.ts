@@ -219,6 +219,12 @@ export function protect(animals: readonly Animal[], method: string, site: Site):
     if (!found) guards.set(key, (found = bestGuards(left, site, only)));
     return found;
   };
+  const fenced = new Map<string, number>();
+  const fence = (one: string) => {
+    const known = fenced.get(one) ?? fenceCost(one, site);
+    fenced.set(one, known);
+    return known;
+  };
   let best: Protection | null = null;
   for (const kind of kinds) {
     if (kind.length > 0 && !site.run) continue;
@@ -227,7 +233,7 @@ export function protect(animals: readonly Animal[], method: string, site: Site):
     const guardable = through.filter((animal) => !left.includes(animal));
     const found = guarded(guardable);
     const uncovered = [...left, ...found.missed];
-    const cost = kind.reduce((sum, one) => sum + fenceCost(one, site), found.cost);
+    const cost = kind.reduce((sum, one) => sum + fence(one), found.cost);
     if (
       best &&
       (uncovered.length > best.uncovered.length || (uncovered.length === best.uncovered.length && cost >= best.cost))
