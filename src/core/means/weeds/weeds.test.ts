@@ -7,6 +7,7 @@ import { addGap } from '../../holding/planting-commands.ts';
 import type { Holding } from '../../holding/schema.ts';
 import { layHolding } from '../../ranks/laid.ts';
 import { noClimate } from '../../place/climate.ts';
+import { waterMeasures, weedMeasures } from '../measures.ts';
 import { priceTable } from '../prices.ts';
 import { quantities } from '../../account/quantities.ts';
 import { compareWeeds, drynessOf } from './compare.ts';
@@ -25,6 +26,20 @@ const kitOf = (holding: Holding) => {
 const by = (method: string, more: Parameters<typeof sample>[0] = {}) =>
   take(sample(more), setWay('p1', 'weeds', { method }, '')).holding;
 const fabric = { roll: 50, overlap: 0.3, endBury: 0.3, minPiece: 5 };
+
+it('each way has its measures, those that its kit is reckoned by', () => {
+  for (const method of Object.values(weedMethods)) expect(weedMeasures(method), method.label).toBeDefined();
+  for (const [method, key, other] of [
+    ['fabric', 'weed.rollWidth', 0.5],
+    ['chips', 'weed.depth', 0.2],
+  ] as const) {
+    expect(weedMeasures(weedMethods[method]!)).toContain(key);
+    const measured = take(by(method), setMeasure('p1', 'weeds', key, other, '')).holding;
+    expect(kitOf(measured), method).not.toEqual(kitOf(by(method)));
+  }
+  expect(waterMeasures('tank')).toContain('water.tank');
+  expect(waterMeasures('none')).toEqual(['water.dryRain', 'water.allowed']);
+});
 
 describe(cuttingPlan, () => {
   it('118 m over rows of 42, 42 and 34 m from 50 m rolls: adds up to rows, overlaps and buried ends, no offcut over 5 m', () => {

@@ -1,12 +1,13 @@
-import { Segmented, Table, type TableColumnType } from 'antd';
+import { Segmented, type TableColumnType } from 'antd';
 import { useMemo, type ReactNode } from 'react';
 import { LEAST } from '../../../../core/holding/means-schema.ts';
 import { setMeasure, setWay } from '../../../../core/holding/means-commands.ts';
-import { settingOf, type SettingKey } from '../../../../core/holding/settings.ts';
+import { settingOf } from '../../../../core/holding/settings.ts';
 import { kitName } from '../../../../core/account/order-list.ts';
 import { favours, sayFavour } from '../../../../core/order/favours.ts';
 import { basinPlan } from '../../../../core/means/basins.ts';
 import { waterPlan, type WaterPlan } from '../../../../core/means/water-plan.ts';
+import { waterMeasures } from '../../../../core/means/measures.ts';
 import type { WaterWay } from '../../../../core/means/water-ways.ts';
 import type { Laid } from '../../../../core/ranks/laid.ts';
 import { formatCount, formatLength, formatMoney, formatWater } from '../../../../core/units/quantities.ts';
@@ -16,7 +17,7 @@ import { Toggle } from '../../../parts/fields/Toggle.tsx';
 import { useShown } from '../../../store/derived.ts';
 import { run } from '../../../store/session.ts';
 import { WaterWeeks } from './WaterWeeks.tsx';
-import { WayCell } from './WayCell.tsx';
+import { WaysTable } from './WaysTable.tsx';
 import { ExportButtons } from '../../../parts/ExportButtons.tsx';
 import { GroundPlan } from './GroundPlan.tsx';
 import { Facts } from '../../../parts/Facts.tsx';
@@ -74,18 +75,6 @@ export function WaterStop({ laid, choose }: { laid: Laid; choose: ReactNode }) {
 function Ways({ ways, taken, onTake }: { ways: readonly WaterWay[]; taken: string; onTake(method: string): void }) {
   const { currency } = useShown();
   const columns: TableColumnType<WaterWay>[] = [
-    {
-      title: 'Way',
-      dataIndex: 'label',
-      render: (label: string, { method, refused }) => (
-        <WayCell
-          label={label}
-          taken={method === taken}
-          against={refused ? [refused] : []}
-          onTake={() => onTake(method)}
-        />
-      ),
-    },
     { title: 'What it comes to', dataIndex: 'words' },
     {
       title: 'Hours a week',
@@ -105,24 +94,15 @@ function Ways({ ways, taken, onTake }: { ways: readonly WaterWay[]; taken: strin
     },
   ];
   return (
-    <Table<WaterWay>
-      rowKey="method"
-      size="small"
-      pagination={false}
-      dataSource={ways}
+    <WaysTable
+      ways={ways}
+      taken={taken}
+      against={({ refused }) => (refused ? [refused] : [])}
       columns={columns}
-      scroll={{ x: 560 }}
-      rowClassName={({ method }) => (method === taken ? 'is-taken' : '')}
+      onTake={onTake}
     />
   );
 }
-
-const MEASURES: Readonly<Record<string, readonly SettingKey[]>> = {
-  rounds: ['water.bucket', 'water.buckets'],
-  dripBuckets: ['water.bucket', 'water.buckets', 'water.dripBuckets', 'water.hole'],
-  tank: ['water.tank'],
-  drip: ['water.emitters', 'water.emitter', 'water.use'],
-};
 
 function WaterPanel({ laid, plan }: { laid: Laid; plan: WaterPlan }) {
   const { planting } = laid;
@@ -162,11 +142,7 @@ function WaterPanel({ laid, plan }: { laid: Laid; plan: WaterPlan }) {
           </div>
         ))}
       </dl>
-      {[
-        ...(water.method === LEAST ? [...MEASURES['rounds']!, ...MEASURES['tank']!] : (MEASURES[water.method] ?? [])),
-        'water.dryRain' as const,
-        'water.allowed' as const,
-      ].map((key) => (
+      {waterMeasures(water.method).map((key) => (
         <MeasureField
           key={key}
           planting={planting.id}

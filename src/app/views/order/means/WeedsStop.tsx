@@ -1,11 +1,11 @@
-import { Button, Select, Table, type TableColumnType } from 'antd';
+import { Button, Select, type TableColumnType } from 'antd';
 import { useMemo, type ReactNode } from 'react';
 import { setWay } from '../../../../core/holding/means-commands.ts';
-import type { SettingKey } from '../../../../core/holding/settings.ts';
 import { compareWeeds, drynessOf, type WeedChoice } from '../../../../core/means/weeds/compare.ts';
 import { favours, sayFavour } from '../../../../core/order/favours.ts';
 import { cutsOf } from '../../../../core/means/weeds/cut-list.ts';
 import { weedMethod } from '../../../../core/means/weeds/methods.ts';
+import { weedMeasures } from '../../../../core/means/measures.ts';
 import { measure, weedKit } from '../../../../core/means/weeds/weed-kit.ts';
 import { kitName } from '../../../../core/account/order-list.ts';
 import type { Laid } from '../../../../core/ranks/laid.ts';
@@ -21,7 +21,7 @@ import { MownLanes, MulchCompared, UsedSoFar } from './WeedsBeside.tsx';
 import { Bar } from '../buying/Bars.tsx';
 import { CuttingPlan } from './CuttingPlan.tsx';
 import { RowsThatDiffer } from './RowsThatDiffer.tsx';
-import { WayCell } from './WayCell.tsx';
+import { WaysTable } from './WaysTable.tsx';
 import { GroundPlan } from './GroundPlan.tsx';
 
 /** What keeps the weeds down on one planting: every way side by side, the cutting plan, and what is laid where. */
@@ -83,13 +83,6 @@ function WeedTable({
   };
   const columns: TableColumnType<WeedChoice>[] = [
     {
-      title: 'Way',
-      dataIndex: 'label',
-      render: (label: string, { method, against }) => (
-        <WayCell label={label} taken={method === taken} against={against} onTake={() => onTake(method)} />
-      ),
-    },
-    {
       title: 'Cost',
       dataIndex: 'cents',
       render: (cents: number) => <Bar share={cents / most.cents} text={formatMoney(cents, currency)} hue="cost" />,
@@ -125,28 +118,9 @@ function WeedTable({
     },
   ];
   return (
-    <Table<WeedChoice>
-      rowKey="method"
-      size="small"
-      pagination={false}
-      dataSource={choices}
-      columns={columns}
-      scroll={{ x: 540 }}
-      rowClassName={({ method }) => (method === taken ? 'is-taken' : '')}
-    />
+    <WaysTable ways={choices} taken={taken} against={({ against }) => against} columns={columns} onTake={onTake} />
   );
 }
-
-/** Measures of each way of laying, by its setting. */
-const MEASURES: Readonly<Record<string, readonly SettingKey[]>> = {
-  strip: ['weed.rollWidth', 'weed.rollLength', 'weed.overlap', 'weed.minPiece'],
-  mat: ['weed.matSide', 'weed.pinsEach'],
-  ring: ['weed.ring', 'weed.ringGap', 'weed.depth', 'weed.bag'],
-  mulchStrip: ['weed.rollWidth', 'weed.depth', 'weed.bag'],
-  spot: ['weed.ring'],
-  bare: ['weed.rollWidth'],
-  lane: ['weed.grassOff', 'weed.seed'],
-};
 
 function WeedsPanel({
   laid: { planting, layout },
@@ -195,7 +169,7 @@ function WeedsPanel({
         </p>
       ))}
       <h3>Measures here</h3>
-      {(MEASURES[facts.lays] ?? []).map((key) => (
+      {weedMeasures(facts).map((key) => (
         <MeasureField key={key} planting={planting.id} of="weeds" setting={key} value={measure(weeds, holding, key)} />
       ))}
       <RowsThatDiffer laid={{ planting, layout }} of="weeds" options={WEED_OPTIONS} />
