@@ -8,6 +8,7 @@ import { firstLoad } from './bench/load.ts';
 import { orders } from './bench/order.ts';
 import { patternsOnGround } from './bench/patterns.ts';
 import { plainWay } from './bench/plain-way.ts';
+import { slowMachine } from './bench/slow-machine.ts';
 import { stockInHand } from './bench/stock.ts';
 import { sunMap } from './bench/sun.ts';
 import { years } from './bench/years.ts';
@@ -28,4 +29,5 @@ tell([
   ...field(),
   ...(await tags()),
   ...firstLoad(),
+  ...(await slowMachine()),
 ]);

@@ -1,5 +1,5 @@
 /** What the browser itself must keep up with, measured in it: a plan of many plants moved under the pointer, and a row dragged. */
-import { chromium, type Page } from '@playwright/test';
+import { chromium, type Browser, type Page } from '@playwright/test';
 import { once } from 'node:events';
 import type { AddressInfo } from 'node:net';
 import { fileURLToPath } from 'node:url';
@@ -15,8 +15,8 @@ export interface DrawingTimes {
   readonly day: readonly number[];
 }
 
-/** Moves the plan of `many`, drags a row of `few`, and a planting day of `dated`, in a browser without a screen. Takes the built app. */
-export async function drawingTimes(many: Holding, few: Holding, dated: Holding): Promise<DrawingTimes> {
+/** Does `work` with the built app served, and a browser without a screen. */
+export async function withApp<T>(work: (browser: Browser, home: string) => Promise<T>): Promise<T> {
   const server = createApp(fileURLToPath(new URL('../../dist', import.meta.url)), { markingSeconds: 1 }).listen(
     0,
     '127.0.0.1',
@@ -34,7 +34,16 @@ export async function drawingTimes(many: Holding, few: Holding, dated: Holding):
     ],
   });
   try {
-    const home = `http://127.0.0.1:${(server.address() as AddressInfo).port}/`;
+    return await work(browser, `http://127.0.0.1:${(server.address() as AddressInfo).port}/`);
+  } finally {
+    await browser.close();
+    server.close();
+  }
+}
+
+/** Moves the plan of `many`, drags a row of `few`, and a planting day of `dated`. Takes the built app. */
+export const drawingTimes = (many: Holding, few: Holding, dated: Holding): Promise<DrawingTimes> =>
+  withApp(async (browser, home) => {
     const open = async (holding: Holding) => {
       const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
       await openHolding(page, home, holding);
@@ -45,11 +54,7 @@ export async function drawingTimes(many: Holding, few: Holding, dated: Holding):
       drag: await dragged(await open(few)),
       day: await dayDragged(await open(dated)),
     };
-  } finally {
-    await browser.close();
-    server.close();
-  }
-}
+  });
 
 async function openHolding(page: Page, home: string, holding: Holding): Promise<void> {
   await page.goto(home);
