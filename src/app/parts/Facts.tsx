@@ -19,7 +19,7 @@ interface Props {
 
 /**
  * The app's table: facts by line. A line with fewer cells than heads says its last one over the rest. How it looks is told
- * by a class of `tables.css`: `money`, `sums`, `months`, `compared`.
+ * by a class of `tables.css`: `money`, `sums`, `months`.
  */
 export function Facts({ caption, heads = [], rows, about = 0, className = '' }: Props) {
   return (
@@ -57,3 +57,17 @@ export function Facts({ caption, heads = [], rows, about = 0, className = '' }: 
     </table>
   );
 }
+
+/** Things side by side, one a column under its head, each line about one trait of them. */
+export const SideBySide = ({ heads, rows }: { heads: readonly ReactNode[]; rows: readonly Fact[] }) => (
+  <Facts
+    className="months compared"
+    heads={[
+      <span key="what" className="visually-hidden">
+        What
+      </span>,
+      ...heads,
+    ]}
+    rows={rows}
+  />
+);

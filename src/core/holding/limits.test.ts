@@ -391,6 +391,13 @@ describe(mend, () => {
     expect(mended.changes).toContain('Row, Row: The row gap can be at most 50.00 m; this is 60.00 m. Set to that.');
     expect(mended.changes.join(' ')).toMatch(/at most 40 rows; this makes 45\. The last ones are left out/);
   });
+  it('brings a rate that older builds let be within what it may be', () => {
+    const mended = broken({ settings: { 'crew.day': 0, 'ground.pace': 0.5 } })!;
+    expect(mended.holding.settings).toEqual({ 'crew.day': 0.5, 'ground.pace': 0.5 });
+    expect(mended.changes).toEqual([
+      expect.stringMatching(/^The rate ‘.+’ must be at least 0\.5; this is 0\. Set to that\.$/),
+    ]);
+  });
   it('leaves out what is no longer whole, and sets anew what a holding cannot be without', () => {
     const mended = broken({
       features: [pole('a'), { id: 'b', kind: 'dragon' }, { ...pole('c'), at: [Number.NaN, 0] }],

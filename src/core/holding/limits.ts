@@ -136,6 +136,12 @@ const wordOf = (key: string): Word & { readonly share?: boolean } =>
       }
     : (WORDS[key] ?? { word: key });
 
+function sayAmount(n: number, units: UnitSystem, { length, share }: { length?: boolean; share?: boolean }): string {
+  if (length) return formatLength(n, units, { decimals: 2 });
+  if (share) return `${Math.round(n * 1000) / 10} %`;
+  return Number.isInteger(n) ? formatCount(n) : String(Math.round(n * 100) / 100);
+}
+
 /** What the schema refuses, in the trade's words: what, what it may be, and what it would be. */
 function sayBeyond({ path, issue, value }: Beyond, units: UnitSystem): string {
   const keys = path.filter((key): key is string => typeof key === 'string');
@@ -143,14 +149,7 @@ function sayBeyond({ path, issue, value }: Beyond, units: UnitSystem): string {
   if (typeof path.at(-1) === 'number') return sayElement(path[path.lastIndexOf(key) + 1] as number, key, issue);
   const { word, length, share, of } = wordOf(key);
   const said = () => sayShape(issue as unknown as z.core.$ZodIssue, value);
-  const size = (n: unknown) =>
-    length
-      ? formatLength(Number(n), units, { decimals: 2 })
-      : share
-        ? `${Math.round(Number(n) * 1000) / 10} %`
-        : Number.isInteger(n)
-          ? formatCount(Number(n))
-          : String(Math.round(Number(n) * 100) / 100);
+  const size = (n: unknown) => sayAmount(Number(n), units, { length, share });
   if (Array.isArray(value)) {
     if (issue.code === 'too_big')
       return `${capital(of ?? 'this')} can have at most ${formatCount(Number(issue['maximum']))} ${word}; this makes ${formatCount(value.length)}.`;

@@ -5,7 +5,7 @@ import { keepVariant, layVariant, removeVariant } from '../../../../core/holding
 import { newId } from '../../../store/ids.ts';
 import { useLook } from '../../../store/look-at.ts';
 import { run, useSession } from '../../../store/session.ts';
-import { Facts } from '../../../parts/Facts.tsx';
+import { SideBySide } from '../../../parts/Facts.tsx';
 
 /** Ways of laying one planting kept side by side: what each adds up to, and in what they differ. */
 export function Variants({ planting: id, onClose }: { planting: string; onClose(): void }) {
@@ -48,12 +48,8 @@ export function Variants({ planting: id, onClose }: { planting: string; onClose(
         </Checkbox>
       )}
       <div className="scrolled">
-        <Facts
-          className="months compared"
+        <SideBySide
           heads={[
-            <span key="what" className="visually-hidden">
-              What
-            </span>,
             <>
               {planting.name} <span className="soft">(laid now)</span>
             </>,

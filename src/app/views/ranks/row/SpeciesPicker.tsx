@@ -2,7 +2,7 @@ import { AT20_WORDS, heightAt20 } from '../../../../core/years/at20.ts';
 import { RATE_WORDS, type Species } from '../../../../core/holding/species-schema.ts';
 import { formatRange, type UnitSystem } from '../../../../core/units/quantities.ts';
 import { Button, Checkbox, Input, Modal, Select } from 'antd';
-import { useMemo, useState } from 'react';
+import { Fragment, useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { choose, type Ranked } from '../../../../core/counsel/choose.ts';
 import { monthName } from '../../../../core/ground/local-rules.ts';
@@ -12,7 +12,7 @@ import { monthsAt, moreOf } from '../../../../core/species/more.ts';
 import { SpeciesMark } from '../../../parts/SpeciesMark.tsx';
 import { useSession } from '../../../store/session.ts';
 import { workOut } from '../../../store/derived.ts';
-import { Facts } from '../../../parts/Facts.tsx';
+import { SideBySide } from '../../../parts/Facts.tsx';
 
 /** Species shown at once; the search finds the others. */
 const MOST_SHOWN = 40;
@@ -146,21 +146,15 @@ function Compared({
     ['Source', ({ species }) => species.source],
   ];
   return (
-    <Facts
-      className="months compared"
-      heads={[
-        <span key="what" className="visually-hidden">
-          What
-        </span>,
-        ...ranked.map(({ species }) => (
-          <>
-            {species.common}{' '}
-            <button type="button" className="link" onClick={() => onTake(species.id)}>
-              Take
-            </button>
-          </>
-        )),
-      ]}
+    <SideBySide
+      heads={ranked.map(({ species }) => (
+        <Fragment key={species.id}>
+          {species.common}{' '}
+          <button type="button" className="link" onClick={() => onTake(species.id)}>
+            Take
+          </button>
+        </Fragment>
+      ))}
       rows={lines.map(([label, say]) => ({ key: label, cells: [label, ...ranked.map(say)] }))}
     />
   );
